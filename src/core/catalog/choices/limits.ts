@@ -1,0 +1,69 @@
+import { Exact } from '../../number';
+import { type ProblemData } from '../../problems';
+import { type Path } from '../faults';
+import { readLimit, type Report } from './common';
+
+/** Bounds of a number or measure, in its own unit; null where there is none. */
+export interface Limits {
+  readonly min: Exact | null;
+  readonly max: Exact | null;
+  readonly step: Exact | null;
+}
+
+interface LimitTexts {
+  readonly min: string | null;
+  readonly max: string | null;
+  readonly step: string | null;
+}
+
+/** Larger answers than this are refused before anything is computed with them. */
+const LARGEST = Exact.from('1000000000000000');
+
+/** Reads the bounds of a definition, leaving out those that can't be read. */
+export function compileLimits(texts: LimitTexts, path: Path, report: Report): Limits {
+  return {
+    min: readLimit(texts.min, [...path, 'min'], report),
+    max: readLimit(texts.max, [...path, 'max'], report),
+    step: readLimit(texts.step, [...path, 'step'], report),
+  };
+}
+
+/** Reports bounds that no answer could keep. */
+export function checkLimits(texts: LimitTexts, path: Path, report: Report): void {
+  const { min, max, step } = compileLimits(texts, path, report);
+  if (step && step.sign() <= 0) report([...path, 'step'], { code: 'stepNotPositive' });
+  if (min && max && min.isMore(max)) {
+    report([...path, 'min'], { code: 'limitsCross', least: min.toString(), most: max.toString() });
+  } else if (max && step && step.sign() > 0 && (min ?? Exact.zero).isMore(max)) {
+    report([...path, 'max'], { code: 'noAnswerFits', detail: 'the most is below the first step' });
+  }
+}
+
+/**
+ * Checks a value against bounds. Steps are counted from the minimum, or from zero where there is none.
+ *
+ * @param write how a value is written for the customer
+ * @returns what is wrong, with the nearest right answers on either side, or null
+ */
+export function limitProblem(value: Exact, limits: Limits, title: string, write: (value: Exact) => string): ProblemData | null {
+  const { min, max, step } = limits;
+  const origin = min ?? Exact.zero;
+  if (value.isMore(LARGEST) || value.isLess(LARGEST.negated())) return { code: 'numberTooLarge', title };
+  if (min && value.isLess(min)) return { code: 'belowMinimum', title, minimum: write(min), nearest: [write(min)] };
+  if (max && value.isMore(max)) {
+    const last = step ? onStep(max, origin, step, 'below') : max;
+    return { code: 'aboveMaximum', title, maximum: write(last), nearest: [write(last)] };
+  }
+  if (step && step.sign() > 0 && !value.minus(origin).over(step).isWhole()) {
+    const nearest = [onStep(value, origin, step, 'below'), onStep(value, origin, step, 'above')].filter(
+      (candidate) => !(min && candidate.isLess(min)) && !(max && candidate.isMore(max)),
+    );
+    return { code: 'offStep', title, step: write(step), nearest: nearest.map(write) };
+  }
+  return null;
+}
+
+function onStep(value: Exact, origin: Exact, step: Exact, side: 'below' | 'above'): Exact {
+  const steps = value.minus(origin).over(step);
+  return origin.plus(step.times(Exact.of(side === 'below' ? steps.floor() : steps.ceiling())));
+}

@@ -1,0 +1,72 @@
+import { z } from 'zod';
+import { type Problem } from '../../problems';
+import { type Path } from '../faults';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report } from './common';
+
+/** The longest line of text any product may ask for. */
+export const LONGEST_TEXT = 500;
+
+const characterLimit = z.int().min(1).max(LONGEST_TEXT).nullable().default(null);
+
+/** A line of text. */
+export const schema = z.strictObject({
+  kind: z.literal('text'),
+  ...choiceFields,
+  minCharacters: characterLimit,
+  maxCharacters: characterLimit,
+  default: z.string().max(LONGEST_TEXT).nullable().default(null),
+  ...effectFields,
+});
+
+export type TextChoice = z.infer<typeof schema>;
+
+export function check(choice: TextChoice, path: Path, report: Report): void {
+  const { minCharacters: least, maxCharacters: most } = choice;
+  if (least !== null && most !== null && least > most) {
+    report([...path, 'minCharacters'], { code: 'limitsCross', least: String(least), most: String(most) });
+  }
+}
+
+// Control characters, line breaks among them, and halves of surrogate pairs.
+const UNPRINTABLE = /[\p{Cc}\p{Cs}\u2028\u2029]/u;
+const segmenter = new Intl.Segmenter('en', { granularity: 'grapheme' });
+const ASCII = /^[\x20-\x7e]*$/;
+
+/** How many characters a reader would count: a letter with its accents, or an emoji, is one. */
+export function countCharacters(text: string): number {
+  if (ASCII.test(text)) return text.length;
+  let count = 0;
+  for (const segment of segmenter.segment(text)) count += segment.segment.length > 0 ? 1 : 0;
+  return count;
+}
+
+export function reader(choice: TextChoice, path: Path): ChoiceReader {
+  const least = choice.minCharacters ?? 1;
+  const most = choice.maxCharacters ?? LONGEST_TEXT;
+  const { key, title } = choice;
+  return {
+    ask: 'enter',
+    expected: 'a line of text',
+    fallback: choice.default,
+    effects: [{ label: title, amount: choice.amount, sku: choice.sku, weight: choice.weight, draws: choice.draws, path }],
+    read(raw: unknown, problems: Problem[]): Answer | null {
+      if (typeof raw !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected: this.expected });
+      // Long before anything is counted: a text of many thousand characters is refused at no cost.
+      if (raw.length > LONGEST_TEXT * 12) return refuse(problems, key, { code: 'textTooLong', title, characters: raw.length, most });
+      if (raw.trim() === '') return null;
+      if (UNPRINTABLE.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
+      const characters = countCharacters(raw);
+      if (characters > most) return refuse(problems, key, { code: 'textTooLong', title, characters, most });
+      if (characters < least) return refuse(problems, key, { code: 'textTooShort', title, characters, least });
+      return {
+        canonical: raw,
+        shown: raw,
+        option: null,
+        value: null,
+        characters,
+        charactersWithoutSpaces: raw.includes(' ') ? countCharacters(raw.replaceAll(' ', '')) : characters,
+        effect: 0,
+      };
+    },
+  };
+}

@@ -1,0 +1,60 @@
+/** The way to a place in a definition: keys and positions, as in a JSON path. */
+export type Path = readonly (string | number)[];
+
+/** What is wrong with, or missing from, a definition, as data. */
+export type FaultData =
+  | { readonly code: 'shape'; readonly detail: string }
+  | { readonly code: 'titleMissing'; readonly what: string }
+  | { readonly code: 'notDecimal'; readonly given: string }
+  | { readonly code: 'negative'; readonly what: string }
+  | { readonly code: 'badSku'; readonly given: string }
+  | { readonly code: 'skuMissing' }
+  | { readonly code: 'priceMissing' }
+  | { readonly code: 'categoryMissing' }
+  | { readonly code: 'pictureMissing' }
+  | { readonly code: 'drawsNothing'; readonly when: string | null }
+  | { readonly code: 'noOptions'; readonly title: string }
+  | { readonly code: 'noColour'; readonly title: string }
+  | { readonly code: 'badColour'; readonly given: string }
+  | { readonly code: 'duplicateKey'; readonly key: string; readonly what: string }
+  | { readonly code: 'skuClash'; readonly sku: string; readonly first: string; readonly second: string }
+  | { readonly code: 'limitsCross'; readonly least: string; readonly most: string }
+  | { readonly code: 'stepNotPositive' }
+  | { readonly code: 'noAnswerFits'; readonly detail: string }
+  | { readonly code: 'defaultRefused'; readonly reason: string }
+  | { readonly code: 'unknownUnit'; readonly given: string }
+  | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option'; readonly given: string }
+  | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
+  | { readonly code: 'measureNotRequired'; readonly title: string }
+  | { readonly code: 'quantityImpossible' }
+  | { readonly code: 'compareAtNotHigher' }
+  | { readonly code: 'percentBelowNothing' }
+  | { readonly code: 'variantIncomplete'; readonly missing: string }
+  | { readonly code: 'variantTwice'; readonly combination: string }
+  | { readonly code: 'noVariants' }
+  | { readonly code: 'nothingStocked' }
+  | { readonly code: 'unknownCurrency'; readonly given: string }
+  | { readonly code: 'outOfStock'; readonly item: string };
+
+export type FaultCode = FaultData['code'];
+
+export interface Fault {
+  readonly path: Path;
+  readonly code: FaultCode;
+  readonly message: string;
+  /** `mustFix` keeps the product from being published, `canWait` does not */
+  readonly gravity: 'mustFix' | 'canWait';
+}
+
+/** Whether a fault of this kind keeps a product from being published. */
+export function gravityOf(code: FaultCode): Fault['gravity'] {
+  switch (code) {
+    case 'pictureMissing':
+    case 'outOfStock':
+    case 'compareAtNotHigher':
+      return 'canWait';
+    default:
+      return 'mustFix';
+  }
+}

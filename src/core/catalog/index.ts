@@ -1,0 +1,20 @@
+export * from './schema';
+export {
+  type Answer,
+  type Choice,
+  choiceKinds,
+  type ChoiceKind,
+  choiceReader,
+  type ChoiceReader,
+  checkChoice,
+  COLOUR_PATTERN,
+  type Effect,
+  hasOptions,
+  KEY_PATTERN,
+  type Option,
+  type OptionsChoice,
+  type Report,
+  SKU_PATTERN,
+  type Weight,
+} from './choices';
+export { type Fault, type FaultCode, type FaultData, gravityOf, type Path } from './faults';

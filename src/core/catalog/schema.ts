@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { decimalText } from '../number';
+import { quantityRuleSchema } from '../ordering';
+import { drawSchema } from '../stock/draw';
+import { choiceSchema, keySchema, weightSchema } from './choices';
+
+/** By what a product is counted: one at a time, or by the unit of one of its measures. */
+export const soldBySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('each') }),
+  z.strictObject({
+    kind: z.literal('measure'),
+    measure: z.string().describe('key of the measure that says how much'),
+    unit: z.string().describe('UCUM code of the unit that the price is for'),
+  }),
+]);
+
+export type SoldBy = z.infer<typeof soldBySchema>;
+
+export const pictureSchema = z.strictObject({
+  src: z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
+  alt: z.string().max(200).default(''),
+});
+
+export type Picture = z.infer<typeof pictureSchema>;
+
+/** One combination of stocked options that is really kept. */
+export const variantSchema = z.strictObject({
+  options: z.record(z.string(), z.string()).describe('option key by stocked choice key'),
+  sku: z.string().max(60).nullable().default(null).describe('own SKU; null puts it together from the options'),
+  price: decimalText.nullable().default(null).describe('own base price; null takes the product’s'),
+  stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
+});
+
+export type Variant = z.infer<typeof variantSchema>;
+
+/** What a product is: the document that is edited as a draft and published as a revision. */
+export const productSchema = z.strictObject({
+  slug: keySchema.describe('its address in the shop'),
+  title: z.string().max(160),
+  sku: z.string().max(60),
+  summary: z.string().max(200).default(''),
+  description: z.string().max(8000).default(''),
+  pictures: z.array(pictureSchema).max(20).default([]),
+  price: decimalText.nullable().default(null).describe('base price in the shop’s currency, per item or per unit of measure'),
+  compareAt: decimalText.nullable().default(null).describe('the price it is compared with, crossed out beside the price'),
+  soldBy: soldBySchema.default({ kind: 'each' }),
+  weight: weightSchema.nullable().default(null).describe('weight of one item, or of one unit where it is sold by measure'),
+  category: z.string().max(80).nullable().default(null),
+  supplier: z.string().max(80).nullable().default(null),
+  tags: z.array(z.string().max(40)).max(30).default([]),
+  quantity: quantityRuleSchema.default({ minimum: 1, maximum: null, multiple: 1 }),
+  choices: z.array(choiceSchema).max(200).default([]),
+  variants: z.array(variantSchema).max(2000).default([]),
+  draws: z.array(drawSchema).max(50).default([]),
+});
+
+export type Product = z.infer<typeof productSchema>;
+
+/** A thing that is counted: what stands in the store room. */
+export const stockItemSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().min(1).max(160),
+  unit: z.string().describe('UCUM code of the unit it is counted in; "1" for pieces'),
+  onHand: decimalText.default('0'),
+  backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
+});
+
+export type StockItemDefinition = z.infer<typeof stockItemSchema>;
+
+export const shopSchema = z.strictObject({
+  name: z.string().min(1).max(120),
+  currency: z.string().describe('ISO 4217 code'),
+  rounding: z.enum(['halfAwayFromZero', 'halfEven']).default('halfAwayFromZero'),
+  skuSeparator: z.string().max(3).default('-'),
+});
+
+export type Shop = z.infer<typeof shopSchema>;
+
+export const CATALOG_FORMAT = 'oak-knot/catalog';
+export const CATALOG_VERSION = 1;
+
+/** A whole catalog in the open format. */
+export const catalogSchema = z.strictObject({
+  $schema: z.string().optional(),
+  format: z.literal(CATALOG_FORMAT),
+  version: z.literal(CATALOG_VERSION),
+  shop: shopSchema,
+  stock: z.array(stockItemSchema).max(20_000).default([]),
+  products: z.array(productSchema).max(20_000).default([]),
+});
+
+export type Catalog = z.infer<typeof catalogSchema>;
+
+/** What a product's definition refers to outside itself. */
+export interface CatalogSurroundings {
+  readonly shop: Shop;
+  readonly stock: ReadonlyMap<string, Pick<StockItemDefinition, 'title' | 'unit'>>;
+}

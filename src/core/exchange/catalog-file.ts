@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { type Catalog, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path } from '../catalog';
+import { minorUnits } from '../money';
+import { Exact } from '../number';
+import { unitByCode } from '../quantity';
+import { readiness } from '../resolve';
+import { faultWords } from '../words/faults';
+
+/** The largest catalog file that is read, in characters. */
+export const LARGEST_CATALOG = 64 * 1024 * 1024;
+
+export type CatalogReading = { readonly catalog: Catalog; readonly faults?: undefined } | { readonly catalog?: undefined; readonly faults: readonly Fault[] };
+
+/**
+ * Reads a catalog in the open format from text. Looks at its form only; {@link checkCatalog} looks at what it says.
+ */
+export function readCatalog(text: string): CatalogReading {
+  if (text.length > LARGEST_CATALOG) return { faults: [shapeFault([], `The file is larger than ${LARGEST_CATALOG} characters.`)] };
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text);
+  } catch (error) {
+    return { faults: [shapeFault([], `This is not JSON: ${error instanceof Error ? error.message : String(error)}`)] };
+  }
+  const result = catalogSchema.safeParse(parsed);
+  if (result.success) return { catalog: result.data };
+  return { faults: result.error.issues.map((issue) => shapeFault(issue.path.filter(isStep), issue.message)) };
+}
+
+/** What a catalog's products refer to outside themselves. */
+export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
+  return { shop: catalog.shop, stock: new Map(catalog.stock.map((item) => [item.key, item])) };
+}
+
+/** Everything that is wrong with what a catalog says, with the path in the file; what can wait is left out. */
+export function checkCatalog(catalog: Catalog): Fault[] {
+  const surroundings = surroundingsOf(catalog);
+  const faults: Fault[] = [];
+  const add = (path: Path, data: Parameters<typeof faultWords>[0]) =>
+    faults.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+
+  if (minorUnits(catalog.shop.currency) === null) add(['shop', 'currency'], { code: 'unknownCurrency', given: catalog.shop.currency });
+  const stockKeys = new Set<string>();
+  catalog.stock.forEach((item, index) => {
+    const path = ['stock', index];
+    if (stockKeys.has(item.key)) add([...path, 'key'], { code: 'duplicateKey', key: item.key, what: 'stock item' });
+    stockKeys.add(item.key);
+    if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
+    for (const field of ['onHand', 'backorder'] as const) {
+      const value = Exact.parse(item[field]);
+      if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });
+      else if (value.sign() < 0) add([...path, field], { code: 'negative', what: 'A stock figure' });
+    }
+  });
+  const slugs = new Set<string>();
+  catalog.products.forEach((product, index) => {
+    const path = ['products', index];
+    if (slugs.has(product.slug)) add([...path, 'slug'], { code: 'duplicateKey', key: product.slug, what: 'product' });
+    slugs.add(product.slug);
+    const found = readiness(product, surroundings, null).filter(({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency');
+    faults.push(...found.map((fault) => ({ ...fault, path: [...path, ...fault.path] })));
+  });
+  return faults;
+}
+
+/** A path as it is written for people and tools: `$.products[0].choices[2].title`. */
+export function pathText(path: Path): string {
+  return path.reduce<string>((text, step) => {
+    if (typeof step === 'number') return `${text}[${step}]`;
+    return KEY_PATTERN.test(step.toLowerCase()) && !step.includes('-') ? `${text}.${step}` : `${text}[${JSON.stringify(step)}]`;
+  }, '$');
+}
+
+/** The JSON Schema of the open format, drawn from the same definitions that read it. */
+export function catalogJsonSchema(): object {
+  return z.toJSONSchema(catalogSchema, { io: 'input', target: 'draft-2020-12' });
+}
+
+function shapeFault(path: Path, detail: string): Fault {
+  return { path, code: 'shape', message: detail, gravity: 'mustFix' };
+}
+
+function isStep(step: PropertyKey): step is string | number {
+  return typeof step !== 'symbol';
+}

@@ -1,0 +1,2 @@
+export { currencyCodes, minorUnits } from './currencies';
+export { formatMoney, moneyDigits, roundToMinorUnit } from './money';

@@ -1,0 +1,13 @@
+import { z } from 'zod';
+
+/**
+ * A decimal as the open format writes it: a string, never a JSON number, so that no reader can turn it into a
+ * binary fraction.
+ *
+ * The schema takes any short string and only documents the pattern: a draft may hold what is half typed, and
+ * compiling tells in words what is wrong with it and where.
+ */
+export const decimalText = z
+  .string()
+  .max(60)
+  .meta({ pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });

@@ -1,0 +1,261 @@
+type Integer = number | bigint;
+
+const MAX_TEXT_LENGTH = 60;
+const DECIMAL = /^([+-]?)(\d+)(?:\.(\d+))?$/;
+
+/** How a value that lies between two steps is brought to one of them. */
+export type RoundingMode = 'halfAwayFromZero' | 'halfEven' | 'floor' | 'ceiling';
+
+const isSafe = Number.isSafeInteger;
+
+function gcd(a: bigint, b: bigint): bigint {
+  let x = a < 0n ? -a : a;
+  let y = b < 0n ? -b : b;
+  while (y !== 0n) [x, y] = [y, x % y];
+  return x;
+}
+
+/** 10 to the power of `places`, as a number while that is exact, else as a bigint. */
+function powerOfTen(places: number): Integer {
+  return places <= 15 ? 10 ** places : 10n ** BigInt(places);
+}
+
+/**
+ * An exact rational number: what every amount of money, measure and stock figure is computed with.
+ *
+ * Numerator and denominator are integers. While both are safe integers (below 2^53) they are kept as
+ * plain numbers, whose integer arithmetic is exact and quick; beyond that they become bigints. No value
+ * is ever held as a binary fraction. Values are immutable.
+ */
+export class Exact {
+  static readonly zero = new Exact(0, 1);
+  static readonly one = new Exact(1, 1);
+
+  private constructor(
+    private readonly n: Integer,
+    private readonly d: Integer,
+  ) {}
+
+  /**
+   * The quotient of two whole numbers.
+   *
+   * @throws RangeError when the denominator is zero or a number is not a safe whole number
+   */
+  static of(numerator: Integer, denominator: Integer = 1): Exact {
+    for (const part of [numerator, denominator]) {
+      if (typeof part === 'number' && !isSafe(part)) throw new RangeError(`not a safe whole number: ${part}`);
+    }
+    return Exact.reduced(BigInt(numerator), BigInt(denominator));
+  }
+
+  /**
+   * Reads plain decimal notation, such as `-12.50`. No exponent, no grouping, at most 60 characters.
+   *
+   * @returns null when the text is anything else
+   */
+  static parse(text: string): Exact | null {
+    if (text.length > MAX_TEXT_LENGTH) return null;
+    const match = DECIMAL.exec(text);
+    if (!match) return null;
+    const [, sign, whole = '0', fraction = ''] = match;
+    const digits = whole + fraction;
+    if (digits.length <= 15) {
+      const n = Number(digits);
+      return new Exact(sign === '-' && n !== 0 ? -n : n, 10 ** fraction.length);
+    }
+    const n = BigInt(digits);
+    return Exact.reduced(sign === '-' ? -n : n, 10n ** BigInt(fraction.length));
+  }
+
+  /**
+   * Like {@link parse}, for text that has been checked before.
+   *
+   * @throws RangeError when the text is not a decimal
+   */
+  static from(text: string): Exact {
+    const value = Exact.parse(text);
+    if (!value) throw new RangeError(`not a decimal: ${text.slice(0, MAX_TEXT_LENGTH)}`);
+    return value;
+  }
+
+  private static reduced(n: bigint, d: bigint): Exact {
+    if (d === 0n) throw new RangeError('division by zero');
+    const divisor = gcd(n, d) * (d < 0n ? -1n : 1n);
+    const rn = n / divisor;
+    const rd = d / divisor;
+    const sn = Number(rn);
+    const sd = Number(rd);
+    return isSafe(sn) && isSafe(sd) ? new Exact(sn, sd) : new Exact(rn, rd);
+  }
+
+  plus(other: Exact): Exact {
+    const { n, d } = this;
+    const { n: on, d: od } = other;
+    if (typeof n === 'number' && typeof d === 'number' && typeof on === 'number' && typeof od === 'number') {
+      if (d === od) {
+        const sum = n + on;
+        if (isSafe(sum)) return new Exact(sum, d);
+      } else {
+        const [left, right, denominator] =
+          d % od === 0 ? [n, on * (d / od), d] : od % d === 0 ? [n * (od / d), on, od] : [n * od, on * d, d * od];
+        const sum = left + right;
+        if (isSafe(left) && isSafe(right) && isSafe(sum) && isSafe(denominator)) return new Exact(sum, denominator);
+      }
+    }
+    return Exact.reduced(BigInt(n) * BigInt(od) + BigInt(on) * BigInt(d), BigInt(d) * BigInt(od));
+  }
+
+  minus(other: Exact): Exact {
+    return this.plus(other.negated());
+  }
+
+  times(other: Exact): Exact {
+    const { n, d } = this;
+    const { n: on, d: od } = other;
+    if (typeof n === 'number' && typeof d === 'number' && typeof on === 'number' && typeof od === 'number') {
+      const product = n * on;
+      const denominator = d * od;
+      if (isSafe(product) && isSafe(denominator)) return new Exact(product === 0 ? 0 : product, denominator);
+    }
+    return Exact.reduced(BigInt(n) * BigInt(on), BigInt(d) * BigInt(od));
+  }
+
+  /** @throws RangeError when dividing by zero */
+  over(other: Exact): Exact {
+    const { n, d } = this;
+    const { n: on, d: od } = other;
+    if (typeof n === 'number' && typeof d === 'number' && typeof on === 'number' && typeof od === 'number' && on > 0) {
+      const numerator = n * od;
+      const denominator = d * on;
+      if (isSafe(numerator) && isSafe(denominator)) return new Exact(numerator, denominator);
+    }
+    return Exact.reduced(BigInt(this.n) * BigInt(other.d), BigInt(this.d) * BigInt(other.n));
+  }
+
+  negated(): Exact {
+    return this.n === 0 ? this : new Exact(-this.n, this.d);
+  }
+
+  /** -1, 0 or 1 */
+  sign(): -1 | 0 | 1 {
+    return this.n > 0 ? 1 : this.n < 0 ? -1 : 0;
+  }
+
+  /** Negative, zero or positive as this is less than, equal to or greater than the other. */
+  compare(other: Exact): number {
+    const { n, d } = this;
+    const { n: on, d: od } = other;
+    if (typeof n === 'number' && typeof d === 'number' && typeof on === 'number' && typeof od === 'number') {
+      const left = n * od;
+      const right = on * d;
+      if (isSafe(left) && isSafe(right)) return left - right;
+    }
+    const left = BigInt(n) * BigInt(od);
+    const right = BigInt(on) * BigInt(d);
+    return left < right ? -1 : left > right ? 1 : 0;
+  }
+
+  equals(other: Exact): boolean {
+    return this.compare(other) === 0;
+  }
+
+  isLess(other: Exact): boolean {
+    return this.compare(other) < 0;
+  }
+
+  isMore(other: Exact): boolean {
+    return this.compare(other) > 0;
+  }
+
+  isWhole(): boolean {
+    if (typeof this.n === 'number' && typeof this.d === 'number') return this.n % this.d === 0;
+    return BigInt(this.n) % BigInt(this.d) === 0n;
+  }
+
+  /** The nearest value with so many decimal places, as the mode says. */
+  rounded(places: number, mode: RoundingMode = 'halfAwayFromZero'): Exact {
+    const scale = powerOfTen(places);
+    if (typeof this.n === 'number' && typeof this.d === 'number' && typeof scale === 'number') {
+      if (scale % this.d === 0) return this;
+      const scaled = this.n * scale;
+      // `mode` beyond the common one is rare enough to take the slower path.
+      if (isSafe(scaled) && isSafe(this.d * 2) && mode === 'halfAwayFromZero') {
+        const size = Math.abs(scaled);
+        const rest = size % this.d;
+        const whole = (size - rest) / this.d + (rest * 2 >= this.d ? 1 : 0);
+        return new Exact(scaled < 0 && whole !== 0 ? -whole : whole, scale);
+      }
+    }
+    return Exact.reduced(roundQuotient(BigInt(this.n) * BigInt(scale), BigInt(this.d), mode), BigInt(scale));
+  }
+
+  /** The greatest whole number not above this. */
+  floor(): bigint {
+    return roundQuotient(BigInt(this.n), BigInt(this.d), 'floor');
+  }
+
+  /** The least whole number not below this. */
+  ceiling(): bigint {
+    return roundQuotient(BigInt(this.n), BigInt(this.d), 'ceiling');
+  }
+
+  /** The number of decimal places this needs to be written in full, or null when no number is enough. */
+  decimalPlaces(): number | null {
+    let rest = BigInt(this.d) / gcd(BigInt(this.n), BigInt(this.d));
+    let twos = 0;
+    let fives = 0;
+    while (rest % 2n === 0n) {
+      rest /= 2n;
+      twos += 1;
+    }
+    while (rest % 5n === 0n) {
+      rest /= 5n;
+      fives += 1;
+    }
+    return rest === 1n ? Math.max(twos, fives) : null;
+  }
+
+  /** Plain decimal notation with exactly so many places, rounded half away from zero. */
+  toFixed(places: number): string {
+    const scaled = roundQuotient(BigInt(this.n) * BigInt(powerOfTen(places)), BigInt(this.d), 'halfAwayFromZero');
+    const digits = (scaled < 0n ? -scaled : scaled).toString().padStart(places + 1, '0');
+    const split = digits.length - places;
+    return `${scaled < 0n ? '-' : ''}${digits.slice(0, split)}${places > 0 ? `.${digits.slice(split)}` : ''}`;
+  }
+
+  /** Shortest exact notation: a decimal such as `0.25`, or a fraction such as `1/3` where no decimal is exact. */
+  toString(): string {
+    if (this.d === 1) return String(this.n);
+    const places = this.decimalPlaces();
+    if (places !== null) return this.toFixed(places);
+    const lowest = Exact.reduced(BigInt(this.n), BigInt(this.d));
+    return `${lowest.n}/${lowest.d}`;
+  }
+
+  toJSON(): string {
+    return this.toString();
+  }
+
+  /** For drawing and sorting only: the nearest binary fraction. */
+  toApproximateNumber(): number {
+    return Number(this.n) / Number(this.d);
+  }
+}
+
+function roundQuotient(n: bigint, d: bigint, mode: RoundingMode): bigint {
+  const whole = n / d;
+  const rest = n % d;
+  if (rest === 0n) return whole;
+  const away = whole + (n < 0n ? -1n : 1n);
+  const twice = (rest < 0n ? -rest : rest) * 2n;
+  switch (mode) {
+    case 'floor':
+      return n < 0n ? away : whole;
+    case 'ceiling':
+      return n < 0n ? whole : away;
+    case 'halfAwayFromZero':
+      return twice >= d ? away : whole;
+    case 'halfEven':
+      return twice > d || (twice === d && whole % 2n !== 0n) ? away : whole;
+  }
+}

@@ -1,0 +1,2 @@
+export { decimalText } from './decimal-text';
+export { Exact, type RoundingMode } from './exact';

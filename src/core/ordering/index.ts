@@ -1,0 +1,1 @@
+export { checkQuantity, LARGEST_QUANTITY, orderableRange, type QuantityFault, type QuantityRule, quantityRuleSchema } from './quantity-rule';

@@ -1,0 +1,87 @@
+import { type CatalogSurroundings, type Fault, type FaultData, gravityOf, hasOptions, type Path, type Product, SKU_PATTERN } from '../catalog';
+import { Exact } from '../number';
+import { type StockLevels } from '../stock';
+import { faultWords } from '../words/faults';
+import { compile } from './compile';
+import { type Program } from './program';
+
+/**
+ * Everything that still keeps a product from being published or sold, what must be mended first.
+ *
+ * @param levels what can be promised of each stock item; null leaves out what depends on stock
+ * @param program the compiled product, where there is one already
+ */
+export function readiness(
+  product: Product,
+  surroundings: CatalogSurroundings,
+  levels: StockLevels | null,
+  program: Program = compile(product, surroundings),
+): Fault[] {
+  const found: Fault[] = [];
+  const add = (path: Path, data: FaultData) => found.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+
+  if (product.title.trim() === '') add(['title'], { code: 'titleMissing', what: 'the product' });
+  if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
+  else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
+  const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
+  if (product.price === null && !pricedByVariants) add(['price'], { code: 'priceMissing' });
+  if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
+  drawFaults(product, add);
+  found.push(...program.faults);
+  if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
+  if (levels) stockFaults(program, levels, add);
+
+  return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
+}
+
+type Add = (path: Path, data: FaultData) => void;
+
+/** Every sellable selection must take something from stock: by the product, its variants, or a required choice. */
+function drawFaults(product: Product, add: Add): void {
+  if (product.draws.length > 0) return;
+  if (product.choices.some((choice) => hasOptions(choice) && choice.stocked)) {
+    product.variants.forEach((variant, index) => {
+      if (variant.stock !== null) return;
+      add(['variants', index, 'stock'], { code: 'drawsNothing', when: variantTitle(product, variant.options) });
+    });
+    return;
+  }
+  const drawing = product.choices.filter((choice) =>
+    hasOptions(choice) ? choice.options.some(({ draws }) => draws.length > 0) : choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0,
+  );
+  if (drawing.some((choice) => !hasOptions(choice))) return;
+  const lists = drawing.filter(hasOptions);
+  if (lists.length === 0) return add(['draws'], { code: 'drawsNothing', when: null });
+  const complete = lists.some((choice) => choice.required && choice.options.every(({ draws }) => draws.length > 0));
+  if (complete) return;
+  const [choice] = lists;
+  if (!choice) return;
+  const at = product.choices.indexOf(choice);
+  if (!choice.required) return add(['draws'], { code: 'drawsNothing', when: `Leaving out ${choice.title}` });
+  choice.options.forEach((option, index) => {
+    if (option.draws.length === 0) add(['choices', at, 'options', index, 'draws'], { code: 'drawsNothing', when: `${choice.title}: ${option.title}` });
+  });
+}
+
+function variantTitle(product: Product, options: Readonly<Record<string, string>>): string {
+  return product.choices
+    .flatMap((choice) => {
+      if (!hasOptions(choice) || !choice.stocked) return [];
+      return choice.options.find(({ key }) => key === options[choice.key])?.title ?? [];
+    })
+    .join(' · ');
+}
+
+function stockFaults(program: Program, levels: StockLevels, add: Add): void {
+  const seen = new Set<string>();
+  const check = (path: Path, stock: string, title: string) => {
+    if (seen.has(stock)) return;
+    seen.add(stock);
+    if ((levels(stock) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
+  };
+  program.draws.forEach(({ stock, title }, index) => check(['draws', index], stock, title));
+  [...program.variants.values()].forEach(({ draw }, index) => draw && check(['variants', index], draw.stock, draw.title));
+  program.choices.forEach((choice, index) =>
+    choice.effects.forEach((effect) => effect.draws.forEach(({ stock, title }) => check(['choices', index], stock, title))),
+  );
+}

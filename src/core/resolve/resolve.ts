@@ -1,0 +1,285 @@
+import { type Answer } from '../catalog';
+import { formatMoney } from '../money';
+import { Exact } from '../number';
+import { checkQuantity } from '../ordering';
+import { type PriceLine, roundingLine } from '../pricing';
+import { problem, type Problem, problemClass } from '../problems';
+import { availabilityOf, type Draw } from '../stock';
+import { offersOf } from './offers';
+import { type DrawProgram, type Program, variantKey, type VariantProgram } from './program';
+import { type CountedAnswer, type Item, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+
+const MOST_UNKNOWN_KEYS = 20;
+
+/**
+ * Resolves a selection: what item it is, what it costs and why, and whether it can be supplied.
+ *
+ * Nothing is corrected: whatever is wrong, missing or out of stock is a problem, in the order of the page.
+ *
+ * @param selection a {@link Selection}, or anything at all: hostile input gives problems, never an exception
+ */
+export function resolve(program: Program, selection: unknown, context: ResolveContext): Resolution {
+  const problems: Problem[] = [];
+  const fault = program.faults.find(({ gravity }) => gravity === 'mustFix');
+  if (fault) {
+    const count = program.faults.filter(({ gravity }) => gravity === 'mustFix').length;
+    problems.push(problem('item', { code: 'productNotReady', first: fault.message, count }));
+  }
+
+  const { given, quantity } = readSelection(program, selection, problems);
+  const defaulted: boolean[] = [];
+  const answers = readAnswers(program, given, defaulted, problems);
+  checkUnknownKeys(program, given, problems);
+  const quantityFault = checkQuantity(program.quantity, quantity);
+  if (quantityFault) problems.push(problem('quantity', quantityFault));
+
+  const variant = findVariant(program, answers, problems);
+  const price = priceOf(program, answers, variant);
+  if (!program.base.price && !variant?.price) problems.push(problem('item', { code: 'priceMissing' }));
+  if (price.unitPrice && price.unitPrice.sign() < 0) {
+    problems.push(problem('item', { code: 'priceBelowNothing', price: formatMoney(price.unitPrice, program.currency) }));
+  }
+
+  const pieces = quantityFault ? 0 : quantity;
+  const draws = drawsOf(program, answers, variant, pieces);
+  const availability = availabilityOf(draws, context.levels);
+  if (availability.limitedBy && availability.canSupply !== null) {
+    const item = availability.limitedBy.title;
+    const { canSupply } = availability;
+    if (canSupply < program.defaultQuantity) problems.push(problem('item', { code: 'outOfStock', item }));
+    else if (canSupply < pieces) problems.push(problem('quantity', { code: 'notEnoughStock', item, canSupply, asked: pieces }));
+  }
+
+  return {
+    state: stateOf(problems),
+    problems,
+    shown: offersOf(program, answers, context.levels),
+    counted: countedAnswers(program, answers, defaulted),
+    quantity,
+    item: itemOf(program, answers, variant),
+    working: price.working,
+    unitPrice: price.unitPrice,
+    compareAt: price.compareAt,
+    lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)) : null,
+    currency: program.currency,
+    weight: weightOf(program, answers),
+    draws,
+    availability,
+  };
+}
+
+const NOTHING: Readonly<Record<string, unknown>> = {};
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+function readSelection(
+  program: Program,
+  selection: unknown,
+  problems: Problem[],
+): { given: Readonly<Record<string, unknown>>; quantity: number } {
+  if (!isRecord(selection)) {
+    problems.push(problem('selection', { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
+    return { given: NOTHING, quantity: program.defaultQuantity };
+  }
+  let given = NOTHING;
+  if (isRecord(selection.answers)) given = selection.answers;
+  else problems.push(problem('selection', { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
+  const { quantity } = selection;
+  if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity };
+  if (typeof quantity === 'number') return { given, quantity };
+  problems.push(problem('selection', { code: 'selectionMalformed', expected: 'quantity to be a whole number' }));
+  return { given, quantity: program.defaultQuantity };
+}
+
+/** An answer that is absent takes the default; one that is null or empty has been left out on purpose. */
+function readAnswers(
+  program: Program,
+  given: Readonly<Record<string, unknown>>,
+  defaulted: boolean[],
+  problems: Problem[],
+): (Answer | null)[] {
+  const answers: (Answer | null)[] = [];
+  for (const choice of program.choices) {
+    const present = Object.hasOwn(given, choice.key) && given[choice.key] !== undefined;
+    const raw = present ? given[choice.key] : choice.fallback;
+    const before = problems.length;
+    const answer = raw === null || raw === undefined ? null : choice.reader.read(raw, problems);
+    if (!answer && choice.required && problems.length === before) {
+      problems.push(problem(`choice:${choice.key}`, { code: 'answerMissing', title: choice.title, ask: choice.reader.ask }));
+    }
+    answers.push(answer);
+    defaulted.push(!present && answer !== null);
+  }
+  return answers;
+}
+
+function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
+  let unknown = 0;
+  for (const key of Object.keys(given)) {
+    if (program.indexOf.has(key)) continue;
+    unknown += 1;
+    if (unknown > MOST_UNKNOWN_KEYS) return;
+    problems.push(problem('selection', { code: 'unknownChoice', key: key.slice(0, 60) }));
+  }
+}
+
+function findVariant(program: Program, answers: readonly (Answer | null)[], problems: Problem[]): VariantProgram | null {
+  if (program.stocked.length === 0) return null;
+  const options: string[] = [];
+  for (const index of program.stocked) {
+    const option = answers[index]?.option;
+    if (option === null || option === undefined) return null;
+    options.push(option);
+  }
+  const variant = program.variants.get(variantKey(options));
+  if (variant) return variant;
+  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
+  problems.push(problem('item', { code: 'combinationNotMade', combination }));
+  return null;
+}
+
+interface Price {
+  readonly working: PriceLine[];
+  readonly unitPrice: Exact | null;
+  readonly compareAt: Exact | null;
+}
+
+/** Prices in the order that the design fixes: base, choice lines in the order of the page, rounding of the unit price. */
+function priceOf(program: Program, answers: (Answer | null)[], variant: VariantProgram | null): Price {
+  const baseLine = baseLineOf(program, answers, variant);
+  if (!baseLine) return { working: [], unitPrice: null, compareAt: null };
+  const working: PriceLine[] = [baseLine];
+  const inputs = { base: baseLine.amount, answers };
+  let extras = Exact.zero;
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const amount = answer && program.choices[index]?.effects[answer.effect]?.amount;
+    if (!amount) continue;
+    const line = amount(inputs);
+    working.push(line);
+    extras = extras.plus(line.amount);
+  }
+  const sum = baseLine.amount.plus(extras);
+  const unitPrice = sum.rounded(program.places, program.rounding);
+  const rounding = roundingLine(sum, unitPrice);
+  if (rounding) working.push(rounding);
+  return { working, unitPrice, compareAt: compareAtOf(program, answers, extras, unitPrice) };
+}
+
+function baseLineOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): PriceLine | null {
+  const { base } = program;
+  if (!variant?.price && base.line) return base.line;
+  const price = variant?.price ?? base.price;
+  if (!price) return null;
+  const source = variant?.price ? 'variant' : 'product';
+  const label = variant?.price ? `Price of ${variant.title}` : 'Base price';
+  if (!base.charge) return { label, kind: 'base', of: null, amount: price, per: 'unit', source };
+  const charged = base.charge(price, answers);
+  return charged && { label, kind: 'base', of: charged.of, amount: charged.amount, per: 'unit', source };
+}
+
+/** The compare-at price of this selection: the product's, with the same extras; shown only where it is higher. */
+function compareAtOf(program: Program, answers: readonly (Answer | null)[], extras: Exact, unitPrice: Exact): Exact | null {
+  const { compareAt, charge } = program.base;
+  if (!compareAt) return null;
+  const base = charge ? charge(compareAt, answers)?.amount : compareAt;
+  if (!base) return null;
+  const total = base.plus(extras).rounded(program.places, program.rounding);
+  return total.isMore(unitPrice) ? total : null;
+}
+
+function weightOf(program: Program, answers: readonly (Answer | null)[]): Resolution['weight'] {
+  let sum: Exact | null = program.weight;
+  const { measure } = program.base;
+  const measured = measure && answers[measure.index]?.value;
+  if (sum && measure) sum = measured ? sum.times(measured.times(measure.factor)) : null;
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const added = answer && program.choices[index]?.effects[answer.effect]?.weight;
+    if (added) sum = sum ? sum.plus(added) : added;
+  }
+  return sum && { value: sum, unit: program.weightUnit };
+}
+
+function drawsOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, quantity: number): Draw[] {
+  const draws: Draw[] = [];
+  const pieces = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
+  const add = (draw: DrawProgram): void => {
+    const measured = draw.measure && answers[draw.measure.index]?.value;
+    const value = draw.fixed ?? (measured && draw.measure ? measured.times(draw.measure.factor) : null);
+    if (!value) return;
+    const same = draws.findIndex(({ stock }) => stock === draw.stock);
+    const perItem = same < 0 ? value : (draws[same]?.perItem.value ?? Exact.zero).plus(value);
+    const merged: Draw = {
+      stock: draw.stock,
+      title: draw.title,
+      perItem: { value: perItem, unit: draw.unit },
+      total: { value: perItem.times(pieces), unit: draw.unit },
+    };
+    if (same < 0) draws.push(merged);
+    else draws[same] = merged;
+  };
+  if (variant?.draw) add(variant.draw);
+  program.draws.forEach(add);
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    if (answer) program.choices[index]?.effects[answer.effect]?.draws.forEach(add);
+  }
+  return draws;
+}
+
+function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
+  const counted: CountedAnswer[] = [];
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const choice = program.choices[index];
+    if (!answer || !choice) continue;
+    counted.push({
+      choice: choice.key,
+      title: choice.title,
+      shown: answer.shown,
+      value: answer.canonical,
+      fromDefault: defaulted[index] ?? false,
+    });
+  }
+  return counted;
+}
+
+// Signs that part a key, and those that would end it in an address.
+const KEY_SIGNS = /[%&=?#\s]/g;
+const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padStart(2, '0')}`;
+
+function itemOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): Item {
+  let key = program.slug;
+  let separator = '?';
+  for (const index of program.keyOrder) {
+    const answer = answers[index];
+    if (!answer) continue;
+    const value = answer.option ?? answer.canonical.replace(KEY_SIGNS, escapeKeySign);
+    key += `${separator}${program.choices[index]?.key ?? ''}=${value}`;
+    separator = '&';
+  }
+  let sku = variant?.sku ?? program.sku;
+  const details: { label: string; value: string }[] = [];
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const choice = program.choices[index];
+    if (!answer || !choice) continue;
+    details.push({ label: choice.title, value: answer.shown });
+    const part = variant && choice.stocked ? null : choice.effects[answer.effect]?.sku;
+    if (part) sku += program.skuSeparator + part;
+  }
+  return { key, sku, title: program.title, details };
+}
+
+function stateOf(problems: readonly Problem[]): ResolutionState {
+  let state: ResolutionState = 'sellable';
+  for (const { code } of problems) {
+    const kind = problemClass(code);
+    if (kind === 'invalid') return 'invalid';
+    if (kind === 'incomplete' || state === 'sellable') state = kind;
+  }
+  return state;
+}

@@ -1,0 +1,49 @@
+import { Exact } from '../number';
+import { type Quantity } from '../quantity';
+
+/** What one order line takes of one stock item. */
+export interface Draw {
+  readonly stock: string;
+  readonly title: string;
+  readonly perItem: Quantity;
+  readonly total: Quantity;
+}
+
+/** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */
+export type StockLevels = (stock: string) => Exact | undefined;
+
+/** What can be supplied of a selection. */
+export interface Availability {
+  /** how many items could be supplied now; null when stock has not been asked */
+  readonly canSupply: number | null;
+  /** the stock item that allows no more, or null when nothing limits */
+  readonly limitedBy: { readonly stock: string; readonly title: string; readonly available: Quantity } | null;
+}
+
+const MOST = 1_000_000_000;
+
+/**
+ * How many items can be made from what is there, and what limits that.
+ *
+ * @param draws what one item takes, each stock item once
+ */
+export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null): Availability {
+  if (!levels) return { canSupply: null, limitedBy: null };
+  let canSupply = MOST;
+  let limitedBy: Availability['limitedBy'] = null;
+  for (const { stock, title, perItem } of draws) {
+    if (perItem.value.sign() <= 0) continue;
+    const available = levels(stock) ?? Exact.zero;
+    const possible = available.sign() <= 0 ? 0 : Math.min(MOST, Number(available.over(perItem.value).floor()));
+    if (possible < canSupply) {
+      canSupply = possible;
+      limitedBy = { stock, title, available: { value: available, unit: perItem.unit } };
+    }
+  }
+  return { canSupply, limitedBy };
+}
+
+/** What may still be promised: on hand and the agreed backorder, less what is reserved. */
+export function availableToPromise(figures: { onHand: Exact; reserved: Exact; backorder: Exact }): Exact {
+  return figures.onHand.plus(figures.backorder).minus(figures.reserved);
+}

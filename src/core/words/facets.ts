@@ -1,0 +1,27 @@
+import { hasOptions, type Product } from '../catalog';
+import { formatMoney } from '../money';
+import { unitByCode } from '../quantity';
+import { priceRange } from '../resolve/price-range';
+import { counted } from './problems';
+
+/** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */
+export function facetWords(product: Product): string[] {
+  const words: string[] = [];
+  if (product.soldBy.kind === 'measure') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
+  if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
+  const plain = product.choices.filter((choice) => !(hasOptions(choice) && choice.stocked)).length;
+  if (plain > 0) words.push(counted(plain, 'choice'));
+  if (product.quantity.multiple > 1) words.push(`in multiples of ${product.quantity.multiple}`);
+  else if (product.quantity.minimum > 1) words.push(`from ${product.quantity.minimum} pieces`);
+  return words.length > 0 ? words : ['plain'];
+}
+
+/** A product's price for a list: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
+export function priceWords(product: Product, currency: string): string | null {
+  const range = priceRange(product);
+  if (!range) return null;
+  const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
+  const from = formatMoney(range.from, currency);
+  if (!range.from.equals(range.to)) return `${from} – ${formatMoney(range.to, currency)}${per}`;
+  return range.open ? `from ${from}${per}` : `${from}${per}`;
+}

@@ -1,0 +1,77 @@
+import { type FaultData } from '../catalog/faults';
+
+/** The sentence for everything that can be wrong with a definition, saying what would be right. */
+export function faultWords(data: FaultData): string {
+  switch (data.code) {
+    case 'shape':
+      return data.detail;
+    case 'titleMissing':
+      return `Give ${data.what} a name.`;
+    case 'notDecimal':
+      return data.given.trim() === ''
+        ? 'A number is expected here, such as 12.50.'
+        : `“${data.given}” is not a number. Write it like 12.50, with a point and no thousands signs.`;
+    case 'negative':
+      return `${data.what} can’t be less than nothing.`;
+    case 'badSku':
+      return `“${data.given}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`;
+    case 'skuMissing':
+      return 'Give the product a SKU.';
+    case 'priceMissing':
+      return 'Give the product a base price; 0 is a price too.';
+    case 'categoryMissing':
+      return 'Put the product in a category, so that customers find it.';
+    case 'pictureMissing':
+      return 'Without a picture the shop shows a blank frame.';
+    case 'drawsNothing':
+      return data.when
+        ? `${data.when} takes nothing from stock. Say which stock item it is.`
+        : 'Say what the product takes from stock, so that it can’t be oversold.';
+    case 'noOptions':
+      return `${data.title || 'This choice'} has no options to choose from. Add at least one.`;
+    case 'noColour':
+      return `${data.title || 'This swatch'} has no colour. Give it one to three.`;
+    case 'badColour':
+      return `“${data.given}” is not a colour. Write it as # and six digits, such as #5b7a5e.`;
+    case 'duplicateKey':
+      return `Two of these are called “${data.key}” inside. Each ${data.what} needs its own inside name.`;
+    case 'skuClash':
+      return `${data.first} and ${data.second} would both be SKU ${data.sku}. Give one of them another SKU part.`;
+    case 'limitsCross':
+      return `The least (${data.least}) is more than the most (${data.most}).`;
+    case 'stepNotPositive':
+      return 'A step must be more than 0.';
+    case 'noAnswerFits':
+      return `No answer can be right: ${data.detail}.`;
+    case 'defaultRefused':
+      return `The default would be refused. ${data.reason}`;
+    case 'unknownUnit':
+      return `“${data.given}” is not a unit we know. Use a UCUM code such as m, cm, [in_i], m2, L, kg or 1.`;
+    case 'unitMismatch':
+      return `${data.unit} can’t be counted in ${data.wanted}.`;
+    case 'unknownReference':
+      return `There is no ${data.what} “${data.given}”.`;
+    case 'referenceKind':
+      return `${data.title || 'That choice'} is not ${data.wanted}.`;
+    case 'measureNotRequired':
+      return `${data.title} says how much is sold, so it must be required.`;
+    case 'quantityImpossible':
+      return 'No quantity keeps this rule: the maximum is below the first multiple.';
+    case 'compareAtNotHigher':
+      return 'The compare-at price is not higher than the price, so it won’t be shown.';
+    case 'percentBelowNothing':
+      return 'A reduction of more than 100 % would make the price negative.';
+    case 'variantIncomplete':
+      return `This variant doesn’t say which ${data.missing} it is.`;
+    case 'variantTwice':
+      return `${data.combination} is listed twice.`;
+    case 'noVariants':
+      return 'The stocked choices have no variants yet. Add the combinations you keep.';
+    case 'nothingStocked':
+      return 'There are variants, but no choice is marked as stocked.';
+    case 'unknownCurrency':
+      return `“${data.given}” is not an ISO 4217 currency code.`;
+    case 'outOfStock':
+      return `${data.item} is out of stock: customers can’t buy this now.`;
+  }
+}

@@ -1,0 +1,119 @@
+import { type MeasureFault } from '../quantity';
+import { type ProblemData } from '../problems/problem';
+
+/** A sentence that says what is wrong, and one that says what would be right. */
+export interface Words {
+  readonly message: string;
+  readonly remedy?: string;
+}
+
+const either = (answers: readonly (string | number)[]) => answers.join(' or ');
+
+/** `2 characters`, `1 character`. */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}
+
+/** The sentences for everything that can be wrong with a selection. */
+export function problemWords(data: ProblemData): Words {
+  switch (data.code) {
+    case 'selectionMalformed':
+      return { message: 'The selection is not in a form that can be read.', remedy: `Expected ${data.expected}.` };
+    case 'unknownChoice':
+      return { message: `This product has no choice “${data.key}”.`, remedy: 'Leave that answer out.' };
+    case 'wrongKindOfAnswer':
+      return { message: `${data.title}: the answer is of the wrong kind.`, remedy: `Give ${data.expected}.` };
+    case 'unknownOption':
+      return {
+        message: `${data.title}: “${data.given}” is not one of the options.`,
+        remedy: data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
+      };
+    case 'answerMissing':
+      return { message: `${data.title} is still to be ${data.ask === 'choose' ? 'chosen' : data.ask === 'enter' ? 'filled in' : 'answered'}.` };
+    case 'textTooShort':
+      return {
+        message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,
+        remedy: `Use at least ${counted(data.least, 'character')}.`,
+      };
+    case 'textTooLong':
+      return {
+        message: `${data.title}: ${counted(data.characters, 'character')} is ${data.characters - data.most} too many.`,
+        remedy: `Use at most ${counted(data.most, 'character')}.`,
+      };
+    case 'textUnprintable':
+      return { message: `${data.title} has a character in it that can’t be printed.`, remedy: 'Type it again with letters, digits and signs on one line.' };
+    case 'numberUnreadable':
+      return measureFaultWords(data.title, data.given, data.fault, data.example);
+    case 'numberTooLarge':
+      return { message: `${data.title}: that number is larger than anything we could make.`, remedy: 'Use fewer than 16 digits.' };
+    case 'belowMinimum':
+      return { message: `${data.title} must be at least ${data.minimum}.`, remedy: nearestWords(data.nearest) };
+    case 'aboveMaximum':
+      return { message: `${data.title} can be at most ${data.maximum}.`, remedy: nearestWords(data.nearest) };
+    case 'offStep':
+      return { message: `${data.title} goes in steps of ${data.step}.`, remedy: nearestWords(data.nearest) };
+    case 'quantityNotWhole':
+      return { message: `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) };
+    case 'quantityBelow':
+      return { message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) };
+    case 'quantityAbove':
+      return { message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) };
+    case 'quantityMultiple':
+      return { message: `This is sold in multiples of ${data.multiple}.`, remedy: nearestWords(data.nearest) };
+    case 'combinationNotMade':
+      return { message: `${data.combination} is not made.`, remedy: 'Choose another combination.' };
+    case 'outOfStock':
+      return { message: `${data.item} is out of stock.`, remedy: 'Choose something else, or come back when it has been restocked.' };
+    case 'notEnoughStock':
+      return {
+        message: `There is not enough ${data.item} for ${data.asked}.`,
+        remedy: `We can supply ${data.canSupply}.`,
+      };
+    case 'productNotReady':
+      return {
+        message: `This product is not ready to be sold: ${data.first}`,
+        ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
+      };
+    case 'priceMissing':
+      return { message: 'This product has no price yet.' };
+    case 'priceBelowNothing':
+      return { message: `The reductions come to more than the price: ${data.price}.`, remedy: 'Choose fewer of them.' };
+  }
+}
+
+function nearestWords(nearest: readonly (string | number)[]): string | undefined {
+  return nearest.length > 0 ? `Nearest: ${either(nearest)}.` : undefined;
+}
+
+/** The sentences for a number or measure that can't be read as it was typed. */
+export function measureFaultWords(title: string, given: string, fault: MeasureFault, example: string): Words {
+  const shownText = given.length > 30 ? `${given.slice(0, 30)}…` : given;
+  const remedy = `Write it like ${example}.`;
+  switch (fault.code) {
+    case 'empty':
+      return { message: `${title} is empty.`, remedy };
+    case 'tooLong':
+      return { message: `${title}: more than ${fault.limit} characters can’t be a measure.`, remedy };
+    case 'unreadable':
+      return { message: `${title}: “${fault.rest.slice(0, 30) || shownText}” can’t be read as a number.`, remedy };
+    case 'unknownUnit':
+      return { message: `${title}: “${fault.text.slice(0, 30)}” is not a unit we know.`, remedy };
+    case 'unitMissing':
+      return { message: `${title}: ${fault.number.trim()} at the end has no unit.`, remedy: 'Say which unit it is in, as in 4 ft 6 in.' };
+    case 'otherDimension':
+      return {
+        message: `${title}: ${fault.found.words[1]} measure ${dimensionNames[fault.found.dimension]}, not ${dimensionNames[fault.wanted.dimension]}.`,
+        remedy: `Give it in ${fault.wanted.words[1]} or another unit of ${dimensionNames[fault.wanted.dimension]}.`,
+      };
+    case 'ambiguousComma':
+      return {
+        message: `${title}: “${fault.text}” could mean ${either(fault.readings)}.`,
+        remedy: `Type ${either(fault.readings)}.`,
+      };
+    case 'divisionByZero':
+      return { message: `${title}: a fraction can’t have 0 below its line.`, remedy };
+  }
+}
+
+/** What each dimension is called in a sentence. */
+export const dimensionNames = { length: 'length', area: 'area', volume: 'volume', mass: 'weight', count: 'number of pieces' } as const;

@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
+
+/** Three kinds of test, run together or one by one with `--project`. */
+export default defineConfig({
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: 'unit', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'] } },
+      {
+        resolve: { alias },
+        test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'e2e',
+          include: ['tests/e2e/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 240_000,
+          // One browser and one server at a time: the machines that run this are small.
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
