@@ -11,6 +11,7 @@ export {
   type Effect,
   hasOptions,
   KEY_PATTERN,
+  keySchema,
   type Option,
   type OptionsChoice,
   type Report,
@@ -18,3 +19,4 @@ export {
   type Weight,
 } from './choices';
 export { type Fault, type FaultCode, type FaultData, gravityOf, type Path } from './faults';
+export { type Merge, mergeEdits } from './merge';

@@ -22,6 +22,7 @@ export type ProblemData =
   | { readonly code: 'outOfStock'; readonly item: string }
   | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }
   | { readonly code: 'productNotReady'; readonly first: string; readonly count: number }
+  | { readonly code: 'notInShop' }
   | { readonly code: 'priceMissing' }
   | { readonly code: 'priceBelowNothing'; readonly price: string };
 
@@ -56,6 +57,7 @@ export function problemClass(code: ProblemCode): ProblemClass {
   switch (code) {
     case 'answerMissing':
       return 'incomplete';
+    case 'notInShop':
     case 'combinationNotMade':
     case 'outOfStock':
     case 'notEnoughStock':

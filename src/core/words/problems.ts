@@ -74,6 +74,8 @@ export function problemWords(data: ProblemData): Words {
         message: `This product is not ready to be sold: ${data.first}`,
         ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
       };
+    case 'notInShop':
+      return { message: 'This is no longer sold.', remedy: 'Take it out of the basket.' };
     case 'priceMissing':
       return { message: 'This product has no price yet.' };
     case 'priceBelowNothing':

@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { checkCatalog, pathText, readCatalog, resolutionJson, surroundingsOf } from '../core/exchange';
+import { type Catalog, type Fault } from '../core/catalog';
+import { Exact } from '../core/number';
+import { compile, resolve } from '../core/resolve';
+
+const USAGE = `Usage:
+  oak resolve --catalog FILE --product SLUG [--selection FILE|-]
+      prints what the selection resolves to, as JSON; without one, what the defaults resolve to
+  oak check --catalog FILE
+      lists what is wrong with a catalog
+
+Exit status: 0 done, 2 the input has faults`;
+
+/** Input that can't be used: one line per fault, exit status 2. */
+class BadInput extends Error {
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'));
+  }
+}
+
+function readText(file: string, what: string): string {
+  try {
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    const code = error instanceof Error && 'code' in error ? String(error.code) : 'unreadable';
+    const reason = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code;
+    throw new BadInput([`${file}: can’t read the ${what}: ${reason}`]);
+  }
+}
+
+function faultLine(file: string, { path, message }: Fault): string {
+  return `${file}: ${pathText(path)}: ${message}`;
+}
+
+function openCatalog(file: string): Catalog {
+  const reading = readCatalog(readText(file, 'catalog'));
+  if (reading.faults) throw new BadInput(reading.faults.map((fault) => faultLine(file, fault)));
+  return reading.catalog;
+}
+
+function readSelection(file: string | undefined): unknown {
+  if (file === undefined) return { answers: {} };
+  try {
+    return JSON.parse(readText(file, 'selection'));
+  } catch (error) {
+    if (error instanceof BadInput) throw error;
+    throw new BadInput([`${file}: $: This is not JSON: ${error instanceof Error ? error.message : String(error)}`]);
+  }
+}
+
+/** Prints the resolution of one selection. */
+function runResolve(catalogFile: string, slug: string, selectionFile: string | undefined): number {
+  const catalog = openCatalog(catalogFile);
+  const index = catalog.products.findIndex((candidate) => candidate.slug === slug);
+  const product = catalog.products[index];
+  if (!product) {
+    const known = catalog.products.map((candidate) => candidate.slug).join(', ');
+    throw new BadInput([`${catalogFile}: $.products: There is no product “${slug}”. There are: ${known || 'none'}.`]);
+  }
+  const program = compile(product, surroundingsOf(catalog));
+  const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
+  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
+  const stock = new Map(catalog.stock.map(({ key, onHand, backorder }) => [key, Exact.from(onHand).plus(Exact.from(backorder))]));
+  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key) });
+  process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
+  return 0;
+}
+
+/** Lists what is wrong with a catalog. */
+function runCheck(catalogFile: string): number {
+  const catalog = openCatalog(catalogFile);
+  const faults = checkCatalog(catalog);
+  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, fault)));
+  process.stdout.write(`${catalogFile}: ${catalog.products.length} products, ${catalog.stock.length} stock items, nothing wrong\n`);
+  return 0;
+}
+
+/** Runs one command. @returns the exit status */
+export function run(args: readonly string[]): number {
+  const [command, ...rest] = args;
+  if (command === undefined || command === '--help' || command === '-h') {
+    process.stdout.write(`${USAGE}\n`);
+    return command === undefined ? 2 : 0;
+  }
+  const options = { catalog: { type: 'string' }, product: { type: 'string' }, selection: { type: 'string' } } as const;
+  let values: { catalog?: string; product?: string; selection?: string };
+  try {
+    ({ values } = parseArgs({ args: rest, options, strict: true }));
+  } catch (error) {
+    throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
+  }
+  if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);
+  switch (command) {
+    case 'resolve':
+      if (!values.product) throw new BadInput(['oak resolve: --product SLUG is missing']);
+      return runResolve(values.catalog, values.product, values.selection);
+    case 'check':
+      return runCheck(values.catalog);
+    default:
+      throw new BadInput([`oak: there is no command “${command}”; there are resolve and check`]);
+  }
+}
+
+try {
+  process.exitCode = run(process.argv.slice(2));
+} catch (error) {
+  if (!(error instanceof BadInput)) throw error;
+  process.stderr.write(`${error.lines.join('\n')}\n`);
+  process.exitCode = 2;
+}

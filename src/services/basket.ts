@@ -1,0 +1,182 @@
+import { and, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { moneyDigits } from '../core/money';
+import { Exact } from '../core/number';
+import { LARGEST_QUANTITY } from '../core/ordering';
+import { problem, type Problem } from '../core/problems';
+import { compile, type Resolution, resolve } from '../core/resolve';
+import { type StockLevels } from '../core/stock';
+import { type Queries } from '../data/database';
+import { basketLines, baskets } from '../data/schema';
+import { newToken, type Services } from './context';
+import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
+import { notFound, Refusal } from './refusal';
+import { readSurroundings } from './surroundings';
+
+export const selectionSchema = z.object({
+  answers: z.record(z.string().max(100), z.union([z.string().max(6000), z.number(), z.boolean(), z.null()])).default({}),
+  quantity: z.number().optional(),
+});
+
+export const addToBasketSchema = selectionSchema.extend({ slug: z.string().max(100) });
+export const changeLineSchema = z.strictObject({ quantity: z.number() });
+
+/** A basket line resolved again, against what is in the shop and in stock now. */
+export interface ResolvedLine {
+  readonly id: number;
+  readonly productId: number;
+  readonly quantity: number;
+  readonly answers: Readonly<Record<string, unknown>>;
+  /** undefined when the product has left the shop */
+  readonly published: PublishedProduct | undefined;
+  readonly resolution: Resolution | null;
+  readonly problems: readonly Problem[];
+  /** what one cost when it was put in, where that was another price */
+  readonly formerPrice: string | null;
+}
+
+export interface ResolvedBasket {
+  readonly lines: readonly ResolvedLine[];
+  readonly currency: string;
+  /** sum of the lines; null while a line has no price */
+  readonly total: Exact | null;
+  readonly canOrder: boolean;
+}
+
+/**
+ * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
+ * together, so that they can't promise the same pieces twice.
+ */
+export async function resolveBasket(queries: Queries, token: string | undefined): Promise<ResolvedBasket> {
+  const context = await readSurroundings(queries);
+  const rows = token ? await queries.select().from(basketLines).where(eq(basketLines.basket, token)).orderBy(basketLines.id) : [];
+  const taken = new Map<string, Exact>();
+  const levels: StockLevels = (stock) => context.levels(stock)?.minus(taken.get(stock) ?? Exact.zero);
+
+  const lines: ResolvedLine[] = [];
+  for (const row of rows) {
+    const published = await readPublishedById(queries, row.productId);
+    const line = { id: row.id, productId: row.productId, quantity: row.quantity, answers: row.answers, published };
+    if (!published) {
+      lines.push({ ...line, resolution: null, problems: [problem('item', { code: 'notInShop' })], formerPrice: null });
+      continue;
+    }
+    const resolution = resolve(compile(published.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels });
+    for (const { stock, total } of resolution.draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
+    const changed = resolution.unitPrice && !resolution.unitPrice.equals(Exact.from(row.unitPrice));
+    lines.push({ ...line, resolution, problems: resolution.problems, formerPrice: changed ? row.unitPrice : null });
+  }
+  const totals = lines.map(({ resolution }) => resolution?.lineTotal ?? null);
+  return {
+    lines,
+    currency: context.surroundings.shop.currency,
+    total: totals.reduce<Exact | null>((sum, total) => (sum && total ? sum.plus(total) : null), Exact.zero),
+    canOrder: lines.length > 0 && lines.every(({ resolution }) => resolution?.state === 'sellable'),
+  };
+}
+
+/** Reads a basket. */
+export function readBasket({ database }: Services, token: string | undefined): Promise<ResolvedBasket> {
+  return resolveBasket(database.read, token);
+}
+
+/** How many lines a basket has. */
+export async function countLines({ database }: Services, token: string | undefined): Promise<number> {
+  if (!token) return 0;
+  const rows = await database.read.select({ id: basketLines.id }).from(basketLines).where(eq(basketLines.basket, token));
+  return rows.length;
+}
+
+const MOST_LINES = 100;
+
+/**
+ * Puts a selection in a basket, a new one where there is none. The same item again adds to its line, under the same
+ * rules as anywhere.
+ *
+ * @returns the basket's token
+ * @throws Refusal 422 `notSellable` with the problems in its details
+ */
+export async function addToBasket({ database, now }: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
+  return database.write(async (transaction) => {
+    const published = await readPublishedBySlug(transaction, input.slug);
+    if (!published) return notFound(`product “${input.slug}” in the shop`);
+    const context = await readSurroundings(transaction);
+    const program = compile(published.definition, context.surroundings);
+    const added = resolve(program, input, { levels: context.levels });
+    if (added.state !== 'sellable') throw notSellable(added.problems);
+
+    const basket = await ensureBasket(transaction, token, now());
+    const lines = await transaction.select().from(basketLines).where(eq(basketLines.basket, basket));
+    const same = lines.find(({ itemKey }) => itemKey === added.item.key);
+    const quantity = added.quantity + (same?.quantity ?? 0);
+    const together = resolve(program, { answers: input.answers, quantity }, { levels: context.levels });
+    if (together.state !== 'sellable' || !together.unitPrice) {
+      const [first] = together.problems;
+      const already = same ? `There are ${same.quantity} in the basket already. ` : '';
+      throw notSellable(together.problems, `${already}${first?.message ?? ''} ${first?.remedy ?? ''}`.trim());
+    }
+    const unitPrice = moneyDigits(together.unitPrice, together.currency);
+    if (same) {
+      await transaction.update(basketLines).set({ quantity, unitPrice }).where(eq(basketLines.id, same.id));
+    } else {
+      if (lines.length >= MOST_LINES) throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
+      await transaction
+        .insert(basketLines)
+        .values({ basket, productId: published.productId, answers: input.answers, quantity, itemKey: added.item.key, unitPrice });
+    }
+    return basket;
+  });
+}
+
+function notSellable(problems: readonly Problem[], message?: string): Refusal {
+  const [first] = problems;
+  return new Refusal(422, 'notSellable', message ?? first?.message ?? 'This can’t be ordered.', { problems });
+}
+
+async function ensureBasket(transaction: Queries, token: string | undefined, at: Date): Promise<string> {
+  const existing = token && (await transaction.query.baskets.findFirst({ where: eq(baskets.token, token) }));
+  if (existing) {
+    await transaction.update(baskets).set({ updatedAt: at }).where(eq(baskets.token, existing.token));
+    return existing.token;
+  }
+  const fresh = newToken();
+  await transaction.insert(baskets).values({ token: fresh, createdAt: at, updatedAt: at });
+  return fresh;
+}
+
+/**
+ * Changes how many of a line are wanted. A quantity that breaks the product's rule is refused and the line stays as
+ * it was.
+ *
+ * @throws Refusal 422 `notSellable` with the problems
+ */
+export async function changeLine({ database }: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+  await database.write(async (transaction) => {
+    const line = await requireLine(transaction, token, lineId);
+    const published = await readPublishedById(transaction, line.productId);
+    if (!published) return notFound('such product in the shop any more');
+    const { surroundings, levels } = await readSurroundings(transaction);
+    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, { levels });
+    // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
+    const wrong = problems.filter(({ where }) => where === 'quantity');
+    if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {
+      throw notSellable(wrong, `${wrong[0]?.message ?? ''} ${wrong[0]?.remedy ?? ''}`.trim());
+    }
+    await transaction.update(basketLines).set({ quantity }).where(eq(basketLines.id, line.id));
+  });
+}
+
+/** Takes a line out of a basket. */
+export async function removeLine({ database }: Services, token: string | undefined, lineId: number): Promise<void> {
+  await database.write(async (transaction) => {
+    const line = await requireLine(transaction, token, lineId);
+    await transaction.delete(basketLines).where(eq(basketLines.id, line.id));
+  });
+}
+
+async function requireLine(queries: Queries, token: string | undefined, lineId: number) {
+  const line = token
+    ? await queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), eq(basketLines.basket, token)) })
+    : undefined;
+  return line ?? notFound('such line in this basket');
+}

@@ -1,0 +1,89 @@
+import { eq } from 'drizzle-orm';
+import { Exact } from '../core/number';
+import { formatQuantity, requireUnit } from '../core/quantity';
+import { type Queries } from '../data/database';
+import { type MovementKind, stockItems, stockMovements } from '../data/schema';
+import { notFound, Refusal } from './refusal';
+
+/** One change of a stock item's figures, in the item's unit. */
+export interface Movement {
+  /** key of the stock item */
+  readonly stock: string;
+  readonly kind: MovementKind;
+  readonly onHand: Exact;
+  readonly reserved: Exact;
+  readonly reason: string;
+  readonly orderId?: number;
+}
+
+/**
+ * Adds a movement to the ledger and brings the item's figures along, in the caller's transaction.
+ *
+ * @throws Refusal 409 `notEnoughStock` when more would be promised or taken than the item's policy allows
+ */
+export async function move(transaction: Queries, at: Date, movement: Movement): Promise<void> {
+  const item = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, movement.stock) });
+  if (!item) return notFound(`stock item “${movement.stock}”`);
+  const onHand = Exact.from(item.onHand).plus(movement.onHand);
+  const reserved = Exact.from(item.reserved).plus(movement.reserved);
+  const backorder = Exact.from(item.backorder);
+  const takesMore = movement.reserved.sign() > 0 || (movement.onHand.sign() < 0 && movement.kind === 'adjustment');
+  if (takesMore && onHand.plus(backorder).isLess(reserved)) {
+    const left = Exact.from(item.onHand).plus(backorder).minus(Exact.from(item.reserved));
+    const shown = formatQuantity({ value: left, unit: requireUnit(item.unit) });
+    throw new Refusal(409, 'notEnoughStock', `Only ${shown} of ${item.title} can still be promised.`, { stock: item.key, available: left.toString() });
+  }
+  await transaction.update(stockItems).set({ onHand: onHand.toString(), reserved: reserved.toString() }).where(eq(stockItems.id, item.id));
+  await transaction.insert(stockMovements).values({
+    itemId: item.id,
+    kind: movement.kind,
+    onHandChange: movement.onHand.toString(),
+    reservedChange: movement.reserved.toString(),
+    onHandAfter: onHand.toString(),
+    reservedAfter: reserved.toString(),
+    reason: movement.reason,
+    orderId: movement.orderId ?? null,
+    at,
+  });
+}
+
+/** A stock item whose figures are not the sums of its movements. */
+export interface LedgerDifference {
+  readonly stock: string;
+  readonly onHand: { readonly kept: string; readonly summed: string };
+  readonly reserved: { readonly kept: string; readonly summed: string };
+}
+
+/**
+ * Sums every movement again and compares. The figures are kept in the same transactions as the movements, so a
+ * difference means that something other than Oak Knot wrote to the database.
+ */
+export async function auditLedger(queries: Queries): Promise<LedgerDifference[]> {
+  const items = await queries.select().from(stockItems);
+  const movements = await queries.select().from(stockMovements);
+  const sums = new Map(items.map(({ id }) => [id, { onHand: Exact.zero, reserved: Exact.zero }]));
+  for (const { itemId, onHandChange, reservedChange } of movements) {
+    const sum = sums.get(itemId);
+    if (!sum) continue;
+    sum.onHand = sum.onHand.plus(Exact.from(onHandChange));
+    sum.reserved = sum.reserved.plus(Exact.from(reservedChange));
+  }
+  return items.flatMap((item) => {
+    const sum = sums.get(item.id) ?? { onHand: Exact.zero, reserved: Exact.zero };
+    if (sum.onHand.equals(Exact.from(item.onHand)) && sum.reserved.equals(Exact.from(item.reserved))) return [];
+    return {
+      stock: item.key,
+      onHand: { kept: item.onHand, summed: sum.onHand.toString() },
+      reserved: { kept: item.reserved, summed: sum.reserved.toString() },
+    };
+  });
+}
+
+/** Puts the sums of the movements in the place of the kept figures. */
+export async function rebuildLedger(transaction: Queries): Promise<LedgerDifference[]> {
+  const differences = await auditLedger(transaction);
+  for (const { stock, onHand, reserved } of differences) {
+    await transaction.update(stockItems).set({ onHand: onHand.summed, reserved: reserved.summed }).where(eq(stockItems.key, stock));
+  }
+  return differences;
+}

@@ -1,0 +1,88 @@
+import { desc, eq } from 'drizzle-orm';
+import { type ResolutionJson } from '../core/exchange';
+import { type Queries } from '../data/database';
+import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
+import { type Services } from './context';
+import { notFound } from './refusal';
+
+export interface OrderRow {
+  readonly number: number;
+  readonly state: OrderState;
+  readonly customerName: string;
+  readonly customerEmail: string;
+  readonly currency: string;
+  readonly total: string;
+  readonly placedAt: number;
+  /** what was ordered, in words: `2 × Bee suit, 1 × Stainless mesh` */
+  readonly contents: string;
+}
+
+export interface OrderLineView {
+  readonly id: number;
+  readonly title: string;
+  readonly sku: string;
+  readonly quantity: number;
+  readonly unitPrice: string;
+  readonly lineTotal: string;
+  readonly picture: string | null;
+  readonly resolution: ResolutionJson;
+}
+
+export interface OrderView extends OrderRow {
+  readonly token: string;
+  readonly lines: readonly OrderLineView[];
+  readonly payments: readonly { outcome: PaymentOutcome; amount: string; reference: string; at: number }[];
+}
+
+/** Every order, newest first. */
+export async function listOrders({ database }: Services): Promise<OrderRow[]> {
+  const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
+  const lines = await database.read.select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity }).from(orderLines);
+  return rows.map((order) => ({
+    ...rowOf(order),
+    contents: lines
+      .filter(({ orderId }) => orderId === order.id)
+      .map(({ title, quantity }) => `${quantity} × ${title}`)
+      .join(', '),
+  }));
+}
+
+/** @throws Refusal 404 */
+export async function readOrder({ database }: Services, number: number): Promise<OrderView> {
+  const order = await database.read.query.orders.findFirst({ where: eq(orders.id, number) });
+  return order ? viewOf(database.read, order) : notFound(`order ${number}`);
+}
+
+/** The customer's way to their order, by the token in its address. @throws Refusal 404 */
+export async function readOrderByToken({ database }: Services, token: string): Promise<OrderView> {
+  const order = await database.read.query.orders.findFirst({ where: eq(orders.token, token) });
+  return order ? viewOf(database.read, order) : notFound('order at this address');
+}
+
+type StoredOrder = typeof orders.$inferSelect;
+
+function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
+  const { id, state, customerName, customerEmail, currency, total, placedAt } = order;
+  return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
+}
+
+async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
+  const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
+  const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
+  return {
+    ...rowOf(order),
+    token: order.token,
+    contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, picture, resolution }) => ({
+      id,
+      title,
+      sku,
+      quantity,
+      unitPrice,
+      lineTotal,
+      picture,
+      resolution,
+    })),
+    payments: paid.map(({ outcome, amount, reference, at }) => ({ outcome, amount, reference, at: at.getTime() })),
+  };
+}

@@ -1,0 +1,73 @@
+import { eq, isNotNull } from 'drizzle-orm';
+import { type CatalogSurroundings, type Product } from '../core/catalog';
+import { compile, type Resolution, resolve } from '../core/resolve';
+import { type StockLevels } from '../core/stock';
+import { type Queries } from '../data/database';
+import { products, revisions } from '../data/schema';
+import { type Services } from './context';
+import { notFound } from './refusal';
+import { readSurroundings, type StockFigures } from './surroundings';
+
+/** A product as the shop sells it. */
+export interface PublishedProduct {
+  readonly productId: number;
+  readonly revisionId: number;
+  readonly definition: Product;
+}
+
+const joined = { productId: products.id, revisionId: revisions.id, definition: revisions.definition };
+
+/** Everything that is in the shop, in the order of the titles. */
+export async function readPublishedProducts(queries: Queries): Promise<PublishedProduct[]> {
+  const rows = await queries
+    .select(joined)
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .where(isNotNull(products.publishedSlug));
+  return rows.sort((a, b) => a.definition.title.localeCompare(b.definition.title, 'en'));
+}
+
+/** @returns undefined when the shop has no product at that address */
+export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
+  const [row] = await queries
+    .select(joined)
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .where(eq(products.publishedSlug, slug));
+  return row;
+}
+
+/** @returns undefined when that product is not in the shop (any more) */
+export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
+  const [row] = await queries
+    .select(joined)
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .where(eq(products.id, productId));
+  return row;
+}
+
+/** What the shop page needs of a product. */
+export interface ShopProduct extends PublishedProduct {
+  readonly surroundings: CatalogSurroundings;
+  readonly stock: readonly StockFigures[];
+  readonly levels: StockLevels;
+}
+
+/** @throws Refusal 404 when the shop has no product at that address */
+export async function openShopProduct({ database }: Services, slug: string): Promise<ShopProduct> {
+  const published = await readPublishedBySlug(database.read, slug);
+  if (!published) return notFound(`product “${slug}” in the shop`);
+  return { ...published, ...(await readSurroundings(database.read)) };
+}
+
+/**
+ * Resolves a selection of a published product against live stock.
+ *
+ * @param selection anything at all; what is wrong with it is in the resolution's problems
+ * @throws Refusal 404 when the shop has no product at that address
+ */
+export async function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
+  const { definition, levels, surroundings } = await openShopProduct(context, slug);
+  return resolve(compile(definition, surroundings), selection, { levels });
+}

@@ -1,0 +1,23 @@
+/** Why a use case could not be carried out, in words for whoever asked for it. */
+export class Refusal extends Error {
+  /**
+   * @param status  the HTTP status that says the same
+   * @param code    for programs
+   * @param message for people: what is wrong
+   * @param details anything more a program can use, such as the faults that stand in the way
+   */
+  constructor(
+    readonly status: 400 | 404 | 409 | 413 | 415 | 422,
+    readonly code: string,
+    message: string,
+    readonly details: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(message);
+    this.name = 'Refusal';
+  }
+}
+
+/** @throws Refusal 404 that names what is not there */
+export function notFound(what: string): never {
+  throw new Refusal(404, 'notFound', `There is no ${what}.`);
+}
