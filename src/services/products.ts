@@ -2,7 +2,7 @@ import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Fault, KEY_PATTERN, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, priceRange, readiness, resolve } from '../core/resolve';
+import { compile, priceRange, readiness } from '../core/resolve';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
@@ -366,11 +366,4 @@ export async function listEarlierStates({ database }: Services, id: number): Pro
       price: priceOf(draft.definition),
     })),
   ].sort((a, b) => b.at - a.at);
-}
-
-/** What a published product resolves to with nothing but its defaults; for the shop's list. */
-export function firstImpression(product: Product, context: Awaited<ReturnType<typeof readSurroundings>>): { soldOut: boolean } {
-  const { availability, shown } = resolve(compile(product, context.surroundings), { answers: {} }, { levels: context.levels });
-  const noneOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
-  return { soldOut: noneOffered || availability.canSupply === 0 };
 }

@@ -19,4 +19,4 @@ export {
   type Weight,
 } from './choices';
 export { type Fault, type FaultCode, type FaultData, gravityOf, type Path } from './faults';
-export { type Merge, mergeEdits } from './merge';
+export { type Merge, mergeEdits, same as sameDefinition } from './merge';

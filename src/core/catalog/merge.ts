@@ -73,7 +73,8 @@ function isKeyedList(value: Json): value is readonly Keyed[] {
   return Array.isArray(value) && value.every((entry) => isRecord(entry) && typeof entry.key === 'string');
 }
 
-function same(a: Json, b: Json): boolean {
+/** Whether two documents say the same, whatever order their fields are in. */
+export function same(a: Json, b: Json): boolean {
   if (Object.is(a, b)) return true;
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((entry, index) => same(entry, b[index]));
   if (!isRecord(a) || !isRecord(b)) return false;

@@ -1,4 +1,4 @@
 export { facetWords, priceWords } from './facets';
 export { faultWords } from './faults';
 export { counted, dimensionNames } from './problems';
-export { basisWords } from './working';
+export { amountWords, basisWords, quantityWords } from './working';

@@ -53,7 +53,7 @@ export function problemWords(data: ProblemData): Words {
     case 'offStep':
       return { message: `${data.title} goes in steps of ${data.step}.`, remedy: nearestWords(data.nearest) };
     case 'quantityNotWhole':
-      return { message: `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) };
+      return { message: data.given === 'NaN' ? 'The quantity must be a whole number.' : `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) };
     case 'quantityBelow':
       return { message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) };
     case 'quantityAbove':

@@ -1,6 +1,7 @@
 import { formatMoney } from '../money';
-import { type Basis } from '../pricing';
-import { formatQuantity } from '../quantity';
+import { Exact } from '../number';
+import { type Amount, type Basis } from '../pricing';
+import { formatQuantity, requireUnit, unitByCode } from '../quantity';
 import { counted } from './problems';
 
 /** What a line of the working is taken of, in words: `10 % of €129.00`, `8 characters × €0.40`, `0.25 m × €18.50 / m`. */
@@ -13,4 +14,29 @@ export function basisWords(basis: Basis, currency: string): string {
     case 'measure':
       return `${formatQuantity(basis.quantity)} × ${formatMoney(basis.rate, currency)} / ${basis.per.dimension === 'count' ? 'piece' : basis.per.symbol}`;
   }
+}
+
+/** What an amount adds, right where it is chosen: `+€9.50`, `−8 %`, `+€0.85 per character`; empty for nothing. */
+export function amountWords(amount: Amount | null, currency: string): string {
+  const value = amount && Exact.parse(amount.value);
+  if (!amount || !value || value.sign() === 0) return '';
+  const sign = value.sign() < 0 ? '−' : '+';
+  const size = value.sign() < 0 ? value.negated() : value;
+  switch (amount.kind) {
+    case 'fixed':
+      return `${sign}${formatMoney(size, currency)}`;
+    case 'percentOfBase':
+      return `${sign}${size.toString()} %`;
+    case 'perCharacter':
+      return `${sign}${formatMoney(size, currency)} per character`;
+    case 'perUnit': {
+      const unit = unitByCode(amount.unit);
+      return `${sign}${formatMoney(size, currency)} ${unit && unit.dimension !== 'count' ? `/ ${unit.symbol}` : 'each'}`;
+    }
+  }
+}
+
+/** A quantity given as a decimal string and a UCUM code, in words: `0.75 m`. */
+export function quantityWords({ value, unit }: { readonly value: string; readonly unit: string }): string {
+  return formatQuantity({ value: Exact.from(value), unit: requireUnit(unit) });
 }

@@ -1,0 +1,6 @@
+import { answer, readJson } from '@/http/route';
+import { createProduct, newProductSchema } from '@/services/products';
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => ({ id: await createProduct(context, await readJson(request, newProductSchema)) }));
+}

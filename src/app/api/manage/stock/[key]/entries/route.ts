@@ -1,0 +1,10 @@
+import { answer, readJson } from '@/http/route';
+import { enterStock, stockEntrySchema } from '@/services/stock';
+
+interface Place {
+  params: Promise<{ key: string }>;
+}
+
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => enterStock(context, (await params).key, await readJson(request, stockEntrySchema)));
+}

@@ -1,0 +1,11 @@
+import { answer, readJson } from '@/http/route';
+import { basketToken, keepBasketToken } from '@/http/basket-cookie';
+import { addToBasket, addToBasketSchema, countLines } from '@/services/basket';
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => {
+    const token = await addToBasket(context, await basketToken(), await readJson(request, addToBasketSchema));
+    await keepBasketToken(token);
+    return { lines: await countLines(context, token) };
+  });
+}

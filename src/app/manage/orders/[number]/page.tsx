@@ -1,0 +1,13 @@
+import { type Metadata } from 'next';
+import { OrderDetail } from '@/features/orders/order-detail';
+import { orNotFound } from '@/http/page';
+import { services } from '@/services/context';
+import { readOrder } from '@/services/orders';
+
+export const metadata: Metadata = { title: 'Order' };
+export const dynamic = 'force-dynamic';
+
+export default async function OrderNumberPage({ params }: { params: Promise<{ number: string }> }) {
+  const { number } = await params;
+  return <OrderDetail order={await orNotFound(readOrder(await services(), /^\d{1,15}$/.test(number) ? Number(number) : 0))} />;
+}

@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { OrderList } from '@/features/orders/order-list';
+import { services } from '@/services/context';
+import { listOrders } from '@/services/orders';
+
+export const metadata: Metadata = { title: 'Orders' };
+export const dynamic = 'force-dynamic';
+
+export default async function OrdersPage() {
+  return <OrderList rows={await listOrders(await services())} />;
+}

@@ -1,0 +1,12 @@
+import { type Metadata } from 'next';
+import { StockItemPage } from '@/features/stock/stock-item-page';
+import { orNotFound } from '@/http/page';
+import { services } from '@/services/context';
+import { readStockItem } from '@/services/stock';
+
+export const metadata: Metadata = { title: 'Stock item' };
+export const dynamic = 'force-dynamic';
+
+export default async function StockKeyPage({ params }: { params: Promise<{ key: string }> }) {
+  return <StockItemPage {...await orNotFound(readStockItem(await services(), (await params).key))} />;
+}

@@ -1,0 +1,21 @@
+import { answer } from '@/http/route';
+import { readPicture } from '@/services/pictures';
+
+interface Place {
+  params: Promise<{ hash: string }>;
+}
+
+/** A picture never changes under its address, and never runs as a page. */
+export function GET(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const { type, bytes } = await readPicture(context, (await params).hash);
+    return new Response(new Uint8Array(bytes), {
+      headers: {
+        'Content-Type': type,
+        'Cache-Control': 'public, max-age=31536000, immutable',
+        'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+        'X-Content-Type-Options': 'nosniff',
+      },
+    });
+  });
+}

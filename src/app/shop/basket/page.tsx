@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { BasketPage } from '@/features/shop/basket-page';
+import { basketToken } from '@/http/basket-cookie';
+import { services } from '@/services/context';
+import { viewBasket } from '@/services/shop';
+
+export const metadata: Metadata = { title: 'Basket' };
+
+export default async function ShopBasketPage() {
+  return <BasketPage basket={await viewBasket(await services(), await basketToken())} />;
+}

@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { OrderPage } from '@/features/shop/order-page';
+import { orNotFound } from '@/http/page';
+import { services } from '@/services/context';
+import { readOrderByToken } from '@/services/orders';
+
+export const metadata: Metadata = { title: 'Your order', robots: 'noindex' };
+
+export default async function ShopOrderPage({ params }: { params: Promise<{ token: string }> }) {
+  return <OrderPage order={await orNotFound(readOrderByToken(await services(), (await params).token))} />;
+}

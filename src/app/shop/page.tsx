@@ -1,0 +1,7 @@
+import { ShopList } from '@/features/shop/shop-list';
+import { services } from '@/services/context';
+import { listShop } from '@/services/shop';
+
+export default async function ShopPage() {
+  return <ShopList entries={await listShop(await services())} />;
+}

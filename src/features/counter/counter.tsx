@@ -1,0 +1,94 @@
+'use client';
+
+import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
+import { type Product } from '@/core/catalog';
+import { quantityWords } from '@/core/words';
+import { QuantityField } from '@/features/selection/quantity-field';
+import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
+import { type SelectionState } from '@/features/selection/use-selection';
+import { WorkingTable } from '@/features/selection/working-table';
+import { Sku, Slip, type Tone } from '@/ui/text';
+
+const STATES: Readonly<Record<SelectionState['resolution']['state'], { words: string; tone: Tone }>> = {
+  sellable: { words: 'can be sold', tone: 'lichen' },
+  incomplete: { words: 'not finished', tone: 'copper' },
+  invalid: { words: 'refused', tone: 'brick' },
+  unavailable: { words: 'not to be had', tone: 'brick' },
+};
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box borderTopWidth="1px" borderColor="border" pt="3">
+      <Heading as="h3" size="sm" fontFamily="body" color="fg.muted" mb="1.5">
+        {title}
+      </Heading>
+      {children}
+    </Box>
+  );
+}
+
+/** The live customer's side: the form, and everything the selection resolves to. */
+export function Counter({ product, selection }: { product: Product; selection: SelectionState }) {
+  const { resolution, answers, quantityText } = selection;
+  const state = STATES[resolution.state];
+  const general = resolution.problems.filter(({ where }) => where === 'item' || where === 'selection');
+  const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
+  const { canSupply, limitedBy } = resolution.availability;
+  return (
+    <Stack gap="4" as="section" aria-label="The Counter">
+      <HStack justify="space-between">
+        <HStack gap="2.5">
+          <Heading as="h2" size="lg">
+            The Counter
+          </Heading>
+          <span role="status">
+            <Slip tone={state.tone}>{state.words}</Slip>
+          </span>
+        </HStack>
+        <Button size="xs" variant="ghost" colorPalette="ink" onClick={selection.reset}>
+          Start again
+        </Button>
+      </HStack>
+      {product.choices.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
+      <SelectionForm product={product} resolution={resolution} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
+      <Box>
+        <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
+          Quantity
+        </chakra.label>
+        <QuantityField id="counter-quantity" rule={product.quantity} text={quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+        {ofQuantity.map((problem) => (
+          <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
+        ))}
+      </Box>
+      {general.map((problem, index) => (
+        <ProblemNote key={index} problem={problem} />
+      ))}
+      <Part title="Working">
+        <WorkingTable resolution={resolution} />
+      </Part>
+      <Part title="Item">
+        <Box wordBreak="break-all">
+          <Sku>{resolution.item.sku || 'no SKU yet'}</Sku>
+        </Box>
+        {resolution.weight && <Text fontSize="sm">Weighs {quantityWords(resolution.weight)}</Text>}
+      </Part>
+      <Part title="Takes from stock">
+        {resolution.draws.length === 0 && <Text color="fg.muted">Nothing yet.</Text>}
+        {resolution.draws.map((draw) => (
+          <HStack key={draw.stock} justify="space-between" fontSize="sm">
+            <Text>{draw.title}</Text>
+            <Text fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
+              {quantityWords(draw.total)}
+            </Text>
+          </HStack>
+        ))}
+        {resolution.draws.length > 0 && canSupply !== null && (
+          <Text fontSize="sm" mt="1.5" color={canSupply === 0 ? 'brick.fg' : 'fg.muted'}>
+            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title} can be promised.` : 'As many as are wanted could be supplied.'}
+          </Text>
+        )}
+      </Part>
+    </Stack>
+  );
+}

@@ -1,0 +1,71 @@
+'use client';
+
+import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
+import NextLink from 'next/link';
+import { quantityWords } from '@/core/words';
+import { type OrderView } from '@/services/orders';
+import { Money, PageHead, Sku } from '@/ui/text';
+import { When } from '@/ui/when';
+import { OrderLines } from './order-lines';
+import { OrderStateSlip } from './order-state';
+
+const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no answer in time' } as const;
+
+/** One order for whoever runs the shop: lines, working, draws, payment. */
+export function OrderDetail({ order }: { order: OrderView }) {
+  return (
+    <Box p={{ base: '4', lg: '7' }} maxW="1200px">
+      <PageHead title={`Order ${order.number}`} lead={`${order.customerName}, ${order.customerEmail}`}>
+        <OrderStateSlip state={order.state} />
+        <Text fontSize="xl" fontWeight="700">
+          <Money amount={order.total} currency={order.currency} />
+        </Text>
+      </PageHead>
+      <Text color="fg.muted" mb="4">
+        Placed <When at={order.placedAt} />
+      </Text>
+      <OrderLines lines={order.lines}>
+        {(line) => (
+          <Box mt="3" fontSize="sm">
+            <Text color="fg.muted">Takes from stock</Text>
+            {line.resolution.draws.map((draw) => (
+              <HStack key={draw.stock} justify="space-between" maxW="360px">
+                <NextLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline' }}>
+                  {draw.title}
+                </NextLink>
+                <span>{quantityWords(draw.total)}</span>
+              </HStack>
+            ))}
+          </Box>
+        )}
+      </OrderLines>
+      <Stack mt="6" gap="2">
+        <Heading as="h2" size="lg">
+          Payment
+        </Heading>
+        {order.payments.length === 0 ? (
+          <Text color="fg.muted">No answer of the payment service yet.</Text>
+        ) : (
+          <Table.Root size="sm" maxW="640px" bg="bg.panel">
+            <Table.Body>
+              {order.payments.map((payment) => (
+                <Table.Row key={payment.at}>
+                  <Table.Cell>
+                    <When at={payment.at} />
+                  </Table.Cell>
+                  <Table.Cell>{OUTCOMES[payment.outcome]}</Table.Cell>
+                  <Table.Cell>
+                    <Sku>{payment.reference}</Sku>
+                  </Table.Cell>
+                  <Table.Cell textAlign="end">
+                    <Money amount={payment.amount} currency={order.currency} />
+                  </Table.Cell>
+                </Table.Row>
+              ))}
+            </Table.Body>
+          </Table.Root>
+        )}
+      </Stack>
+    </Box>
+  );
+}

@@ -1,0 +1,45 @@
+'use client';
+
+import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react';
+import { WorkingTable } from '@/features/selection/working-table';
+import { type OrderLineView } from '@/services/orders';
+import { Sku } from '@/ui/text';
+
+const Image = chakra('img');
+
+/** The lines of an order: what was chosen and the working it was sold with. */
+export function OrderLines({ lines, children }: { lines: readonly OrderLineView[]; children?: (line: OrderLineView) => React.ReactNode }) {
+  return (
+    <Stack gap="4">
+      {lines.map((line) => (
+        <Box key={line.id} as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '4', sm: '5' }}>
+          <Grid templateColumns={{ base: '72px minmax(0, 1fr)', md: '112px minmax(0, 1fr) minmax(220px, 300px)' }} gap={{ base: '4', md: '6' }}>
+            <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
+              {line.picture && <Image src={line.picture} alt="" w="full" h="full" objectFit="cover" />}
+            </Box>
+            <Box>
+              <Text fontWeight="700" fontSize="lg">
+                {line.quantity} × {line.title}
+              </Text>
+              <Sku>{line.sku}</Sku>
+              <Stack as="dl" gap="0.5" mt="2" fontSize="sm">
+                {line.resolution.item.details.map(({ label, value }) => (
+                  <Box key={label} display="flex" gap="2">
+                    <chakra.dt color="fg.muted">{label}</chakra.dt>
+                    <chakra.dd fontWeight="600" overflowWrap="anywhere">
+                      {value}
+                    </chakra.dd>
+                  </Box>
+                ))}
+              </Stack>
+              {children?.(line)}
+            </Box>
+            <Box gridColumn={{ base: '1 / -1', md: 'auto' }}>
+              <WorkingTable resolution={line.resolution} />
+            </Box>
+          </Grid>
+        </Box>
+      ))}
+    </Stack>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
+import { ImagePlus, Trash2 } from 'lucide-react';
+import { type ChangeEvent, useRef, useState } from 'react';
+import { z } from 'zod';
+import { send, wordsOf } from '@/features/shared/api';
+import { TextField } from '@/ui/field';
+import { EmptyPlace } from '@/ui/text';
+import { moveEntry, Sortable } from '../sortable';
+import { useEditing } from '../state/editing';
+import { Section } from './section';
+
+const uploadedSchema = z.object({ src: z.string() });
+
+/** The product's pictures; the first is the main one. */
+export function Pictures() {
+  const { product, change } = useEditing();
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState<string>();
+
+  const upload = async (event: ChangeEvent<HTMLInputElement>) => {
+    const files = [...(event.target.files ?? [])];
+    event.target.value = '';
+    setBusy(true);
+    setFault(undefined);
+    for (const file of files) {
+      try {
+        const { src } = await send('POST', '/api/manage/pictures', file, uploadedSchema);
+        const alt = product.title;
+        change(`picture ${src}`, (draft) => {
+          if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt });
+        });
+      } catch (error) {
+        setFault(`${file.name}: ${wordsOf(error)}`);
+      }
+    }
+    setBusy(false);
+  };
+
+  const add = (
+    <Button size="sm" variant="outline" loading={busy} onClick={() => input.current?.click()}>
+      <ImagePlus size={16} aria-hidden /> Upload pictures
+    </Button>
+  );
+  const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
+  return (
+    <Section title="Pictures" lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB." actions={product.pictures.length > 0 ? add : undefined}>
+      <chakra.input ref={input} type="file" aria-label="Picture files" accept="image/png,image/jpeg,image/webp,image/svg+xml" multiple hidden onChange={(event) => void upload(event)} />
+      {fault && (
+        <Text color="brick.fg" role="alert">
+          {fault}
+        </Text>
+      )}
+      {entries.length === 0 && (
+        <EmptyPlace title="No picture yet" action={add}>
+          Customers look before they read.
+        </EmptyPlace>
+      )}
+      <Stack gap="3">
+        <Sortable
+          entries={entries}
+          nameOf={({ alt }) => alt || 'picture'}
+          onMove={(from, to) => change(`move picture ${from} ${to}`, (draft) => moveEntry(draft.pictures, from, to))}
+          render={(picture, index, handle) => (
+            <HStack gap="3" p="2" mb="3" bg="bg.panel" borderWidth="1px" borderRadius="l2">
+              {handle}
+              <Image src={picture.src} alt="" w="96px" h="72px" objectFit="cover" borderRadius="l1" />
+              <Box flex="1">
+                <TextField
+                  label={index === 0 ? 'Main picture, in words' : 'In words'}
+                  value={picture.alt}
+                  maxLength={200}
+                  help="For those who can’t see it."
+                  onChange={(value) =>
+                    change(`alt ${picture.key}`, (draft) => {
+                      const target = draft.pictures[index];
+                      if (target) target.alt = value;
+                    })
+                  }
+                />
+              </Box>
+              <IconButton
+                aria-label="Remove picture"
+                variant="ghost"
+                colorPalette="brick"
+                size="sm"
+                onClick={() => change(`remove picture ${picture.key}`, (draft) => void draft.pictures.splice(index, 1))}
+              >
+                <Trash2 size={16} />
+              </IconButton>
+            </HStack>
+          )}
+        />
+      </Stack>
+    </Section>
+  );
+}

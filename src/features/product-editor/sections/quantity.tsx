@@ -1,0 +1,72 @@
+'use client';
+
+import { HStack, Input, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { orderableRange } from '@/core/ordering';
+import { useEditing, useFaultAt } from '../state/editing';
+import { Section } from './section';
+
+interface WholeProps {
+  label: string;
+  value: number | null;
+  empty?: string;
+  onChange: (value: number | null) => void;
+}
+
+/** A whole number inside a sentence; what is no whole number stays in the field and is marked. */
+function Whole({ label, value, empty, onChange }: WholeProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? (value === null ? '' : String(value));
+  const take = (next: string) => {
+    const number = Number(next);
+    const right = next.trim() === '' ? empty !== undefined : Number.isInteger(number) && number >= 1 && number <= 1_000_000;
+    setTyped(right ? null : next);
+    if (right) onChange(next.trim() === '' ? null : number);
+  };
+  return (
+    <Input
+      aria-label={label}
+      aria-invalid={typed !== null}
+      borderColor={typed !== null ? 'brick.solid' : 'border.emphasized'}
+      placeholder={empty}
+      w="104px"
+      bg="bg.panel"
+      textAlign="center"
+      inputMode="numeric"
+      value={text}
+      onChange={(event) => take(event.target.value)}
+    />
+  );
+}
+
+/** In what numbers it may be bought, as a sentence. */
+export function QuantitySection() {
+  const { product, change } = useEditing();
+  const { minimum, maximum, multiple } = product.quantity;
+  const fault = useFaultAt('quantity', 'maximum');
+  const range = orderableRange(product.quantity);
+  return (
+    <Section title="Quantity rule" lead="In what numbers it may be bought. A quantity that breaks it is refused with the nearest that keep it.">
+      <HStack gap="2" wrap="wrap" fontSize="lg">
+        <Text>Customers buy at least</Text>
+        <Whole label="Minimum quantity" value={minimum} onChange={(value) => change('minimum', (draft) => void (draft.quantity.minimum = value ?? 1))} />
+        <Text>and at most</Text>
+        <Whole label="Maximum quantity" value={maximum} empty="any number" onChange={(value) => change('maximum', (draft) => void (draft.quantity.maximum = value))} />
+        <Text>, in multiples of</Text>
+        <Whole label="Order multiple" value={multiple} onChange={(value) => change('multiple', (draft) => void (draft.quantity.multiple = value ?? 1))} />
+        <Text>.</Text>
+      </HStack>
+      {fault && (
+        <Text color="brick.fg" role="alert">
+          {fault}
+        </Text>
+      )}
+      {range && (
+        <Text color="fg.muted">
+          That is {[range.least, range.least + multiple, range.least + 2 * multiple].filter((quantity) => quantity <= range.most).join(', ')}
+          {range.least + 2 * multiple < range.most ? ` … ${maximum === null ? '' : range.most}` : ''}
+        </Text>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,160 @@
+'use client';
+
+import { Box, Button, Flex, HStack, Image, Input, Link, Stack, Text } from '@chakra-ui/react';
+import { type ColumnDef } from '@tanstack/react-table';
+import { Plus } from 'lucide-react';
+import NextLink from 'next/link';
+import { useMemo, useState } from 'react';
+import { type ProductRow } from '@/services/products';
+import { counted } from '@/core/words';
+import { DataTable } from '@/ui/data-table';
+import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
+import { NewProductDialog } from './new-product-dialog';
+
+const STATES = {
+  all: 'All',
+  published: 'In the shop',
+  changed: 'Changed since publishing',
+  draft: 'Drafts',
+} as const;
+
+type StateFilter = keyof typeof STATES;
+
+function StateCell({ row }: { row: ProductRow }) {
+  const missing = row.mustFix > 0 ? `${counted(row.mustFix, 'thing')} to mend` : null;
+  return (
+    <Stack gap="0.5" align="start">
+      {row.state === 'draft' && <Slip>Draft</Slip>}
+      {row.state === 'published' && <Slip tone="lichen">In the shop</Slip>}
+      {row.state === 'changed' && <Slip tone="copper">In the shop, draft differs</Slip>}
+      {missing && (
+        <Text fontSize="xs" color="fg.muted">
+          {missing}
+        </Text>
+      )}
+      {row.held && (
+        <Text fontSize="xs" color="brick.fg" maxW="52">
+          {row.held}
+        </Text>
+      )}
+    </Stack>
+  );
+}
+
+const columns: ColumnDef<ProductRow>[] = [
+  {
+    id: 'title',
+    header: 'Product',
+    accessorFn: ({ title, tags, supplier }) => [title, supplier ?? '', ...tags].join(' '),
+    sortingFn: (a, b) => a.original.title.localeCompare(b.original.title, 'en'),
+    cell: ({ row: { original } }) => (
+      <HStack gap="3">
+        <Box w="56px" h="42px" flexShrink={0} borderRadius="l1" overflow="hidden" bg="bg.muted">
+          {original.picture && <Image src={original.picture} alt="" w="full" h="full" objectFit="cover" />}
+        </Box>
+        <Link asChild fontWeight="600" color="fg">
+          <NextLink href={`/manage/products/${original.id}`}>{original.title || 'Without a name'}</NextLink>
+        </Link>
+      </HStack>
+    ),
+  },
+  { id: 'sku', header: 'SKU', accessorKey: 'sku', cell: ({ row: { original } }) => <Sku>{original.sku}</Sku> },
+  {
+    id: 'facets',
+    header: 'What it is',
+    accessorFn: ({ facets }) => facets.join(' '),
+    cell: ({ row: { original } }) => (
+      <Flex gap="1" wrap="wrap" maxW="64">
+        {original.facets.map((facet) => (
+          <Slip key={facet} tone="oak">
+            {facet}
+          </Slip>
+        ))}
+      </Flex>
+    ),
+  },
+  { id: 'category', header: 'Category', accessorFn: ({ category }) => category ?? '' },
+  {
+    id: 'price',
+    header: 'Price',
+    accessorFn: ({ price }) => price ?? '',
+    sortingFn: (a, b) => (a.original.priceFrom ?? -1) - (b.original.priceFrom ?? -1),
+    meta: { align: 'end' },
+    cell: ({ row: { original } }) =>
+      original.price ?? (
+        <Text as="span" color="fg.muted">
+          no price
+        </Text>
+      ),
+  },
+  {
+    id: 'stock',
+    header: 'Can be promised',
+    accessorKey: 'stock',
+    meta: { align: 'end' },
+    cell: ({ row: { original } }) => (
+      <Text as="span" color={original.outOfStock ? 'brick.fg' : 'fg'}>
+        {original.stock}
+      </Text>
+    ),
+  },
+  { id: 'state', header: 'State', accessorFn: ({ state }) => STATES[state], cell: ({ row: { original } }) => <StateCell row={original} /> },
+];
+
+/** Every product of the catalog. */
+export function ProductList({ rows }: { rows: readonly ProductRow[] }) {
+  const [search, setSearch] = useState('');
+  const [state, setState] = useState<StateFilter>('all');
+  const [adding, setAdding] = useState(false);
+  const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
+  const start = (
+    <Button onClick={() => setAdding(true)}>
+      <Plus size={16} aria-hidden /> New product
+    </Button>
+  );
+  return (
+    <Box p={{ base: '4', lg: '7' }} maxW="1400px">
+      <PageHead title="Products" lead={`${counted(rows.length, 'product')} in the catalog`}>
+        {start}
+      </PageHead>
+      <Flex gap="3" mb="4" wrap="wrap" align="center">
+        <Input
+          type="search"
+          aria-label="Search products"
+          placeholder="Search by name, SKU, category, tag …"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          maxW="360px"
+          bg="bg.panel"
+          borderColor="border.emphasized"
+        />
+        <HStack gap="1" role="group" aria-label="Show">
+          {(Object.keys(STATES) as StateFilter[]).map((key) => (
+            <Button key={key} size="sm" variant={state === key ? 'subtle' : 'ghost'} colorPalette="oak" aria-pressed={state === key} onClick={() => setState(key)}>
+              {STATES[key]}
+            </Button>
+          ))}
+        </HStack>
+      </Flex>
+      <DataTable
+        label="Products"
+        rows={shown}
+        columns={columns}
+        rowKey={({ id }) => String(id)}
+        search={search}
+        empty={
+          rows.length === 0 ? (
+            <EmptyPlace title="Nothing in the catalog yet" action={start}>
+              Products you set up stand here. Start with a name; everything else can follow.
+            </EmptyPlace>
+          ) : (
+            <EmptyPlace title="No product matches">
+              {search ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' ? '' : ' in this state'}.` : 'No product is in this state.'}
+            </EmptyPlace>
+          )
+        }
+      />
+      <NewProductDialog open={adding} onClose={() => setAdding(false)} />
+    </Box>
+  );
+}

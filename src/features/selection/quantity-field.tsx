@@ -1,0 +1,40 @@
+'use client';
+
+import { chakra, HStack, IconButton, Input } from '@chakra-ui/react';
+import { Minus, Plus } from 'lucide-react';
+import { type QuantityRule } from '@/core/ordering';
+import { quantityFrom } from './use-selection';
+
+interface Props {
+  id: string;
+  rule: QuantityRule;
+  text: string;
+  invalid: boolean;
+  onChange: (text: string) => void;
+}
+
+/** How many: typed, or a step of the order multiple up or down. What is typed is never changed. */
+export function QuantityField({ id, rule, text, invalid, onChange }: Props) {
+  const current = quantityFrom(text);
+  const step = (direction: 1 | -1) => {
+    const steps = Number.isFinite(current) ? current / rule.multiple : rule.minimum / rule.multiple;
+    const next = direction > 0 ? Math.floor(steps) + 1 : Math.ceil(steps) - 1;
+    onChange(String(Math.max(rule.multiple, next * rule.multiple)));
+  };
+  return (
+    <HStack gap="1">
+      <IconButton aria-label="Fewer" size="sm" variant="outline" colorPalette="ink" onClick={() => step(-1)}>
+        <Minus size={14} />
+      </IconButton>
+      <Input id={id} aria-label="Quantity" w="84px" textAlign="center" inputMode="numeric" bg="bg.panel" borderColor="border.emphasized" value={text} aria-invalid={invalid} onChange={(event) => onChange(event.target.value)} />
+      <IconButton aria-label="More" size="sm" variant="outline" colorPalette="ink" onClick={() => step(1)}>
+        <Plus size={14} />
+      </IconButton>
+      {rule.multiple > 1 && (
+        <chakra.span fontSize="sm" color="fg.muted" ml="1">
+          in {rule.multiple}s
+        </chakra.span>
+      )}
+    </HStack>
+  );
+}

@@ -1,0 +1,76 @@
+'use client';
+
+import { Box, Input, InputGroup, Text } from '@chakra-ui/react';
+import { type Choice } from '@/core/catalog';
+import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
+import { amountWords } from '@/core/words';
+import { type ControlProps, typedText } from './control';
+
+type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;
+
+const look = { bg: 'bg.panel', borderColor: 'border.emphasized' } as const;
+
+/** A typed answer: an empty field is an answer left out, so that a default does not come back while someone clears it. */
+const typed = (text: string) => (text === '' ? null : text);
+
+/** A line of text, with how many characters are left. */
+export function TextControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'text'>>) {
+  const text = typedText(answer, choice.default);
+  const most = choice.maxCharacters;
+  return (
+    <Box>
+      <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+      <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
+    </Box>
+  );
+}
+
+/** A number without a unit. */
+export function NumberControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'number'>>) {
+  return (
+    <Box>
+      <Input
+        id={id}
+        {...look}
+        maxW="160px"
+        inputMode="decimal"
+        value={typedText(answer, choice.default)}
+        aria-invalid={invalid}
+        onChange={(event) => onAnswer(typed(event.target.value))}
+      />
+      <Hint parts={[range(choice.min, choice.max, ''), amountWords(choice.amount, currency)]} />
+    </Box>
+  );
+}
+
+/** A measure in whatever unit it was taken; what it comes to in the shop's unit is said beside it. */
+export function MeasureControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'measure'>>) {
+  const unit = unitByCode(choice.unit);
+  const text = typedText(answer, choice.default);
+  const reading = unit && text.trim() !== '' ? readMeasure(text, unit) : undefined;
+  const plain = /^[\d.,\s]*$/.test(text);
+  const comesTo = reading?.quantity && !plain ? `= ${formatQuantity(reading.quantity)}` : '';
+  return (
+    <Box>
+      <InputGroup maxW="220px" endElement={plain ? (unit?.dimension === 'count' ? 'pieces' : unit?.symbol) : undefined}>
+        <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+      </InputGroup>
+      <Hint parts={[comesTo, range(choice.min, choice.max, unit ? ` ${unit.symbol}` : ''), amountWords(choice.amount, currency)]} />
+    </Box>
+  );
+}
+
+function range(min: string | null, max: string | null, unit: string): string {
+  if (min !== null && max !== null) return `${min} to ${max}${unit}`;
+  if (min !== null) return `at least ${min}${unit}`;
+  return max === null ? '' : `at most ${max}${unit}`;
+}
+
+function Hint({ parts }: { parts: readonly string[] }) {
+  const text = parts.filter(Boolean).join(' · ');
+  return text ? (
+    <Text fontSize="xs" color="fg.muted" mt="1">
+      {text}
+    </Text>
+  ) : null;
+}

@@ -1,0 +1,154 @@
+'use client';
+
+import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
+import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { WorkingTable } from '@/features/selection/working-table';
+import { ProblemNote } from '@/features/selection/selection-form';
+import { QuantityField } from '@/features/selection/quantity-field';
+import { quantityFrom } from '@/features/selection/use-selection';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { type BasketLineView, type BasketView } from '@/services/shop';
+import { EmptyPlace, Money, Sku } from '@/ui/text';
+import { CheckoutForm } from './checkout-form';
+
+const ShopLink = chakra(NextLink);
+const Image = chakra('img');
+
+/** The basket, and the way out of it. */
+export function BasketPage({ basket }: { basket: BasketView }) {
+  if (basket.lines.length === 0) {
+    return (
+      <EmptyPlace
+        title="The basket is empty"
+        action={
+          <Button asChild>
+            <NextLink href="/shop">See what there is</NextLink>
+          </Button>
+        }
+      >
+        What you choose waits here until you order it.
+      </EmptyPlace>
+    );
+  }
+  return (
+    <>
+      <Heading as="h1" size="3xl" mb="5">
+        Basket
+      </Heading>
+      <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 360px' }} gap="8" alignItems="start">
+        <Stack gap="4">
+          {basket.lines.map((line) => (
+            <BasketLine key={line.id} line={line} />
+          ))}
+        </Stack>
+        <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" position={{ lg: 'sticky' }} top="6">
+          <HStack justify="space-between" mb="4">
+            <Heading as="h2" size="lg">
+              Total
+            </Heading>
+            <Text fontSize="2xl" fontWeight="700" data-testid="basket-total">
+              {basket.total === null ? '–' : <Money amount={basket.total} currency={basket.currency} />}
+            </Text>
+          </HStack>
+          {basket.canOrder && basket.total !== null ? (
+            <CheckoutForm total={basket.total} currency={basket.currency} />
+          ) : (
+            <Text color="brick.fg">Something in the basket can’t be ordered as it stands. Mend or remove it, then go on.</Text>
+          )}
+        </Box>
+      </Grid>
+    </>
+  );
+}
+
+function BasketLine({ line }: { line: BasketLineView }) {
+  const router = useRouter();
+  const [text, setText] = useState(String(line.quantity));
+  const [refused, setRefused] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  useEffect(() => setText(String(line.quantity)), [line.quantity]);
+
+  const attempt = async (work: Promise<unknown>) => {
+    setBusy(true);
+    setRefused(undefined);
+    try {
+      await work;
+      router.refresh();
+    } catch (error) {
+      setRefused(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const quantity = quantityFrom(text);
+  const changed = quantity !== line.quantity;
+  const { resolution } = line;
+  return (
+    <Box as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor={line.problems.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p={{ base: '4', sm: '5' }}>
+      <Grid templateColumns={{ base: '72px minmax(0, 1fr)', sm: '112px minmax(0, 1fr) auto' }} gap="4">
+        <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
+          {line.picture && <Image src={line.picture.src} alt="" w="full" h="full" objectFit="cover" />}
+        </Box>
+        <Box>
+          {line.slug ? (
+            <ShopLink href={`/shop/${line.slug}`} fontWeight="700" fontSize="lg" _hover={{ textDecoration: 'underline' }}>
+              {line.title}
+            </ShopLink>
+          ) : (
+            <Text fontWeight="700" fontSize="lg">
+              {line.title}
+            </Text>
+          )}
+          {resolution && (
+            <>
+              <Text fontSize="sm" color="fg.muted">
+                {resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}
+              </Text>
+              <Sku>{resolution.item.sku}</Sku>
+            </>
+          )}
+          <HStack mt="3" gap="3" wrap="wrap">
+            <QuantityField id={`quantity-${line.id}`} rule={line.quantityRule} text={text} invalid={refused !== undefined} onChange={setText} />
+            {changed && (
+              <Button size="sm" variant="outline" loading={busy} onClick={() => void attempt(send('PATCH', `/api/shop/basket/${line.id}`, { quantity: Number.isNaN(quantity) ? 0 : quantity }, anything))}>
+                Change to {text || '0'}
+              </Button>
+            )}
+            <Button size="sm" variant="ghost" colorPalette="ink" loading={busy && !changed} onClick={() => void attempt(send('DELETE', `/api/shop/basket/${line.id}`, undefined, anything))} aria-label={`Remove ${line.title}`}>
+              <Trash2 size={14} aria-hidden /> Remove
+            </Button>
+          </HStack>
+          {refused && (
+            <Text color="brick.fg" fontSize="sm" mt="2" role="alert">
+              {refused}
+            </Text>
+          )}
+          {line.problems.map((problem, index) => (
+            <ProblemNote key={index} problem={problem} />
+          ))}
+          {line.formerPrice !== null && resolution && (
+            <Text fontSize="sm" color="copper.fg" mt="2">
+              The price of one has changed since you put it in: it was <Money amount={line.formerPrice} currency={resolution.currency} />.
+            </Text>
+          )}
+          {resolution && (
+            <chakra.details mt="3" fontSize="sm">
+              <chakra.summary cursor="pointer" color="fg.muted">
+                How the price comes about
+              </chakra.summary>
+              <Box maxW="420px" mt="2">
+                <WorkingTable resolution={resolution} />
+              </Box>
+            </chakra.details>
+          )}
+        </Box>
+        <Text fontWeight="700" textAlign="end" gridColumn={{ base: '2', sm: 'auto' }}>
+          {resolution?.lineTotal ? <Money amount={resolution.lineTotal} currency={resolution.currency} /> : '–'}
+        </Text>
+      </Grid>
+    </Box>
+  );
+}

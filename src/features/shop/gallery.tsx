@@ -1,0 +1,29 @@
+'use client';
+
+import { Box, chakra, HStack } from '@chakra-ui/react';
+import { useState } from 'react';
+import { type Picture } from '@/core/catalog';
+
+const Image = chakra('img');
+
+/** The pictures of a product: one large, the others to be brought forward. */
+export function Gallery({ pictures, title }: { pictures: readonly Picture[]; title: string }) {
+  const [chosen, setChosen] = useState(0);
+  const main = pictures[chosen] ?? pictures[0];
+  return (
+    <Box>
+      <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l3" overflow="hidden" borderWidth="1px" borderColor="border">
+        {main && <Image src={main.src} alt={main.alt || title} w="full" h="full" objectFit="cover" />}
+      </Box>
+      {pictures.length > 1 && (
+        <HStack mt="3" gap="2">
+          {pictures.map((picture, index) => (
+            <chakra.button key={picture.src} type="button" aria-label={`Show picture ${index + 1}`} aria-pressed={index === chosen} w="72px" h="54px" borderRadius="l1" overflow="hidden" borderWidth="2px" borderColor={index === chosen ? 'copper.solid' : 'transparent'} onClick={() => setChosen(index)}>
+              <Image src={picture.src} alt="" w="full" h="full" objectFit="cover" />
+            </chakra.button>
+          ))}
+        </HStack>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,33 @@
+'use client';
+
+import { Box, Heading, HStack, Text } from '@chakra-ui/react';
+import { OrderLines } from '@/features/orders/order-lines';
+import { OrderStateSlip } from '@/features/orders/order-state';
+import { type OrderView } from '@/services/orders';
+import { Money } from '@/ui/text';
+import { When } from '@/ui/when';
+
+/** The customer's order: everything they chose, and the working. */
+export function OrderPage({ order }: { order: OrderView }) {
+  return (
+    <>
+      <HStack gap="3" mb="1">
+        <Heading as="h1" size="3xl">
+          {order.state === 'paid' ? `Thank you, ${order.customerName}` : `Order ${order.number}`}
+        </Heading>
+      </HStack>
+      <HStack gap="3" mb="6" color="fg.muted" wrap="wrap">
+        <Text>
+          Order {order.number}, placed <When at={order.placedAt} />. We write to {order.customerEmail}.
+        </Text>
+        <OrderStateSlip state={order.state} />
+      </HStack>
+      <OrderLines lines={order.lines} />
+      <Box mt="5" textAlign="end">
+        <Text fontSize="2xl" fontWeight="700">
+          Total <Money amount={order.total} currency={order.currency} />
+        </Text>
+      </Box>
+    </>
+  );
+}

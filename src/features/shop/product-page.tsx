@@ -1,0 +1,168 @@
+'use client';
+
+import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
+import { ShoppingBasket } from 'lucide-react';
+import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { z } from 'zod';
+import { type Product, type Shop } from '@/core/catalog';
+import { priceWords, quantityWords } from '@/core/words';
+import { QuantityField } from '@/features/selection/quantity-field';
+import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
+import { quantityFrom, type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
+import { WorkingTable } from '@/features/selection/working-table';
+import { send, wordsOf } from '@/features/shared/api';
+import { Money, Sku } from '@/ui/text';
+import { Gallery } from './gallery';
+
+interface Props {
+  product: Product;
+  shop: Shop;
+  stock: readonly StockView[];
+}
+
+const addedSchema = z.object({ lines: z.number() });
+const CrumbLink = chakra(NextLink);
+
+/** A product in the shop: choose, see the price move, put it in the basket. */
+export function ProductPage({ product, shop, stock }: Props) {
+  const router = useRouter();
+  const surroundings = useSurroundings(shop, stock);
+  const selection = useSelection(product, surroundings, stock);
+  const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<string>();
+  const [added, setAdded] = useState<string>();
+  const { resolution } = selection;
+  const missing = resolution.problems.filter(({ code }) => code === 'answerMissing');
+  const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
+  const general = resolution.problems.filter(({ where }) => where === 'item');
+
+  const add = async () => {
+    setAsked(true);
+    setRefused(undefined);
+    setAdded(undefined);
+    if (resolution.state !== 'sellable') {
+      const [first] = resolution.problems;
+      if (first?.where.startsWith('choice:')) document.getElementById(`shop-${first.where.slice(7)}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' });
+      return;
+    }
+    setBusy(true);
+    try {
+      const quantity = quantityFrom(selection.quantityText);
+      await send('POST', '/api/shop/basket', { slug: product.slug, answers: selection.answers, quantity }, addedSchema);
+      setAdded(`${quantity} × ${product.title} is in the basket.`);
+      router.refresh();
+    } catch (error) {
+      setRefused(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      <HStack as="nav" aria-label="You are here" fontSize="sm" color="fg.muted" mb="4" gap="2">
+        <CrumbLink href="/shop" textDecoration="underline">
+          Shop
+        </CrumbLink>
+        <span aria-hidden>›</span>
+        <span>{product.category}</span>
+      </HStack>
+      <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
+        <Stack gap="6" position={{ md: 'sticky' }} top="6">
+          <Gallery pictures={product.pictures} title={product.title} />
+          <Description text={product.description} display={{ base: 'none', md: 'block' }} />
+        </Stack>
+        <Stack gap="6">
+          <Box>
+            <Heading as="h1" size="3xl">
+              {product.title}
+            </Heading>
+            {product.summary && (
+              <Text color="fg.muted" mt="1">
+                {product.summary}
+              </Text>
+            )}
+            <HStack mt="3" gap="3" align="baseline" fontVariantNumeric="tabular-nums">
+              {product.soldBy.kind === 'each' && resolution.unitPrice !== null ? (
+                <>
+                  {resolution.compareAt !== null && <Money struck amount={resolution.compareAt} currency={resolution.currency} />}
+                  <Text fontSize="2xl" fontWeight="700">
+                    <Money amount={resolution.unitPrice} currency={resolution.currency} />
+                  </Text>
+                </>
+              ) : (
+                <Text fontSize="2xl" fontWeight="700">
+                  {priceWords(product, shop.currency)}
+                </Text>
+              )}
+            </HStack>
+          </Box>
+          <SelectionForm product={product} resolution={resolution} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
+          <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '4', sm: '5' }}>
+            <WorkingTable resolution={resolution} />
+            {resolution.weight && resolution.unitPrice !== null && (
+              <Text fontSize="sm" color="fg.muted" mt="2">
+                Each weighs {quantityWords(resolution.weight)} · <Sku>{resolution.item.sku}</Sku>
+              </Text>
+            )}
+            <HStack mt="4" gap="4" align="end" wrap="wrap">
+              <Box>
+                <chakra.label htmlFor="shop-quantity" fontWeight="600" display="block" mb="1.5">
+                  {product.soldBy.kind === 'measure' ? 'Pieces' : 'Quantity'}
+                </chakra.label>
+                <QuantityField id="shop-quantity" rule={product.quantity} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+              </Box>
+              <Button size="lg" flex="1 1 200px" loading={busy} onClick={() => void add()}>
+                <ShoppingBasket size={18} aria-hidden />
+                Add to basket
+                {resolution.lineTotal !== null && (
+                  <>
+                    {' · '}
+                    <Money amount={resolution.lineTotal} currency={resolution.currency} />
+                  </>
+                )}
+              </Button>
+            </HStack>
+            {ofQuantity.map((problem) => (
+              <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
+            ))}
+            {general.map((problem, index) => (
+              <ProblemNote key={index} problem={problem} />
+            ))}
+            <Box role="status" mt="3" fontSize="sm" minH="1.5em">
+              {missing.length > 0 && (
+                <Text color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
+                  Still to answer: {missing.map(({ where }) => product.choices.find(({ key }) => where === `choice:${key}`)?.title ?? '').join(', ')}.
+                </Text>
+              )}
+              {refused && <Text color="brick.fg">{refused}</Text>}
+              {added && (
+                <HStack color="lichen.fg" fontWeight="600">
+                  <Text>{added}</Text>
+                  <CrumbLink href="/shop/basket" textDecoration="underline">
+                    Go to the basket
+                  </CrumbLink>
+                </HStack>
+              )}
+            </Box>
+          </Box>
+          <Description text={product.description} display={{ base: 'block', md: 'none' }} />
+        </Stack>
+      </Grid>
+    </>
+  );
+}
+
+function Description({ text, display }: { text: string; display: Record<string, string> }) {
+  const paragraphs = text.split(/\n\s*\n/).filter((paragraph) => paragraph.trim() !== '');
+  return (
+    <Stack gap="3" display={display} maxW="62ch">
+      {paragraphs.map((paragraph, index) => (
+        <Text key={index}>{paragraph}</Text>
+      ))}
+    </Stack>
+  );
+}

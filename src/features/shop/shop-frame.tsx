@@ -1,0 +1,42 @@
+'use client';
+
+import { Badge, Box, chakra, Container, Flex, HStack, Text } from '@chakra-ui/react';
+import { ShoppingBasket } from 'lucide-react';
+import NextLink from 'next/link';
+import { type ReactNode } from 'react';
+
+const ShopLink = chakra(NextLink);
+
+/** The customer's side: the shop's name, the way to the basket, and the page. */
+export function ShopFrame({ shopName, lines, children }: { shopName: string; lines: number; children: ReactNode }) {
+  return (
+    <Flex direction="column" minH="100vh">
+      <Box as="header" bg="bg.panel" borderBottomWidth="1px" borderColor="border">
+        <Container maxW="1180px">
+          <HStack justify="space-between" py="3.5">
+            <ShopLink href="/shop" fontFamily="heading" fontSize={{ base: 'lg', sm: '2xl' }} fontWeight="600" letterSpacing="-0.01em">
+              {shopName}
+            </ShopLink>
+            <ShopLink href="/shop/basket" display="inline-flex" alignItems="center" gap="2" fontWeight="600" py="1">
+              <ShoppingBasket size={20} aria-hidden />
+              Basket
+              <Badge colorPalette="copper" variant="solid" borderRadius="full" visibility={lines > 0 ? 'visible' : 'hidden'} aria-label={`${lines} in it`}>
+                {lines}
+              </Badge>
+            </ShopLink>
+          </HStack>
+        </Container>
+      </Box>
+      <Box as="main" flex="1" py={{ base: '5', md: '9' }}>
+        <Container maxW="1180px">{children}</Container>
+      </Box>
+      <Box as="footer" borderTopWidth="1px" borderColor="border" py="5">
+        <Container maxW="1180px">
+          <Text fontSize="sm" color="fg.muted">
+            {shopName}. Prices include what the working shows, to the cent.
+          </Text>
+        </Container>
+      </Box>
+    </Flex>
+  );
+}

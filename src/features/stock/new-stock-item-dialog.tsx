@@ -1,0 +1,72 @@
+'use client';
+
+import { SimpleGrid, Stack } from '@chakra-ui/react';
+import { type FormEvent, useEffect, useState } from 'react';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { freeKey } from '@/features/shared/keys';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { AppDialog, DialogButtons } from '@/ui/dialog';
+import { SelectField, TextField } from '@/ui/field';
+
+interface Props {
+  open: boolean;
+  /** what the item is called to begin with */
+  title?: string;
+  onClose: () => void;
+  onCreated: (created: { key: string; unit: string }) => void;
+}
+
+const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
+
+/** Starts to count something new. */
+export function NewStockItemDialog({ open, title: suggested = '', onClose, onCreated }: Props) {
+  const [title, setTitle] = useState(suggested);
+  const [unit, setUnit] = useState('1');
+  const [onHand, setOnHand] = useState('');
+  const [backorder, setBackorder] = useState('');
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    if (!open) return;
+    setTitle(suggested);
+    setOnHand('');
+    setBackorder('');
+    setFault(undefined);
+  }, [open, suggested]);
+
+  const create = async () => {
+    if (title.trim() === '') {
+      setFault('Give the stock item a name.');
+      return;
+    }
+    setBusy(true);
+    const key = `${freeKey(title, [], 'item').slice(0, 48)}-${Date.now().toString(36)}`;
+    try {
+      await send('POST', '/api/manage/stock', { key, title, unit, onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' }, anything);
+      onCreated({ key, unit });
+    } catch (error) {
+      setFault(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void create();
+  };
+  return (
+    <AppDialog title="New stock item" open={open} onClose={onClose} footer={<DialogButtons confirm="Create stock item" busy={busy} onConfirm={() => void create()} onClose={onClose} />}>
+      <form onSubmit={submit}>
+        <Stack gap="4">
+          <TextField label="Name" value={title} fault={fault} maxLength={160} onChange={setTitle} help="What is counted, such as Stainless mesh 1.2 mm, 1 m wide." />
+          <SelectField label="Counted in" value={unit} alternatives={UNITS} onChange={setUnit} />
+          <SimpleGrid columns={2} gap="4">
+            <TextField label="On hand now" value={onHand} placeholder="0" inputMode="decimal" onChange={setOnHand} help="Entered as its first receipt." />
+            <TextField label="May be promised beyond" value={backorder} placeholder="0" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />
+          </SimpleGrid>
+        </Stack>
+        <button type="submit" hidden />
+      </form>
+    </AppDialog>
+  );
+}

@@ -1,0 +1,87 @@
+'use client';
+
+import { Box, Button, Input, Link } from '@chakra-ui/react';
+import { type ColumnDef } from '@tanstack/react-table';
+import { Plus } from 'lucide-react';
+import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { counted, quantityWords } from '@/core/words';
+import { type StockFigures } from '@/services/surroundings';
+import { DataTable } from '@/ui/data-table';
+import { EmptyPlace, PageHead, Slip } from '@/ui/text';
+import { sayDone } from '@/ui/toasts';
+import { NewStockItemDialog } from './new-stock-item-dialog';
+
+const figure = (field: 'onHand' | 'reserved' | 'available', header: string): ColumnDef<StockFigures> => ({
+  id: field,
+  header,
+  accessorKey: field,
+  sortingFn: (a, b) => Number(a.original[field]) - Number(b.original[field]),
+  meta: { align: 'end' },
+  cell: ({ row: { original } }) => quantityWords({ value: original[field], unit: original.unit }),
+});
+
+const columns: ColumnDef<StockFigures>[] = [
+  {
+    id: 'title',
+    header: 'Stock item',
+    accessorKey: 'title',
+    cell: ({ row: { original } }) => (
+      <Link asChild fontWeight="600" color="fg">
+        <NextLink href={`/manage/stock/${original.key}`}>{original.title}</NextLink>
+      </Link>
+    ),
+  },
+  figure('onHand', 'On hand'),
+  figure('reserved', 'Reserved'),
+  figure('available', 'Available'),
+  {
+    id: 'state',
+    header: '',
+    enableSorting: false,
+    accessorFn: ({ available }) => (Number(available) <= 0 ? 'out' : ''),
+    cell: ({ row: { original } }) => (Number(original.available) <= 0 ? <Slip tone="brick">Out</Slip> : null),
+  },
+];
+
+/** Everything that is counted. */
+export function StockList({ rows }: { rows: readonly StockFigures[] }) {
+  const router = useRouter();
+  const [search, setSearch] = useState('');
+  const [adding, setAdding] = useState(false);
+  const start = (
+    <Button onClick={() => setAdding(true)}>
+      <Plus size={16} aria-hidden /> New stock item
+    </Button>
+  );
+  return (
+    <Box p={{ base: '4', lg: '7' }} maxW="1100px">
+      <PageHead title="Stock" lead={`${counted(rows.length, 'stock item')}. Available is what can still be promised.`}>
+        {start}
+      </PageHead>
+      <Input type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={(event) => setSearch(event.target.value)} maxW="360px" mb="4" bg="bg.panel" borderColor="border.emphasized" />
+      <DataTable
+        label="Stock"
+        rows={rows}
+        columns={columns}
+        rowKey={({ key }) => key}
+        search={search}
+        empty={
+          <EmptyPlace title={rows.length === 0 ? 'Nothing is counted yet' : 'No stock item matches'} action={rows.length === 0 ? start : undefined}>
+            What stands in the store room is listed here, with every movement.
+          </EmptyPlace>
+        }
+      />
+      <NewStockItemDialog
+        open={adding}
+        onClose={() => setAdding(false)}
+        onCreated={() => {
+          setAdding(false);
+          sayDone('Stock item created');
+          router.refresh();
+        }}
+      />
+    </Box>
+  );
+}

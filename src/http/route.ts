@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { Refusal } from '../services/refusal';
+import { services, type Services } from '../services/context';
+
+/** The largest JSON body a route reads, in bytes, unless it says otherwise. */
+export const LARGEST_BODY = 64 * 1024;
+
+/**
+ * Runs what a route does and answers in JSON. What is refused becomes a problem document.
+ *
+ * @see RFC 9457, Problem Details for HTTP APIs
+ */
+export async function answer(work: (context: Services) => Promise<unknown>): Promise<Response> {
+  try {
+    const result = await work(await services());
+    return result instanceof Response ? result : Response.json(result ?? {}, { headers: { 'Cache-Control': 'no-store' } });
+  } catch (error) {
+    if (error instanceof Refusal) return problemDocument(error.status, error.code, error.message, error.details);
+    if (error instanceof z.ZodError) {
+      const errors = error.issues.map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
+      const [first] = errors;
+      return problemDocument(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
+    }
+    console.error(error);
+    return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
+  }
+}
+
+function problemDocument(status: number, code: string, detail: string, more: Readonly<Record<string, unknown>> = {}): Response {
+  const body = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, code, ...more };
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' },
+  });
+}
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: 'Bad Request',
+  404: 'Not Found',
+  409: 'Conflict',
+  413: 'Content Too Large',
+  415: 'Unsupported Media Type',
+  422: 'Unprocessable Content',
+  500: 'Internal Server Error',
+};
+
+/**
+ * Reads a JSON body by a schema.
+ *
+ * @throws Refusal 413 when it is longer than the limit, 415 when it is not declared as JSON, 400 when it is not JSON
+ * @throws ZodError when it is JSON of another shape
+ */
+export async function readJson<T extends z.ZodType>(request: Request, schema: T, limit = LARGEST_BODY): Promise<z.infer<T>> {
+  // Also keeps other sites from sending forms here: a browser asks before it sends JSON across origins.
+  if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith('application/json')) {
+    throw new Refusal(415, 'notJson', 'Send the body as application/json.');
+  }
+  const text = (await readBytes(request, limit)).toString('utf8');
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new Refusal(400, 'notJson', 'The body is not JSON.');
+  }
+  return schema.parse(value);
+}
+
+/**
+ * Reads a body of any kind, giving up as soon as it is longer than the limit.
+ *
+ * @throws Refusal 413
+ */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
+  const tooLarge = () => new Refusal(413, 'bodyTooLarge', `The body is larger than ${limit} bytes.`);
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let length = 0;
+  const reader = request.body?.getReader();
+  for (;;) {
+    const part = await reader?.read();
+    if (!part || part.done) break;
+    length += part.value.length;
+    if (length > limit) {
+      await reader?.cancel();
+      throw tooLarge();
+    }
+    chunks.push(part.value);
+  }
+  return Buffer.concat(chunks);
+}
+
+/** Reads a number from an address. @throws Refusal 404 */
+export function numberFrom(text: string): number {
+  if (/^\d{1,15}$/.test(text)) return Number(text);
+  throw new Refusal(404, 'notFound', `There is nothing at “${text.slice(0, 40)}”.`);
+}

@@ -1,0 +1,50 @@
+'use client';
+
+import { Button, CloseButton, Dialog, Portal } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
+
+interface Props {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  footer?: ReactNode;
+  size?: 'sm' | 'md' | 'lg' | 'xl';
+}
+
+/** The one dialog. */
+export function AppDialog({ title, open, onClose, children, footer, size = 'md' }: Props) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose()} size={size} lazyMount unmountOnExit>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="bg.panel">
+            <Dialog.Header>
+              <Dialog.Title fontFamily="heading">{title}</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>{children}</Dialog.Body>
+            {footer && <Dialog.Footer>{footer}</Dialog.Footer>}
+            <Dialog.CloseTrigger asChild>
+              <CloseButton size="sm" aria-label="Close" />
+            </Dialog.CloseTrigger>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+/** The two buttons that most dialogs end in. */
+export function DialogButtons({ confirm, onConfirm, onClose, busy, danger = false }: { confirm: string; onConfirm: () => void; onClose: () => void; busy?: boolean; danger?: boolean }) {
+  return (
+    <>
+      <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+        Cancel
+      </Button>
+      <Button colorPalette={danger ? 'brick' : 'copper'} loading={busy} onClick={onConfirm}>
+        {confirm}
+      </Button>
+    </>
+  );
+}

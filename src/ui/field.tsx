@@ -1,0 +1,85 @@
+'use client';
+
+import { Field, Input, NativeSelect, Textarea, type InputProps } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
+
+interface Labelled {
+  label: string;
+  help?: ReactNode;
+  /** what is wrong with what stands in it */
+  fault?: string;
+  required?: boolean;
+}
+
+/** A label, what it labels, help, and what is wrong: one way to show them everywhere. */
+export function Labelled({ label, help, fault, required, children }: Labelled & { children: ReactNode }) {
+  return (
+    <Field.Root invalid={fault !== undefined} required={required}>
+      <Field.Label fontWeight="600">{label}</Field.Label>
+      {children}
+      {fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
+      {help !== undefined && <Field.HelperText color="fg.muted">{help}</Field.HelperText>}
+    </Field.Root>
+  );
+}
+
+type TextFieldProps = Labelled & { value: string; onChange: (value: string) => void } & Omit<InputProps, 'onChange' | 'value' | 'required'>;
+
+/** A line of text. */
+export function TextField({ label, help, fault, required, value, onChange, ...rest }: TextFieldProps) {
+  return (
+    <Labelled label={label} help={help} fault={fault} required={required}>
+      <Input bg="bg.panel" borderColor="border.emphasized" value={value} onChange={(event) => onChange(event.target.value)} {...rest} />
+    </Labelled>
+  );
+}
+
+/** Several lines of text. */
+export function TextArea({ label, help, fault, value, onChange, rows = 5 }: Labelled & { value: string; onChange: (value: string) => void; rows?: number }) {
+  return (
+    <Labelled label={label} help={help} fault={fault}>
+      <Textarea bg="bg.panel" borderColor="border.emphasized" rows={rows} value={value} onChange={(event) => onChange(event.target.value)} />
+    </Labelled>
+  );
+}
+
+export interface Alternative {
+  readonly value: string;
+  readonly label: string;
+}
+
+interface SelectProps extends Omit<Labelled, 'required'> {
+  value: string;
+  onChange: (value: string) => void;
+  alternatives: readonly Alternative[];
+  hideLabel?: boolean;
+  width?: string;
+}
+
+/** One of a few alternatives. */
+export function SelectField({ label, help, fault, value, onChange, alternatives, hideLabel = false, width }: SelectProps) {
+  const select = (
+    <NativeSelect.Root width={width}>
+      <NativeSelect.Field
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        aria-label={hideLabel ? label : undefined}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
+        {alternatives.map((alternative) => (
+          <option key={alternative.value} value={alternative.value}>
+            {alternative.label}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+  if (hideLabel) return select;
+  return (
+    <Labelled label={label} help={help} fault={fault}>
+      {select}
+    </Labelled>
+  );
+}
