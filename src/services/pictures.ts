@@ -67,10 +67,16 @@ function safeDrawing(text: string): SafePicture {
       const pointsOut = /url\(\s*['"]?(?!#)/i.test(attribute.attrValue) || (/href$/i.test(attribute.attrName) && !attribute.attrValue.startsWith('#'));
       if (pointsOut) attribute.keepAttr = false;
     });
-    const clean = purify.sanitize(text, { USE_PROFILES: { svg: true, svgFilters: true }, FORBID_TAGS: ['style', 'a', 'image', 'foreignObject'], NAMESPACE: 'http://www.w3.org/2000/svg', PARSER_MEDIA_TYPE: 'application/xhtml+xml' });
-    const start = clean.indexOf('<svg');
-    if (start < 0) throw new Refusal(415, 'notAPicture', UNKNOWN);
-    return { type: 'image/svg+xml', bytes: Buffer.from(clean.slice(start), 'utf8'), width: null, height: null };
+    const body = purify.sanitize(text, {
+      USE_PROFILES: { svg: true, svgFilters: true },
+      FORBID_TAGS: ['style', 'a', 'image', 'foreignObject'],
+      RETURN_DOM_FRAGMENT: true,
+    });
+    const drawing = body.querySelector('svg');
+    if (!drawing) throw new Refusal(415, 'notAPicture', UNKNOWN);
+    // Written as XML: what is kept must stand on its own, outside any page.
+    const clean = new window.XMLSerializer().serializeToString(drawing);
+    return { type: 'image/svg+xml', bytes: Buffer.from(clean, 'utf8'), width: null, height: null };
   } finally {
     window.close();
   }

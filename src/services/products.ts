@@ -64,11 +64,18 @@ export async function listProducts({ database }: Services): Promise<ProductRow[]
         tags: draft.tags,
         state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
         mustFix,
-        held: product.publishedRevision && mustFix === 0 ? (findings.find(({ code }) => code === 'outOfStock')?.message ?? null) : null,
+        held: product.publishedRevision ? heldWords(findings, stockKeysOf(draft).length) : null,
         updatedAt: product.updatedAt.getTime(),
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title, 'en'));
+}
+
+/** What of a product can't be bought for want of stock, in words. */
+function heldWords(findings: readonly Fault[], stockItems: number): string | null {
+  const out = findings.filter(({ code }) => code === 'outOfStock').length;
+  if (out === 0) return null;
+  return out === stockItems ? 'Sold out: customers can’t buy it' : `${out} of its ${stockItems} stock items ${out === 1 ? 'is' : 'are'} out`;
 }
 
 /** The stock items a product refers to anywhere. */

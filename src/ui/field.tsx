@@ -53,13 +53,14 @@ interface SelectProps extends Omit<Labelled, 'required'> {
   onChange: (value: string) => void;
   alternatives: readonly Alternative[];
   hideLabel?: boolean;
+  small?: boolean;
   width?: string;
 }
 
 /** One of a few alternatives. */
-export function SelectField({ label, help, fault, value, onChange, alternatives, hideLabel = false, width }: SelectProps) {
+export function SelectField({ label, help, fault, value, onChange, alternatives, hideLabel = false, small = false, width }: SelectProps) {
   const select = (
-    <NativeSelect.Root width={width}>
+    <NativeSelect.Root width={width} size={small ? 'sm' : 'md'}>
       <NativeSelect.Field
         bg="bg.panel"
         borderColor="border.emphasized"

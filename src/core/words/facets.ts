@@ -1,5 +1,6 @@
 import { hasOptions, type Product } from '../catalog';
-import { formatMoney } from '../money';
+import { formatMoney, roundToMinorUnit } from '../money';
+import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
 import { priceRange } from '../resolve/price-range';
 import { counted } from './problems';
@@ -21,7 +22,8 @@ export function priceWords(product: Product, currency: string): string | null {
   const range = priceRange(product);
   if (!range) return null;
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
-  const from = formatMoney(range.from, currency);
-  if (!range.from.equals(range.to)) return `${from} – ${formatMoney(range.to, currency)}${per}`;
+  const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);
+  const from = shown(range.from);
+  if (!range.from.equals(range.to)) return `${from} – ${shown(range.to)}${per}`;
   return range.open ? `from ${from}${per}` : `${from}${per}`;
 }

@@ -72,6 +72,6 @@ export function faultWords(data: FaultData): string {
     case 'unknownCurrency':
       return `“${data.given}” is not an ISO 4217 currency code.`;
     case 'outOfStock':
-      return `${data.item} is out of stock: customers can’t buy this now.`;
+      return `${data.item} is out of stock: what takes it can’t be bought now.`;
   }
 }

@@ -53,6 +53,7 @@ function OptionButton({ name, title, note, chosen, why, onChoose }: OptionButton
       display="inline-flex"
       flexDirection="column"
       justifyContent="center"
+      textAlign="center"
       minH="42px"
       minW="48px"
       px="3.5"

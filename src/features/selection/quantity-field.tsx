@@ -26,7 +26,7 @@ export function QuantityField({ id, rule, text, invalid, onChange }: Props) {
       <IconButton aria-label="Fewer" size="sm" variant="outline" colorPalette="ink" onClick={() => step(-1)}>
         <Minus size={14} />
       </IconButton>
-      <Input id={id} aria-label="Quantity" w="84px" textAlign="center" inputMode="numeric" bg="bg.panel" borderColor="border.emphasized" value={text} aria-invalid={invalid} onChange={(event) => onChange(event.target.value)} />
+      <Input id={id} aria-label="Quantity" w="60px" px="1" textAlign="center" inputMode="numeric" bg="bg.panel" borderColor="border.emphasized" value={text} aria-invalid={invalid} onChange={(event) => onChange(event.target.value)} />
       <IconButton aria-label="More" size="sm" variant="outline" colorPalette="ink" onClick={() => step(1)}>
         <Plus size={14} />
       </IconButton>

@@ -112,7 +112,7 @@ type ProblemJson = ResolutionJson['problems'][number];
 export function ProblemNote({ problem, onTake }: { problem: ProblemJson; onTake?: (answer: string) => void }) {
   const missing = problem.code === 'answerMissing';
   return (
-    <Box mt="1.5" fontSize="sm" color={missing ? 'copper.fg' : 'brick.fg'} role={missing ? undefined : 'alert'}>
+    <Box mt="1.5" fontSize="sm" color={missing ? 'oak.fg' : 'brick.fg'} role={missing ? undefined : 'alert'}>
       {problem.message}
       {onTake && problem.nearest ? (
         <HStack mt="1" gap="2" wrap="wrap">

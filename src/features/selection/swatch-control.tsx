@@ -41,7 +41,7 @@ export function SwatchControl({ choice, id, counted, offers, currency, onAnswer 
         {chosenOption ? (
           [chosenOption.title, amountWords(chosenOption.amount, currency), whyNot(offers, chosenOption.key)].filter(Boolean).join(' · ')
         ) : (
-          <chakra.span color="fg.muted">{choice.required ? 'Choose a colour' : 'None chosen'}</chakra.span>
+          <chakra.span color="fg.muted">{choice.required ? 'None chosen yet' : 'None chosen'}</chakra.span>
         )}
       </Text>
     </Box>

@@ -14,7 +14,7 @@ export function YesNoControl({ choice, id, counted, currency, onAnswer }: Contro
     return (
       <Checkbox.Root checked={counted?.value === 'yes'} onCheckedChange={({ checked }) => onAnswer(checked === true)} ids={{ hiddenInput: id }}>
         <Checkbox.HiddenInput />
-        <Checkbox.Control bg="bg.panel" borderColor="border.emphasized" />
+        <Checkbox.Control borderColor="border.emphasized" />
         <Checkbox.Label fontWeight="400">Yes{note ? `, ${note}` : ''}</Checkbox.Label>
       </Checkbox.Root>
     );

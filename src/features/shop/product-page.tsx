@@ -101,30 +101,49 @@ export function ProductPage({ product, shop, stock }: Props) {
             </HStack>
           </Box>
           <SelectionForm product={product} resolution={resolution} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
-          <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '4', sm: '5' }}>
+          <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
             <WorkingTable resolution={resolution} />
             {resolution.weight && resolution.unitPrice !== null && (
               <Text fontSize="sm" color="fg.muted" mt="2">
                 Each weighs {quantityWords(resolution.weight)} · <Sku>{resolution.item.sku}</Sku>
               </Text>
             )}
-            <HStack mt="4" gap="4" align="end" wrap="wrap">
+          </Box>
+          <Box
+            position="sticky"
+            bottom="0"
+            zIndex="docked"
+            bg="bg.panel"
+            borderWidth="1px"
+            borderColor="border"
+            borderRadius="l3"
+            borderBottomRadius="0"
+            mx={{ base: '-4', md: '0' }}
+            px={{ base: '4', sm: '5' }}
+            py="3"
+            boxShadow="0 -10px 20px -16px rgb(60 40 10 / 0.5)"
+          >
+            <HStack gap="3" align="end">
               <Box>
-                <chakra.label htmlFor="shop-quantity" fontWeight="600" display="block" mb="1.5">
+                <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
                   {product.soldBy.kind === 'measure' ? 'Pieces' : 'Quantity'}
                 </chakra.label>
                 <QuantityField id="shop-quantity" rule={product.quantity} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
               </Box>
-              <Button size="lg" flex="1 1 200px" loading={busy} onClick={() => void add()}>
-                <ShoppingBasket size={18} aria-hidden />
+              <Button size="lg" flex="1" px="3" loading={busy} onClick={() => void add()}>
+                <chakra.span display={{ base: 'none', sm: 'inline' }}>
+                  <ShoppingBasket size={18} aria-hidden />
+                </chakra.span>
                 Add to basket
-                {resolution.lineTotal !== null && (
-                  <>
-                    {' · '}
-                    <Money amount={resolution.lineTotal} currency={resolution.currency} />
-                  </>
-                )}
               </Button>
+              <Box textAlign="end" minW="76px">
+                <Text fontSize="xl" fontWeight="700" aria-label="Total">
+                  {resolution.lineTotal === null ? '–' : <Money amount={resolution.lineTotal} currency={resolution.currency} />}
+                </Text>
+                <chakra.a href="#working" fontSize="xs" color="fg.muted" textDecoration="underline">
+                  working
+                </chakra.a>
+              </Box>
             </HStack>
             {ofQuantity.map((problem) => (
               <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
@@ -132,15 +151,19 @@ export function ProductPage({ product, shop, stock }: Props) {
             {general.map((problem, index) => (
               <ProblemNote key={index} problem={problem} />
             ))}
-            <Box role="status" mt="3" fontSize="sm" minH="1.5em">
+            <Box role="status" fontSize="sm">
               {missing.length > 0 && (
-                <Text color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
+                <Text mt="1.5" color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
                   Still to answer: {missing.map(({ where }) => product.choices.find(({ key }) => where === `choice:${key}`)?.title ?? '').join(', ')}.
                 </Text>
               )}
-              {refused && <Text color="brick.fg">{refused}</Text>}
+              {refused && (
+                <Text mt="1.5" color="brick.fg">
+                  {refused}
+                </Text>
+              )}
               {added && (
-                <HStack color="lichen.fg" fontWeight="600">
+                <HStack mt="1.5" color="lichen.fg" fontWeight="600">
                   <Text>{added}</Text>
                   <CrumbLink href="/shop/basket" textDecoration="underline">
                     Go to the basket
@@ -159,10 +182,12 @@ export function ProductPage({ product, shop, stock }: Props) {
 function Description({ text, display }: { text: string; display: Record<string, string> }) {
   const paragraphs = text.split(/\n\s*\n/).filter((paragraph) => paragraph.trim() !== '');
   return (
-    <Stack gap="3" display={display} maxW="62ch">
-      {paragraphs.map((paragraph, index) => (
-        <Text key={index}>{paragraph}</Text>
-      ))}
-    </Stack>
+    <Box display={display} maxW="62ch">
+      <Stack gap="3">
+        {paragraphs.map((paragraph, index) => (
+          <Text key={index}>{paragraph}</Text>
+        ))}
+      </Stack>
+    </Box>
   );
 }

@@ -28,9 +28,9 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   const kinds: Alternative[] = [
     { value: 'none', label: 'adds nothing' },
     { value: 'fixed', label: `adds ${shop.currency}` },
-    { value: 'percentOfBase', label: 'adds % of the base' },
-    ...(texts.length > 0 ? [{ value: 'perCharacter', label: 'adds per character' }] : []),
-    ...(counted.length > 0 ? [{ value: 'perUnit', label: 'adds per unit measured' }] : []),
+    { value: 'percentOfBase', label: 'adds % of base' },
+    ...(texts.length > 0 ? [{ value: 'perCharacter', label: 'per character' }] : []),
+    ...(counted.length > 0 ? [{ value: 'perUnit', label: 'per unit' }] : []),
   ];
   const fault = useFaultAt(...path, 'value');
   const ofFault = useFaultAt(...path, 'of');
@@ -56,12 +56,13 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   return (
     <div>
       <HStack gap="1.5" wrap="wrap">
-        <SelectField label={`${label}: kind of amount`} hideLabel width="174px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
+        <SelectField label={`${label}: kind of amount`} hideLabel small width="136px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
         {amount && (
           <Input
             aria-label={`${label}: amount`}
             aria-invalid={fault !== undefined}
-            w="92px"
+            size="sm"
+            w="72px"
             textAlign="end"
             inputMode="decimal"
             placeholder="0.00"
@@ -77,6 +78,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
               <SelectField
                 label={`${label}: text that is counted`}
                 hideLabel
+                small
                 width="150px"
                 value={amount.of ?? ''}
                 alternatives={texts.map(({ key, title }) => ({ value: key, label: `of ${title}` }))}
@@ -86,6 +88,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
             <SelectField
               label={`${label}: spaces`}
               hideLabel
+              small
               width="150px"
               value={amount.spaces}
               alternatives={[
@@ -101,6 +104,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
             <SelectField
               label={`${label}: unit`}
               hideLabel
+              small
               width="150px"
               value={amount.unit}
               alternatives={fittingUnits(unitOf(product, amount.of ?? own.key)).map(({ value, label: words }) => ({ value, label: `per ${words}` }))}
@@ -110,6 +114,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
               <SelectField
                 label={`${label}: measure`}
                 hideLabel
+                small
                 width="150px"
                 value={amount.of ?? ''}
                 alternatives={counted.map(({ key, title }) => ({ value: key, label: `of ${title}` }))}

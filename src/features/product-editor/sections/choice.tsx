@@ -106,7 +106,7 @@ function Tick({ label, checked, onChange }: { label: string; checked: boolean; o
   return (
     <Checkbox.Root checked={checked} onCheckedChange={(details) => onChange(details.checked === true)}>
       <Checkbox.HiddenInput />
-      <Checkbox.Control bg="bg.panel" borderColor="border.emphasized" />
+      <Checkbox.Control borderColor="border.emphasized" />
       <Checkbox.Label>{label}</Checkbox.Label>
     </Checkbox.Root>
   );

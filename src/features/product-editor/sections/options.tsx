@@ -5,7 +5,6 @@ import { ChevronDown, ChevronUp, Plus, Trash2 } from 'lucide-react';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { type Option, type OptionsChoice } from '@/core/catalog';
 import { freeKey } from '@/features/shared/keys';
-import { swatchBackground } from '@/features/selection/swatch-control';
 import { moveEntry, Sortable } from '../sortable';
 import { useEditing, useFaultAt } from '../state/editing';
 import { AmountField } from './amount-field';
@@ -94,13 +93,14 @@ function OptionRow({ choice, choiceIndex, option, position, handle, edit }: RowP
   const faults = [titleFault, skuFault, colourFault].filter((fault) => fault !== undefined);
   return (
     <Box bg="bg.panel" borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" mb="1.5" px="2" py="1.5">
-      <HStack gap="2" align="center" wrap="wrap">
+      <HStack gap="1.5" align="center">
         {handle}
         {'colours' in option && <Colours name={name} colours={option.colours} onChange={(colours) => editOption('colours', (draft) => 'colours' in draft && (draft.colours = colours))} />}
         <Input
           aria-label={`Title of ${name}`}
           size="sm"
-          flex="1 1 120px"
+          flex="1 1 90px"
+          minW="0"
           borderColor="border.emphasized"
           maxLength={120}
           value={option.title}
@@ -115,9 +115,9 @@ function OptionRow({ choice, choiceIndex, option, position, handle, edit }: RowP
         />
         <Input
           aria-label={`SKU part of ${name}`}
-          placeholder="SKU part"
+          placeholder="SKU"
           size="sm"
-          w="92px"
+          w="76px"
           fontFamily="mono"
           borderColor={skuFault ? 'brick.solid' : 'border.emphasized'}
           maxLength={40}
@@ -149,8 +149,7 @@ function OptionRow({ choice, choiceIndex, option, position, handle, edit }: RowP
 /** One to three colours, each picked or typed. */
 function Colours({ name, colours, onChange }: { name: string; colours: readonly string[]; onChange: (colours: string[]) => void }) {
   return (
-    <HStack gap="1">
-      <chakra.span aria-hidden w="26px" h="26px" borderRadius="full" borderWidth="1px" borderColor="border.emphasized" flexShrink={0} style={{ background: swatchBackground(colours) }} />
+    <HStack gap="0.5">
       {colours.map((colour, index) => (
         <chakra.input
           key={index}

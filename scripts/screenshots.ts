@@ -1,0 +1,89 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Person, startBrowser } from '../tests/support/browser';
+import { startServer } from '../tests/support/server';
+
+/** Takes one picture of each main view, from the demo data. The application must have been built. */
+const FOLDER = process.argv[2] ?? 'docs/screenshots';
+
+interface Shot {
+  readonly name: string;
+  readonly path: string;
+  readonly phone?: boolean;
+  readonly dark?: boolean;
+  readonly before?: (person: Person) => Promise<void>;
+}
+
+async function chooseSuit(person: Person, scope = ''): Promise<void> {
+  await person.pick('M', scope);
+  await person.pick('Slate', scope);
+  await person.pick('Fencing style', scope);
+  await person.fill('Name to embroider', 'Ada L', scope);
+}
+
+async function addMesh(person: Person): Promise<void> {
+  await person.pick('2.8 mm');
+  await person.fill('Length', '4 ft 6 in');
+  await person.press('Add to basket');
+  await person.sees('is in the basket');
+}
+
+const COUNTER = '//*[@aria-label="The Counter"]';
+
+const SHOTS: readonly Shot[] = [
+  { name: 'products', path: '/manage/products', before: (person) => person.sees('Hive tool') },
+  { name: 'editor-choice', path: '/manage/products/1', before: async (person) => {
+    await person.press('Cloth', '//nav[@aria-label="Outline"]');
+    await chooseSuit(person, COUNTER);
+    await person.driver.executeScript('document.querySelector("[role=region]").scrollTop = 0');
+  } },
+  { name: 'editor-stock', path: '/manage/products/1', before: (person) => person.press('Stock', '//nav[@aria-label="Outline"]') },
+  { name: 'editor-dark', path: '/manage/products/2', dark: true, before: async (person) => {
+    await person.press('Price and unit', '//nav[@aria-label="Outline"]');
+    await person.pick('2.8 mm', COUNTER);
+    await person.fill('Length', '1,200', COUNTER);
+  } },
+  { name: 'shop', path: '/shop' },
+  { name: 'shop-product', path: '/shop/bee-suit', before: async (person) => {
+    await chooseSuit(person);
+    await person.driver.executeScript('window.scrollTo(0, 0)');
+  } },
+  { name: 'shop-product-phone', path: '/shop/bee-suit', phone: true },
+  { name: 'basket', path: '/shop/stainless-mesh', before: async (person) => {
+    await addMesh(person);
+    await person.goTo('/shop/basket');
+    await person.sees('Order and pay');
+  } },
+  { name: 'stock', path: '/manage/stock' },
+  { name: 'stock-item', path: '/manage/stock/mesh-fine' },
+  { name: 'orders', path: '/manage/orders' },
+  { name: 'order', path: '/manage/orders/4' },
+];
+
+async function main(): Promise<void> {
+  const only = process.argv.slice(3);
+  mkdirSync(FOLDER, { recursive: true });
+  const server = await startServer();
+  try {
+    for (const shot of SHOTS.filter(({ name }) => only.length === 0 || only.includes(name))) {
+      const browser = await startBrowser(shot.phone ? 390 : 1280, shot.phone ? 844 : 800);
+      try {
+        const person = new Person(browser.driver, server.origin);
+        await person.goTo(shot.path);
+        if (shot.dark) {
+          await person.press('Switch to dark');
+          await browser.driver.sleep(300);
+        }
+        await shot.before?.(person);
+        await browser.driver.sleep(700);
+        writeFileSync(join(FOLDER, `${shot.name}.png`), Buffer.from(await browser.driver.takeScreenshot(), 'base64'));
+      } finally {
+        await browser.close();
+      }
+    }
+  } finally {
+    await server.close();
+  }
+}
+
+await main();

@@ -1,0 +1,158 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+
+const FLAGS = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--force-prefers-reduced-motion',
+  '--hide-scrollbars',
+];
+
+/** A real browser of its own, with nothing remembered from before. */
+export interface Browser {
+  readonly driver: WebDriver;
+  close(): Promise<void>;
+}
+
+/** Starts Chromium without a window, at a width and height in pixels. */
+export async function startBrowser(width = 1280, height = 800): Promise<Browser> {
+  const profile = mkdtempSync(join(tmpdir(), 'oak-knot-browser-'));
+  const options = new Options();
+  options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
+  options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver'))
+    .build();
+  // The window has a frame even without a screen; what is wanted is the size of the page.
+  const script = 'return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight]';
+  const [frameWidth = 0, frameHeight = 0] = await driver.executeScript<number[]>(script);
+  await driver.manage().window().setRect({ width: width + frameWidth, height: height + frameHeight });
+  return {
+    driver,
+    async close() {
+      // Leaving the page lets it say goodbye; quitting alone does not.
+      await driver.get('about:blank');
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+const PATIENCE = 10_000;
+
+/** A text as part of an XPath expression, whatever quotation marks are in it. */
+export function quoted(text: string): string {
+  return `concat('', ${text.split("'").map((part) => `'${part}'`).join(`, "'", `)})`;
+}
+
+/** What a person does and sees, by the words on the screen. */
+export class Person {
+  constructor(
+    readonly driver: WebDriver,
+    private readonly origin: string,
+  ) {}
+
+  async goTo(path: string): Promise<void> {
+    await this.driver.get(this.origin + path);
+  }
+
+  /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */
+  async find(selector: string): Promise<WebElement> {
+    const by = /^[(/.]\/|^\(/.test(selector) ? By.xpath(selector) : By.css(selector);
+    const element = await this.driver.wait(until.elementLocated(by), PATIENCE, `nothing found by ${selector}`);
+    await this.driver.wait(until.elementIsVisible(element), PATIENCE, `not visible: ${selector}`);
+    return element;
+  }
+
+  /** Waits until some words stand on the page. */
+  async sees(words: string, within = 'body'): Promise<void> {
+    await this.driver
+      .wait(async () => (await this.textOf(within)).includes(words), PATIENCE)
+      .catch(async () => {
+        throw new Error(`“${words}” is not to be seen. The page says:\n${await this.textOf(within)}`);
+      });
+  }
+
+  /** Waits until some words no longer stand on the page. */
+  async seesNoMore(words: string, within = 'body'): Promise<void> {
+    await this.driver.wait(async () => !(await this.textOf(within)).includes(words), PATIENCE, `“${words}” is still to be seen`);
+  }
+
+  /** The words on the page, with every run of white space as one space. */
+  async textOf(selector = 'body'): Promise<string> {
+    const script = 'return Array.from(document.querySelectorAll(arguments[0])).map((e) => e.innerText).join(" ")';
+    return (await this.driver.executeScript<string>(script, selector)).replace(/\s+/g, ' ');
+  }
+
+  /** Presses a button or follows a link by its words or its label. */
+  async press(name: string, within = ''): Promise<void> {
+    const words = quoted(name);
+    const own = `self::button or self::a or @role="menuitem"`;
+    const selector = `${within}//*[${own}][normalize-space()=${words} or @aria-label=${words} or starts-with(normalize-space(), ${words})]`;
+    await this.settled(async () => {
+      const element = await this.find(selector);
+      await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+      await element.click();
+    });
+  }
+
+  /** Does something again when the page drew itself anew in the middle of it. */
+  private async settled(work: () => Promise<void>): Promise<void> {
+    for (let attempt = 1; ; attempt += 1) {
+      try {
+        return await work();
+      } catch (problem) {
+        const passing = problem instanceof error.StaleElementReferenceError || problem instanceof error.ElementClickInterceptedError;
+        if (!passing || attempt === 5) throw problem;
+        await this.driver.sleep(200);
+      }
+    }
+  }
+
+  /** The field under a label. */
+  async field(label: string, within = ''): Promise<WebElement> {
+    const words = quoted(label);
+    return this.find(
+      `${within}//*[self::input or self::textarea or self::select][@aria-label=${words} or @id=//label[normalize-space(text())=${words} or normalize-space()=${words} or starts-with(normalize-space(), concat(${words}, ' (optional)'))]/@for]`,
+    );
+  }
+
+  /** Puts a text in the place of what stands in a field. */
+  async fill(label: string, text: string, within = ''): Promise<void> {
+    await this.settled(async () => {
+      const field = await this.field(label, within);
+      await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
+      await field.sendKeys(text === '' ? Key.DELETE : text);
+    });
+  }
+
+  /** Takes one of the alternatives of a menu by its words. */
+  async select(label: string, alternative: string, within = ''): Promise<void> {
+    await this.settled(async () => {
+      const field = await this.field(label, within);
+      await (await field.findElement(By.xpath(`./option[normalize-space()=${quoted(alternative)}]`))).click();
+    });
+  }
+
+  /** Picks an option of the customer's form: a button or a swatch by its title. */
+  async pick(title: string, within = ''): Promise<void> {
+    const words = quoted(title);
+    const labels = `${within}//label[.//input[@type="radio" or @type="checkbox"]]`;
+    const selector = `${labels}[normalize-space()=${words} or starts-with(normalize-space(), ${words}) or .//input[@aria-label=${words}]]//input`;
+    await this.settled(async () => {
+      const input = await this.driver.wait(until.elementLocated(By.xpath(selector)), PATIENCE, `no option “${title}”`);
+      await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].click()', input);
+    });
+  }
+}
