@@ -42,6 +42,7 @@ function looksLikeMarkup(bytes: Buffer): boolean {
 
 async function safePhotograph(bytes: Buffer): Promise<SafePicture> {
   const unreadable = () => new Refusal(415, 'notAPicture', UNKNOWN);
+  if (bytes.length === 0) throw unreadable();
   const image = sharp(bytes, { limitInputPixels: 80_000_000, failOn: 'error' });
   const { format } = await image.metadata().catch(() => {
     throw unreadable();

@@ -372,5 +372,5 @@ export async function listEarlierStates({ database }: Services, id: number): Pro
       definition: draft.definition,
       price: priceOf(draft.definition),
     })),
-  ].sort((a, b) => b.at - a.at);
+  ].sort((a, b) => b.at - a.at || b.id - a.id);
 }

@@ -1,4 +1,4 @@
-import { Exact, type RoundingMode } from '../number';
+import type { Exact, RoundingMode } from '../number';
 import { minorUnits } from './currencies';
 
 /**

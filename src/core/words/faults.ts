@@ -48,7 +48,7 @@ export function faultWords(data: FaultData): string {
     case 'unknownUnit':
       return `“${data.given}” is not a unit we know. Use a UCUM code such as m, cm, [in_i], m2, L, kg or 1.`;
     case 'unitMismatch':
-      return `${data.unit} can’t be counted in ${data.wanted}.`;
+      return `${data.unit.charAt(0).toUpperCase()}${data.unit.slice(1)} can’t be counted in ${data.wanted}.`;
     case 'unknownReference':
       return `There is no ${data.what} “${data.given}”.`;
     case 'referenceKind':

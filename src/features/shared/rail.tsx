@@ -5,7 +5,8 @@ import { Boxes, Moon, PackageOpen, ReceiptText, Store, Sun } from 'lucide-react'
 import { useTheme } from 'next-themes';
 import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode } from 'react';
+import { useMounted } from '@/ui/use-mounted';
 
 const PLACES = [
   { href: '/manage/products', label: 'Products', icon: PackageOpen },
@@ -58,8 +59,7 @@ function Mark() {
 /** Light or dark, remembered by the browser. */
 function LightSwitch() {
   const { resolvedTheme, setTheme } = useTheme();
-  const [mounted, setMounted] = useState(false);
-  useEffect(() => setMounted(true), []);
+  const mounted = useMounted();
   const dark = mounted && resolvedTheme === 'dark';
   return (
     <IconButton

@@ -4,7 +4,7 @@ import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra
 import { Trash2 } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { WorkingTable } from '@/features/selection/working-table';
 import { ProblemNote } from '@/features/selection/selection-form';
 import { QuantityField } from '@/features/selection/quantity-field';
@@ -41,7 +41,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 360px' }} gap="8" alignItems="start">
         <Stack gap="4">
           {basket.lines.map((line) => (
-            <BasketLine key={line.id} line={line} />
+            <BasketLine key={`${line.id} ${line.quantity}`} line={line} />
           ))}
         </Stack>
         <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" position={{ lg: 'sticky' }} top="6">
@@ -69,7 +69,6 @@ function BasketLine({ line }: { line: BasketLineView }) {
   const [text, setText] = useState(String(line.quantity));
   const [refused, setRefused] = useState<string>();
   const [busy, setBusy] = useState(false);
-  useEffect(() => setText(String(line.quantity)), [line.quantity]);
 
   const attempt = async (work: Promise<unknown>) => {
     setBusy(true);

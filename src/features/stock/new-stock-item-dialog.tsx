@@ -1,7 +1,7 @@
 'use client';
 
 import { SimpleGrid, Stack } from '@chakra-ui/react';
-import { type FormEvent, useEffect, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { freeKey } from '@/features/shared/keys';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
@@ -18,21 +18,18 @@ interface Props {
 
 const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
 
-/** Starts to count something new. */
-export function NewStockItemDialog({ open, title: suggested = '', onClose, onCreated }: Props) {
+/** Starts to count something new; empty again each time it is opened. */
+export function NewStockItemDialog(props: Props) {
+  return props.open ? <OpenDialog {...props} /> : null;
+}
+
+function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) {
   const [title, setTitle] = useState(suggested);
   const [unit, setUnit] = useState('1');
   const [onHand, setOnHand] = useState('');
   const [backorder, setBackorder] = useState('');
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
-  useEffect(() => {
-    if (!open) return;
-    setTitle(suggested);
-    setOnHand('');
-    setBackorder('');
-    setFault(undefined);
-  }, [open, suggested]);
 
   const create = async () => {
     if (title.trim() === '') {

@@ -43,7 +43,9 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     change(`remove choice ${choiceKey}`, (draft) => {
       draft.choices = draft.choices.filter(({ key }) => key !== choiceKey);
       // A combination without one of its stocked choices means nothing any more.
-      for (const variant of draft.variants) delete variant.options[choiceKey];
+      for (const variant of draft.variants) {
+        variant.options = Object.fromEntries(Object.entries(variant.options).filter(([key]) => key !== choiceKey));
+      }
     });
   };
   const actions = (

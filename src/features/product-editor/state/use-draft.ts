@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { mergeEdits, type Product, productSchema, sameDefinition } from '@/core/catalog';
 import { anything, ApiProblem, send, wordsOf } from '@/features/shared/api';
@@ -59,7 +59,9 @@ export function useDraft(product: EditedProduct, editor: string): Draft {
   const base = useRef({ version: product.draftVersion, definition: product.draft });
   const saving = useRef(false);
   const latest = useRef(history.document);
-  latest.current = history.document;
+  useLayoutEffect(() => {
+    latest.current = history.document;
+  }, [history.document]);
 
   const takeIn = useCallback((theirs: OtherDraft, said: string): boolean => {
     const { merged, conflicts } = mergeEdits(base.current.definition, latest.current, theirs.definition);
@@ -129,18 +131,21 @@ export function useDraft(product: EditedProduct, editor: string): Draft {
 
   // Work that never reached the server before the window closed is brought back.
   useEffect(() => {
-    const kept = readBackup(product.id);
-    if (!kept) return;
-    const { merged, conflicts } = mergeEdits(kept.base, kept.definition, product.draft);
-    if (conflicts.length === 0) {
-      setHistory((current) => change(current, 'backup', Date.now(), (draft) => void Object.assign(draft, merged)));
-      setNotice('Changes that had not been saved last time have been brought back.');
-      return;
-    }
-    void send('POST', `/api/manage/products/${product.id}/set-aside`, { definition: kept.definition, savedBy: editor }, anything).then(() => {
+    const bringBack = async () => {
+      const kept = readBackup(product.id);
+      if (!kept) return;
+      const { merged, conflicts } = mergeEdits(kept.base, kept.definition, product.draft);
+      if (conflicts.length === 0) {
+        setHistory((current) => change(current, 'backup', Date.now(), (draft) => void Object.assign(draft, merged)));
+        setNotice('Changes that had not been saved last time have been brought back.');
+        return;
+      }
+      await send('POST', `/api/manage/products/${product.id}/set-aside`, { definition: kept.definition, savedBy: editor }, anything);
       forgetBackup(product.id);
       setNotice('Changes that had not been saved last time differ from what was saved since. They are kept under Earlier states.');
-    }, () => undefined);
+    };
+    // The server may be out of reach: then what is kept stays kept, for the next time.
+    bringBack().catch(() => undefined);
   }, [product, editor]);
 
   return {

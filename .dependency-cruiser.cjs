@@ -1,0 +1,42 @@
+/** Imports go one way: app -> features -> services -> data; everything may use core, core uses nothing of ours. */
+const only = (name, from, allowed, comment) => ({
+  name,
+  comment,
+  severity: 'error',
+  from: { path: `^src/${from}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^src/', pathNot: `^src/(${allowed})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', comment: 'A circle has no beginning to understand it from.', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    only('core-stands-alone', 'core', 'core', 'The core runs anywhere, so it knows nothing of us outside itself.'),
+    {
+      name: 'core-is-pure',
+      comment: 'No React, Next, database or Node in the core.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { path: '(^|/)node_modules/', pathNot: 'node_modules/zod/' },
+    },
+    { name: 'core-uses-no-node', severity: 'error', comment: 'The core runs in browsers.', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    only('data-knows-core', 'data', 'data|core', 'Storage knows what it stores.'),
+    only('services-know-data', 'services', 'services|data|core', 'Use cases know storage and the core, no screens.'),
+    only('http-knows-services', 'http', 'http|services|core', 'HTTP is a way to reach the services.'),
+    only('ui-knows-core', 'ui', 'ui|core', 'Shared components know no feature.'),
+    {
+      ...only('features-know-types-of-services', 'features', 'features|ui|core', 'Screens run in browsers: of the services they take types only.'),
+      to: { path: '^src/(services|data|http|app|cli)/', dependencyTypesNot: ['type-only'] },
+    },
+    only('cli-knows-services', 'cli', 'cli|services|data|core', 'The command line is another way to the services.'),
+    { name: 'nobody-imports-routes', severity: 'error', comment: 'Routes are ends.', from: { pathNot: '^src/app/' }, to: { path: '^src/app/' } },
+    { name: 'no-orphans', severity: 'error', comment: 'What nobody imports is dead.', from: { orphan: true, path: '^src/', pathNot: '(^src/app/|^src/cli/|\\.test\\.ts$|\\.d\\.ts$)' }, to: {} },
+    { name: 'resolvable', severity: 'error', comment: 'Every import leads somewhere.', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^src/data/migrations/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

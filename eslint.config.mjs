@@ -1,0 +1,26 @@
+import next from 'eslint-config-next/core-web-vitals';
+import tseslint from 'typescript-eslint';
+
+const config = [
+  { ignores: ['.next/**', 'node_modules/**', 'data/**', 'next-env.d.ts', 'src/data/migrations/**'] },
+  ...next,
+  ...tseslint.configs.strict.map((entry) => ({ ...entry, files: ['**/*.ts', '**/*.tsx'] })),
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-extraneous-class': 'off',
+      'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
+      'no-console': ['error', { allow: ['error'] }],
+      // The table library's functions change with its state; what is drawn from them is not memoised here.
+      'react-hooks/incompatible-library': 'off',
+      // Pictures are kept in the database under the hash of their content; there is nothing to optimise at run time.
+      '@next/next/no-img-element': 'off',
+    },
+  },
+];
+
+export default config;

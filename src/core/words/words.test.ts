@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest';
+import { mesh, suit } from '../../../tests/fixtures/products';
+import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
+
+describe('words', () => {
+  it('say what a product is', () => {
+    expect(facetWords(suit)).toEqual(['2 variants', '4 choices']);
+    expect(facetWords({ ...mesh, quantity: { minimum: 2, maximum: null, multiple: 2 } })).toEqual(['by the metre', '1 choice', 'in multiples of 2']);
+    expect(facetWords({ ...mesh, soldBy: { kind: 'each' }, choices: [] })).toEqual(['plain']);
+  });
+
+  it('say what a product costs, from the cheapest to the dearest answers', () => {
+    expect(priceWords(mesh, 'EUR')).toBe('€18.50 / m');
+    // 129 less the gift box's 1.50; 135 plus moss 4, fencing 13.50.
+    expect(priceWords(suit, 'EUR')).toBe('€127.50 – €152.50');
+    expect(priceWords({ ...mesh, price: null }, 'EUR')).toBeNull();
+    expect(priceWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] }, 'EUR')).toBe('from €129.00');
+  });
+
+  it.each([
+    [{ kind: 'fixed', value: '9.5' } as const, '+€9.50'],
+    [{ kind: 'fixed', value: '-1.50' } as const, '−€1.50'],
+    [{ kind: 'percentOfBase', value: '8' } as const, '+8 %'],
+    [{ kind: 'perCharacter', value: '0.85', of: null, spaces: 'free' } as const, '+€0.85 per character'],
+    [{ kind: 'perUnit', value: '3.2', unit: 'm', of: null } as const, '+€3.20 / m'],
+    [{ kind: 'perUnit', value: '4.25', unit: '1', of: null } as const, '+€4.25 each'],
+    [{ kind: 'fixed', value: '0.00' } as const, ''],
+    [{ kind: 'fixed', value: 'x' } as const, ''],
+    [null, ''],
+  ])('say what %o adds', (amount, words) => expect(amountWords(amount, 'EUR')).toBe(words));
+
+  it('count', () => {
+    expect(counted(1, 'piece')).toBe('1 piece');
+    expect(counted(0, 'piece')).toBe('0 pieces');
+    expect(quantityWords({ value: '1', unit: '1' })).toBe('1 piece');
+    expect(quantityWords({ value: '0.75', unit: 'm' })).toBe('0.75 m');
+  });
+});

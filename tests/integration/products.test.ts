@@ -1,0 +1,155 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openForEditing } from '@/services/editing';
+import { openShopProduct, resolvePublished } from '@/services/published';
+import {
+  createProduct,
+  deleteProduct,
+  duplicateProduct,
+  leaveProduct,
+  listEarlierStates,
+  listProducts,
+  openProduct,
+  publishProduct,
+  saveDraft,
+  seeProduct,
+  setAsideDraft,
+  unpublishProduct,
+} from '@/services/products';
+import { listShop } from '@/services/shop';
+import { createStockItem } from '@/services/stock';
+import { openServices, type TestServices } from '../support/services';
+
+let context: TestServices;
+beforeEach(async () => {
+  context = await openServices();
+});
+afterEach(() => context.close());
+
+const change = async (id: number, fields: object, editor = 'me') => {
+  const { draft, draftVersion } = await openProduct(context, id);
+  return saveDraft(context, id, { baseVersion: draftVersion, editor, definition: { ...draft, ...fields } });
+};
+
+describe('a draft', () => {
+  it('starts with a name and an address of its own', async () => {
+    const ids = [await createProduct(context, { title: 'Bee suit' }), await createProduct(context, { title: '蜂' })];
+    const slugs = await Promise.all(ids.map(async (id) => (await openProduct(context, id)).draft.slug));
+    expect(slugs).toEqual(['bee-suit-2', 'product']);
+  });
+
+  it('is not what the shop shows, until it is published', async () => {
+    const version = await change(2, { title: 'Steel mesh', slug: 'steel-mesh' });
+    expect((await openShopProduct(context, 'stainless-mesh')).definition.title).toBe('Stainless mesh');
+    expect(await publishProduct(context, 2, version)).toBe(2);
+    expect((await openShopProduct(context, 'steel-mesh')).definition.title).toBe('Steel mesh');
+    await expect(openShopProduct(context, 'stainless-mesh')).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('of two editors is not overwritten: the second is told and shown the first', async () => {
+    const { draft, draftVersion } = await openProduct(context, 2);
+    const save = (editor: string, title: string) => saveDraft(context, 2, { baseVersion: draftVersion, editor, definition: { ...draft, title } });
+    expect(await save('one', 'Mesh of one')).toBe(draftVersion + 1);
+    await expect(save('two', 'Mesh of two')).rejects.toMatchObject({
+      status: 409,
+      code: 'draftConflict',
+      details: { current: { version: draftVersion + 1, definition: { title: 'Mesh of one' } } },
+    });
+    expect((await openProduct(context, 2)).draft.title).toBe('Mesh of one');
+  });
+
+  it('that was saved, but whose answer got lost, can be sent again', async () => {
+    const { draft, draftVersion } = await openProduct(context, 2);
+    const save = { baseVersion: draftVersion, editor: 'one', definition: { ...draft, title: 'Again' } };
+    expect(await saveDraft(context, 2, save)).toBe(draftVersion + 1);
+    expect(await saveDraft(context, 2, save)).toBe(draftVersion + 1);
+  });
+
+  it('that gave way is kept and can be opened', async () => {
+    const { draft } = await openProduct(context, 2);
+    await setAsideDraft(context, 2, { ...draft, title: 'Set aside' }, 'one');
+    const states = await listEarlierStates(context, 2);
+    expect(states.map(({ kind, definition }) => [kind, definition.title])).toContainEqual(['setAside', 'Set aside']);
+  });
+
+  it('tells who else has it open, and for how long', async () => {
+    await seeProduct(context, 2, 'one');
+    expect((await seeProduct(context, 2, 'two')).others).toBe(1);
+    await leaveProduct(context, 2, 'one');
+    expect((await seeProduct(context, 2, 'two')).others).toBe(0);
+    await seeProduct(context, 2, 'one');
+    context.advance(20_000);
+    expect((await seeProduct(context, 2, 'two')).others).toBe(0);
+  });
+});
+
+describe('publishing', () => {
+  it('is refused with every fault while something must be mended', async () => {
+    const id = await createProduct(context, { title: 'Smoker' });
+    await expect(publishProduct(context, id, 1)).rejects.toMatchObject({ status: 422, code: 'notReady' });
+    await createStockItem(context, { key: 'smoker', title: 'Smoker', unit: '1', onHand: '3' });
+    const version = await change(id, { sku: 'SMOKE', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'smoker', quantity: '1' }] });
+    expect(await publishProduct(context, id, version)).toBe(1);
+    expect((await resolvePublished(context, 'smoker', { answers: {} })).state).toBe('sellable');
+  });
+
+  it('is refused for a draft that has moved on since it was looked at', async () => {
+    const version = await change(2, { title: 'Seen' });
+    await change(2, { title: 'Unseen' });
+    await expect(publishProduct(context, 2, version)).rejects.toMatchObject({ code: 'draftMoved' });
+  });
+
+  it('is refused at an address that is taken', async () => {
+    const version = await change(2, { slug: 'bee-suit' });
+    await expect(publishProduct(context, 2, version)).rejects.toMatchObject({ code: 'slugTaken' });
+  });
+
+  it('makes revisions that never change, and any of them can be brought back', async () => {
+    await publishProduct(context, 2, await change(2, { price: '20.00' }));
+    await publishProduct(context, 2, await change(2, { price: '21.00' }));
+    const states = await listEarlierStates(context, 2);
+    expect(states.map(({ name, definition, inShop }) => [name, definition.price, inShop])).toEqual([
+      ['Revision 3', '21.00', true],
+      ['Revision 2', '20.00', false],
+      ['Revision 1', '18.50', false],
+    ]);
+    const version = await change(2, { ...states[2]?.definition });
+    await publishProduct(context, 2, version);
+    expect((await openShopProduct(context, 'stainless-mesh')).definition.price).toBe('18.50');
+  });
+
+  it('can be taken back: the product leaves the shop, its revisions stay', async () => {
+    await unpublishProduct(context, 2);
+    expect((await listShop(context)).map(({ slug }) => slug)).not.toContain('stainless-mesh');
+    expect(await listEarlierStates(context, 2)).toHaveLength(1);
+    await expect(deleteProduct(context, 2)).rejects.toMatchObject({ code: 'wasPublished' });
+  });
+});
+
+describe('the product list', () => {
+  it('says what each product is, costs and has, and why it can’t be bought', async () => {
+    const rows = await listProducts(context);
+    expect(rows.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held }))).toEqual([
+      { title: 'Bee suit', facets: ['10 variants', '4 choices'], price: '€129.00 – €159.62', state: 'published', mustFix: 0, held: '1 of its 12 stock items is out' },
+      { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
+      { title: 'Honey jars in cases', facets: ['2 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
+      { title: 'Queen marking pens', facets: ['2 choices'], price: '€4.80 – €5.40', state: 'published', mustFix: 0, held: '1 of its 5 stock items is out' },
+      { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €20.90 / m', state: 'published', mustFix: 0, held: null },
+    ]);
+  });
+
+  it('tells a changed draft from a published one; a copy starts as a draft', async () => {
+    await change(2, { title: 'Steel mesh' });
+    const copy = await duplicateProduct(context, 1);
+    const rows = await listProducts(context);
+    expect(rows.find(({ id }) => id === 2)?.state).toBe('changed');
+    expect(rows.find(({ id }) => id === copy)).toMatchObject({ title: 'Bee suit (copy)', slug: 'bee-suit-copy', state: 'draft' });
+    await deleteProduct(context, copy);
+    expect((await listProducts(context)).some(({ id }) => id === copy)).toBe(false);
+  });
+
+  it('offers what other products use', async () => {
+    const { suggestions } = await openForEditing(context, 2);
+    expect(suggestions.categories).toEqual(['Bottling', 'Clothing', 'Hive parts', 'Queen rearing']);
+    await expect(openForEditing(context, 999)).rejects.toMatchObject({ status: 404 });
+  });
+});

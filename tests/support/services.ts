@@ -1,0 +1,53 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { loadDemo } from '@/cli/load-demo';
+import { moneyDigits } from '@/core/money';
+import { Database } from '@/data/database';
+import { addToBasket, readBasket } from '@/services/basket';
+import { checkOut, type Checkout, type PlacedOrder } from '@/services/checkout';
+import { type Services } from '@/services/context';
+
+/** Services on a real SQLite file of their own, with a clock that a test can turn. */
+export interface TestServices extends Services {
+  readonly url: string;
+  advance(milliseconds: number): void;
+  close(): void;
+}
+
+export async function openServices({ demo = true } = {}): Promise<TestServices> {
+  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
+  const url = `file:${join(folder, 'test.db')}`;
+  const database = await Database.open(url);
+  await database.migrate();
+  let now = Date.UTC(2026, 4, 4, 9);
+  const context: TestServices = {
+    database,
+    url,
+    now: () => new Date(now),
+    advance: (milliseconds) => void (now += milliseconds),
+    close() {
+      database.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+  if (demo) await loadDemo(context);
+  return context;
+}
+
+type Answers = Record<string, string | number | boolean | null>;
+
+/** Puts one selection in a new basket. @returns the basket's token */
+export function basketWith(context: Services, slug: string, answers: Answers, quantity?: number): Promise<string> {
+  return addToBasket(context, undefined, { slug, answers, quantity });
+}
+
+let keys = 0;
+
+/** Orders what is in a basket, as a customer who saw its total would. */
+export async function order(context: Services, basket: string, changes: Partial<Checkout> = {}, pay?: Parameters<typeof checkOut>[3]): Promise<PlacedOrder> {
+  const { total, currency } = await readBasket(context, basket);
+  const seenTotal = total ? moneyDigits(total, currency) : '0';
+  keys += 1;
+  return checkOut(context, basket, { idempotencyKey: `test-key-${keys}`, name: 'Tilda Fenn', email: 'tilda@fenn.example', payment: 'approve', seenTotal, ...changes }, pay);
+}
