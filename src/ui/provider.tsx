@@ -3,17 +3,20 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { ThemeProvider } from 'next-themes';
 import { type ReactNode } from 'react';
+import { StyleRegistry } from './style-registry';
 import { system } from './theme';
 import { Toasts } from './toasts';
 
 /** What every page stands in: the theme, light or dark, and the messages that come and go. */
 export function UiProvider({ children }: { children: ReactNode }) {
   return (
-    <ChakraProvider value={system}>
-      <ThemeProvider attribute="class" disableTransitionOnChange defaultTheme="light">
-        {children}
-        <Toasts />
-      </ThemeProvider>
-    </ChakraProvider>
+    <StyleRegistry>
+      <ChakraProvider value={system}>
+        <ThemeProvider attribute="class" disableTransitionOnChange defaultTheme="light">
+          {children}
+          <Toasts />
+        </ThemeProvider>
+      </ChakraProvider>
+    </StyleRegistry>
   );
 }

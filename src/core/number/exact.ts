@@ -45,6 +45,7 @@ export class Exact {
     for (const part of [numerator, denominator]) {
       if (typeof part === 'number' && !isSafe(part)) throw new RangeError(`not a safe whole number: ${part}`);
     }
+    if (typeof numerator === 'number' && typeof denominator === 'number' && denominator > 0) return new Exact(numerator, denominator);
     return Exact.reduced(BigInt(numerator), BigInt(denominator));
   }
 
@@ -191,6 +192,11 @@ export class Exact {
 
   /** The greatest whole number not above this. */
   floor(): bigint {
+    const { n, d } = this;
+    if (typeof n === 'number' && typeof d === 'number') {
+      const rest = n % d;
+      return BigInt((n - rest) / d - (rest < 0 ? 1 : 0));
+    }
     return roundQuotient(BigInt(this.n), BigInt(this.d), 'floor');
   }
 
@@ -201,6 +207,12 @@ export class Exact {
 
   /** The number of decimal places this needs to be written in full, or null when no number is enough. */
   decimalPlaces(): number | null {
+    if (typeof this.n === 'number' && typeof this.d === 'number') {
+      // Nearly every value is a decimal of a few places: found by trying.
+      for (let places = 0, scaled = this.n; places <= 6 && isSafe(scaled); places += 1, scaled *= 10) {
+        if (scaled % this.d === 0) return places;
+      }
+    }
     let rest = BigInt(this.d) / gcd(BigInt(this.n), BigInt(this.d));
     let twos = 0;
     let fives = 0;
@@ -217,10 +229,12 @@ export class Exact {
 
   /** Plain decimal notation with exactly so many places, rounded half away from zero. */
   toFixed(places: number): string {
+    if (typeof this.n === 'number' && typeof this.d === 'number' && places <= 6) {
+      const exact = (this.n * 10 ** places) / this.d;
+      if (isSafe(this.n * 10 ** places) && isSafe(exact)) return placed(String(Math.abs(exact)), places, exact < 0);
+    }
     const scaled = roundQuotient(BigInt(this.n) * BigInt(powerOfTen(places)), BigInt(this.d), 'halfAwayFromZero');
-    const digits = (scaled < 0n ? -scaled : scaled).toString().padStart(places + 1, '0');
-    const split = digits.length - places;
-    return `${scaled < 0n ? '-' : ''}${digits.slice(0, split)}${places > 0 ? `.${digits.slice(split)}` : ''}`;
+    return placed((scaled < 0n ? -scaled : scaled).toString(), places, scaled < 0n);
   }
 
   /** Shortest exact notation: a decimal such as `0.25`, or a fraction such as `1/3` where no decimal is exact. */
@@ -240,6 +254,13 @@ export class Exact {
   toApproximateNumber(): number {
     return Number(this.n) / Number(this.d);
   }
+}
+
+/** Sets the decimal point into a whole number's digits. */
+function placed(digits: string, places: number, negative: boolean): string {
+  const padded = digits.length > places ? digits : digits.padStart(places + 1, '0');
+  const split = padded.length - places;
+  return `${negative ? '-' : ''}${padded.slice(0, split)}${places > 0 ? `.${padded.slice(split)}` : ''}`;
 }
 
 function roundQuotient(n: bigint, d: bigint, mode: RoundingMode): bigint {

@@ -41,6 +41,8 @@ const UNIT_TEXT = /^(?:''|["″”'′’]|(?:[a-z]+\.? )*[a-z]+\.?(?:\^?[23](?!
  * @param unit the measure's own unit: what a number without one is in, and what the result is given in
  */
 export function readMeasure(text: string, unit: Unit): MeasureReading {
+  const plain = readPlain(text);
+  if (plain) return { quantity: { value: plain, unit } };
   if (text.length > MAX_LENGTH) return { fault: { code: 'tooLong', limit: MAX_LENGTH } };
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
@@ -76,6 +78,8 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
  * Reads a plain number as people type it, with the decimal signs and fractions of {@link readMeasure} but no unit.
  */
 export function readNumber(text: string): { readonly value: Exact; readonly fault?: undefined } | { readonly fault: MeasureFault } {
+  const plain = readPlain(text);
+  if (plain) return { value: plain };
   if (text.length > MAX_LENGTH) return { fault: { code: 'tooLong', limit: MAX_LENGTH } };
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
@@ -84,6 +88,13 @@ export function readNumber(text: string): { readonly value: Exact; readonly faul
   if (reading.fault) return reading;
   if (reading.end < tidy.length) return { fault: unreadable(tidy, reading.end) };
   return { value: negative ? reading.value.negated() : reading.value };
+}
+
+const PLAIN_DECIMAL = /^\d{1,12}(?:\.\d{1,9})?$/;
+
+/** What most people type most of the time needs no more looking into: digits, perhaps with a point. */
+function readPlain(text: string): Exact | null {
+  return PLAIN_DECIMAL.test(text) ? Exact.parse(text) : null;
 }
 
 /** Brings the signs that keyboards and word processors put in to one spelling, without touching any digit. */

@@ -22,6 +22,7 @@ import { type Problem } from '../problems';
 import { conversionFactor, convert, requireUnit, unitByCode } from '../quantity';
 import { faultWords } from '../words/faults';
 import { compileDraw } from './draws';
+import { shownChoice } from './offers';
 import { type BaseProgram, type ChoiceProgram, type EffectProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 import { compileVariants } from './variants';
@@ -77,8 +78,8 @@ export function compile(product: Product, surroundings: CatalogSurroundings): Pr
     weightUnit: scope.weightUnit,
     stocked,
     variants,
-    offersVary: stocked.length > 0 || choices.some(({ effects, optionKeys }) => optionKeys.length > 0 && effects.some(({ draws }) => draws.length > 0)),
     faults,
+    blocking: faults.filter(({ gravity }) => gravity === 'mustFix'),
   };
 }
 
@@ -88,15 +89,20 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
   if (choice.title.trim() === '') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
   checkChoice(choice, path, report);
   const reader = choiceReader(choice, path);
+  const effects = compileEffects(reader.effects, choice, scope);
+  const optionKeys = hasOptions(choice) ? choice.options.map(({ key }) => key) : [];
+  const stocked = hasOptions(choice) && choice.stocked;
   return {
     key: choice.key,
     title: choice.title,
     required: choice.required,
-    stocked: hasOptions(choice) && choice.stocked,
+    stocked,
     reader,
     fallback: checkedFallback(reader.fallback, reader.read.bind(reader), path, report),
-    effects: compileEffects(reader.effects, choice, scope),
-    optionKeys: hasOptions(choice) ? choice.options.map(({ key }) => key) : [],
+    effects,
+    optionKeys,
+    offersVary: stocked || (optionKeys.length > 0 && effects.some(({ draws }) => draws.length > 0)),
+    allOffered: shownChoice({ key: choice.key, optionKeys }, () => null),
   };
 }
 

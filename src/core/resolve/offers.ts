@@ -1,24 +1,18 @@
 import { type Answer } from '../catalog';
 import { Exact } from '../number';
 import { type StockLevels } from '../stock';
-import { type DrawProgram, type Program } from './program';
+import { type ChoiceProgram, type DrawProgram, type Program } from './program';
 import { type ChoiceShown, type OptionOffer } from './resolution';
-
-const unchanging = new WeakMap<Program, readonly ChoiceShown[]>();
 
 /**
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept and in stock.
  */
 export function offersOf(program: Program, answers: readonly (Answer | null)[], levels: StockLevels | null): readonly ChoiceShown[] {
-  if (!program.offersVary) {
-    let shown = unchanging.get(program);
-    if (!shown) unchanging.set(program, (shown = program.choices.map((_, index) => shownChoice(program, index, () => null))));
-    return shown;
-  }
   return program.choices.map((choice, index) => {
+    if (!choice.offersVary) return choice.allOffered;
     const position = program.stocked.indexOf(index);
-    return shownChoice(program, index, (option, effect) => {
+    return shownChoice(choice, (option, effect) => {
       if (position >= 0) {
         const why = whyNoVariant(program, answers, levels, position, option);
         if (why) return why;
@@ -28,12 +22,15 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
   });
 }
 
-function shownChoice(program: Program, index: number, whyNot: (option: string, effect: number) => OptionOffer['why']): ChoiceShown {
-  const choice = program.choices[index];
+/** A choice with what is offered of it. */
+export function shownChoice(
+  choice: Pick<ChoiceProgram, 'key' | 'optionKeys'>,
+  whyNot: (option: string, effect: number) => OptionOffer['why'],
+): ChoiceShown {
   return {
-    choice: choice?.key ?? '',
+    choice: choice.key,
     shown: true,
-    options: (choice?.optionKeys ?? []).map((option, effect) => {
+    options: choice.optionKeys.map((option, effect) => {
       const why = whyNot(option, effect);
       return { option, offered: why === null, why };
     }),

@@ -4,6 +4,7 @@ import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type Basis, type PriceLine } from '../pricing';
 import { type Answer } from '../catalog';
 import { type Unit } from '../quantity';
+import { type ChoiceShown } from './resolution';
 
 /** What an answer brings, ready to be run. */
 export interface EffectProgram {
@@ -32,6 +33,10 @@ export interface ChoiceProgram {
   readonly fallback: unknown;
   readonly effects: readonly EffectProgram[];
   readonly optionKeys: readonly string[];
+  /** whether what is offered can change with the answers or with stock */
+  readonly offersVary: boolean;
+  /** the choice with all its options offered, made once */
+  readonly allOffered: ChoiceShown;
 }
 
 export interface VariantProgram {
@@ -77,9 +82,9 @@ export interface Program {
   /** positions of the stocked choices */
   readonly stocked: readonly number[];
   readonly variants: ReadonlyMap<string, VariantProgram>;
-  /** whether what is offered can change with the answers or with stock */
-  readonly offersVary: boolean;
   readonly faults: readonly Fault[];
+  /** those that keep every selection from being sold */
+  readonly blocking: readonly Fault[];
 }
 
 /** Name of a combination of stocked options within a program. */

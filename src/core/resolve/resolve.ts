@@ -20,11 +20,8 @@ const MOST_UNKNOWN_KEYS = 20;
  */
 export function resolve(program: Program, selection: unknown, context: ResolveContext): Resolution {
   const problems: Problem[] = [];
-  const fault = program.faults.find(({ gravity }) => gravity === 'mustFix');
-  if (fault) {
-    const count = program.faults.filter(({ gravity }) => gravity === 'mustFix').length;
-    problems.push(problem('item', { code: 'productNotReady', first: fault.message, count }));
-  }
+  const [fault] = program.blocking;
+  if (fault) problems.push(problem('item', { code: 'productNotReady', first: fault.message, count: program.blocking.length }));
 
   const { given, quantity } = readSelection(program, selection, problems);
   const defaulted: boolean[] = [];
@@ -102,8 +99,10 @@ function readAnswers(
 ): (Answer | null)[] {
   const answers: (Answer | null)[] = [];
   for (const choice of program.choices) {
-    const present = Object.hasOwn(given, choice.key) && given[choice.key] !== undefined;
-    const raw = present ? given[choice.key] : choice.fallback;
+    // A name that every object has is no answer, unless it was given as one.
+    const own = given[choice.key];
+    const present = own !== undefined && Object.hasOwn(given, choice.key);
+    const raw = present ? own : choice.fallback;
     const before = problems.length;
     const answer = raw === null || raw === undefined ? null : choice.reader.read(raw, problems);
     if (!answer && choice.required && problems.length === before) {
@@ -117,8 +116,8 @@ function readAnswers(
 
 function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
   let unknown = 0;
-  for (const key of Object.keys(given)) {
-    if (program.indexOf.has(key)) continue;
+  for (const key in given) {
+    if (program.indexOf.has(key) || !Object.hasOwn(given, key)) continue;
     unknown += 1;
     if (unknown > MOST_UNKNOWN_KEYS) return;
     problems.push(problem('selection', { code: 'unknownChoice', key: key.slice(0, 60) }));
@@ -248,8 +247,11 @@ function countedAnswers(program: Program, answers: readonly (Answer | null)[], d
 }
 
 // Signs that part a key, and those that would end it in an address.
+const KEY_SIGN = /[%&=?#\s]/;
 const KEY_SIGNS = /[%&=?#\s]/g;
 const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padStart(2, '0')}`;
+
+const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS, escapeKeySign) : text);
 
 function itemOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): Item {
   let key = program.slug;
@@ -257,7 +259,7 @@ function itemOf(program: Program, answers: readonly (Answer | null)[], variant: 
   for (const index of program.keyOrder) {
     const answer = answers[index];
     if (!answer) continue;
-    const value = answer.option ?? answer.canonical.replace(KEY_SIGNS, escapeKeySign);
+    const value = answer.option ?? escaped(answer.canonical);
     key += `${separator}${program.choices[index]?.key ?? ''}=${value}`;
     separator = '&';
   }

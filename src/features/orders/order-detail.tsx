@@ -30,7 +30,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
             <Text color="fg.muted">Takes from stock</Text>
             {line.resolution.draws.map((draw) => (
               <HStack key={draw.stock} justify="space-between" maxW="360px">
-                <NextLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline' }}>
+                <NextLink href={`/manage/stock/${draw.stock}`} style={{ textDecoration: 'underline', paddingBlock: 3 }}>
                   {draw.title}
                 </NextLink>
                 <span>{quantityWords(draw.total)}</span>

@@ -96,6 +96,11 @@ export const plainAnswer: Answer = {
   effect: -1,
 };
 
+/** An answer that is a value: a number, or a measure in the choice's own unit. */
+export function valueAnswer(value: Exact, canonical: string, shown: string): Answer {
+  return { canonical, shown, option: null, value, characters: 0, charactersWithoutSpaces: 0, effect: 0 };
+}
+
 /** Notes a problem beside a choice and returns null, the answer that a wrong answer has. */
 export function refuse(problems: Problem[], key: string, data: ProblemData): null {
   problems.push(problem(`choice:${key}`, data));

@@ -18,6 +18,7 @@ interface LimitTexts {
 
 /** Larger answers than this are refused before anything is computed with them. */
 const LARGEST = Exact.from('1000000000000000');
+const SMALLEST = LARGEST.negated();
 
 /** Reads the bounds of a definition, leaving out those that can't be read. */
 export function compileLimits(texts: LimitTexts, path: Path, report: Report): Limits {
@@ -48,7 +49,7 @@ export function checkLimits(texts: LimitTexts, path: Path, report: Report): void
 export function limitProblem(value: Exact, limits: Limits, title: string, write: (value: Exact) => string): ProblemData | null {
   const { min, max, step } = limits;
   const origin = min ?? Exact.zero;
-  if (value.isMore(LARGEST) || value.isLess(LARGEST.negated())) return { code: 'numberTooLarge', title };
+  if (value.isMore(LARGEST) || value.isLess(SMALLEST)) return { code: 'numberTooLarge', title };
   if (min && value.isLess(min)) return { code: 'belowMinimum', title, minimum: write(min), nearest: [write(min)] };
   if (max && value.isMore(max)) {
     const last = step ? onStep(max, origin, step, 'below') : max;

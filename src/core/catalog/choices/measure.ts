@@ -3,7 +3,7 @@ import { decimalText, Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, plainAnswer, refuse, type Report } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitProblem } from './limits';
 
 /** A physical quantity: a length, an area, a volume, a weight or a count. Limits and default are in its unit. */
@@ -48,7 +48,7 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
       }
       const fault = limitProblem(value, limits, title, write);
       if (fault) return refuse(problems, key, fault);
-      return { ...plainAnswer, canonical: value.toString(), shown: write(value), value, effect: 0 };
+      return valueAnswer(value, value.toString(), write(value));
     },
   };
 }

@@ -3,7 +3,7 @@ import { decimalText, Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, plainAnswer, refuse, type Report } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitProblem } from './limits';
 
 /** A number without a unit. */
@@ -41,7 +41,7 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
       const fault = limitProblem(reading.value, limits, title, String);
       if (fault) return refuse(problems, key, fault);
       const canonical = reading.value.toString();
-      return { ...plainAnswer, canonical, shown: canonical, value: reading.value, effect: 0 };
+      return valueAnswer(reading.value, canonical, canonical);
     },
   };
 }

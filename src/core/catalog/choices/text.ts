@@ -54,8 +54,9 @@ export function reader(choice: TextChoice, path: Path): ChoiceReader {
       // Long before anything is counted: a text of many thousand characters is refused at no cost.
       if (raw.length > LONGEST_TEXT * 12) return refuse(problems, key, { code: 'textTooLong', title, characters: raw.length, most });
       if (raw.trim() === '') return null;
-      if (UNPRINTABLE.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
-      const characters = countCharacters(raw);
+      const isPlain = ASCII.test(raw);
+      if (!isPlain && UNPRINTABLE.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
+      const characters = isPlain ? raw.length : countCharacters(raw);
       if (characters > most) return refuse(problems, key, { code: 'textTooLong', title, characters, most });
       if (characters < least) return refuse(problems, key, { code: 'textTooShort', title, characters, least });
       return {

@@ -1,0 +1,76 @@
+// Installs, migrates, loads the demo, builds and starts: `npm run demo`. Plain Node, because nothing is installed yet.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+
+const fresh = process.argv.includes('--fresh');
+const port = Number(process.env.PORT ?? 3000);
+const host = process.env.HOST ?? '127.0.0.1';
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+function fail(message) {
+  console.error(`\n${message}`);
+  process.exit(1);
+}
+
+function step(words, command, args) {
+  console.log(words);
+  const { status } = spawnSync(command, args, { env, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (status !== 0) fail(`That did not work (${words.toLowerCase()}). What went wrong is said above.`);
+}
+
+/** One figure for the contents of some files and folders, to see whether anything changed. */
+function fingerprint(paths) {
+  const hash = createHash('sha256');
+  const add = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
+    else hash.update(path).update(readFileSync(path));
+  };
+  paths.forEach(add);
+  return hash.digest('hex');
+}
+
+/** Does a step only when what it depends on has changed since it was last done. */
+function onlyWhenChanged(mark, paths, work) {
+  const now = fingerprint(paths);
+  const done = existsSync(mark) ? readFileSync(mark, 'utf8') : '';
+  if (done === now) return;
+  work();
+  writeFileSync(mark, now);
+}
+
+function portIsFree() {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', (error) => resolve(error.code !== 'EADDRINUSE'));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+}
+
+if (Number(process.versions.node.split('.')[0]) < 20) fail(`Oak Knot needs Node 20 or newer; this is ${process.versions.node}.`);
+if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT must be a number from 1 to 65535, not “${process.env.PORT}”.`);
+if (!(await portIsFree())) fail(`Port ${port} is in use. Stop what uses it, or choose another: PORT=3001 npm run demo`);
+
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+onlyWhenChanged(join('node_modules', '.oak-knot-installed'), ['package-lock.json'], () => step('Installing what Oak Knot needs …', npm, ['ci', '--no-audit', '--no-fund']));
+mkdirSync('data', { recursive: true });
+step('Preparing the database …', process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...(fresh ? ['--fresh'] : [])]);
+onlyWhenChanged(join('data', '.built'), ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'], () =>
+  step('Building …', process.execPath, ['node_modules/next/dist/bin/next', 'build']),
+);
+if (!existsSync('.next/BUILD_ID')) step('Building …', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
+
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+server.on('exit', (code) => process.exit(code ?? 0));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+
+const origin = `http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`;
+for (;;) {
+  const up = await fetch(`http://${host}:${port}/shop`).then((response) => response.ok, () => false);
+  if (up) break;
+  await new Promise((resolve) => setTimeout(resolve, 200));
+}
+console.log(`\nOak Knot is running.\n  Manager: ${origin}/manage/products\n  Shop:    ${origin}/shop\nCtrl C stops it; the data is kept in data/.`);

@@ -1,0 +1,74 @@
+// Everything that must hold: types, lint, import rules, unit, reference, integration and end-to-end tests.
+// Installs what it needs first. The last line is `N passed, N failed`.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1' };
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+const REPORTS = 'test-results';
+let passed = 0;
+let failed = 0;
+
+function run(command, args) {
+  return spawnSync(command, args, { env, stdio: ['ignore', 'inherit', 'inherit'] }).status === 0;
+}
+
+function finish() {
+  console.log(`${passed} passed, ${failed} failed`);
+  process.exit(failed > 0 ? 1 : 0);
+}
+
+/** One check that passes or fails as a whole. */
+function check(name, command, args) {
+  console.log(`\n== ${name}`);
+  const right = run(command, args);
+  console.log(`${name}: ${right ? 'passed' : 'FAILED'}`);
+  if (right) passed += 1;
+  else failed += 1;
+  return right;
+}
+
+/** Tests, counted one by one. */
+function tests(project) {
+  console.log(`\n== tests: ${project}`);
+  const report = join(REPORTS, `${project}.json`);
+  const right = run(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`]);
+  const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
+  passed += counts.numPassedTests;
+  failed += counts.numFailedTests;
+  // A file that could not even be read has no failed test in it, but has failed.
+  if (!right && counts.numFailedTests === 0) failed += 1;
+}
+
+/** The browser of the end-to-end tests, installed when we may. */
+function ensureBrowser() {
+  const there = () => existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium') && existsSync(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver');
+  if (there()) return true;
+  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    console.log('Installing Chromium and ChromeDriver …');
+    run('apt-get', ['update', '-qq']);
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'chromium-driver']);
+  }
+  if (!there()) console.error('The end-to-end tests need Chromium and ChromeDriver (on Debian: apt-get install chromium chromium-driver), or their paths in CHROMIUM and CHROMEDRIVER.');
+  return there();
+}
+
+rmSync(REPORTS, { recursive: true, force: true });
+mkdirSync(REPORTS, { recursive: true });
+if (!existsSync('node_modules/vitest') && !run(npm, ['ci', '--no-audit', '--no-fund'])) {
+  failed += 1;
+  finish();
+}
+const node = process.execPath;
+run(node, ['node_modules/next/dist/bin/next', 'typegen']);
+check('types', node, ['node_modules/typescript/bin/tsc', '--noEmit', '-p', '.']);
+check('lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+check('import rules', node, ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs']);
+tests('unit');
+tests('integration');
+if (check('build', node, ['node_modules/next/dist/bin/next', 'build'])) {
+  if (ensureBrowser()) tests('e2e');
+  else failed += 1;
+}
+finish();

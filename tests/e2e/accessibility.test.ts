@@ -1,0 +1,79 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, Person, startBrowser } from '../support/browser';
+import { startServer, type TestServer } from '../support/server';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+let server: TestServer;
+let browser: Browser;
+let person: Person;
+
+beforeAll(async () => {
+  server = await startServer();
+  browser = await startBrowser();
+  person = new Person(browser.driver, server.origin);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.close();
+});
+
+interface Violation {
+  id: string;
+  nodes: { html: string; failureSummary: string }[];
+}
+
+/** Runs axe-core on the page as it stands. @returns what breaks WCAG 2.2 A or AA */
+async function violations(): Promise<string[]> {
+  await browser.driver.executeScript(axe);
+  const found = await browser.driver.executeAsyncScript<Violation[]>(
+    'const done = arguments[0]; axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] }).then((r) => done(r.violations))',
+  );
+  return found.flatMap(({ id, nodes }) => nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary.slice(0, 240)}`));
+}
+
+const OUTLINE = '//nav[@aria-label="Outline"]';
+
+const screens: [string, string, (() => Promise<void>)?][] = [
+  ['the product list', '/manage/products'],
+  ['the editor: words', '/manage/products/1'],
+  ['the editor: a list with swatches', '/manage/products/1', () => person.press('Cloth', OUTLINE)],
+  ['the editor: price', '/manage/products/2', () => person.press('Price and unit', OUTLINE)],
+  ['the editor: quantity', '/manage/products/1', () => person.press('Quantity rule', OUTLINE)],
+  ['the editor: stock and variants', '/manage/products/1', () => person.press('Stock', OUTLINE)],
+  ['the editor: category', '/manage/products/1', () => person.press('Category', OUTLINE)],
+  ['the editor: pictures', '/manage/products/1', () => person.press('Pictures', OUTLINE)],
+  ['the editor: earlier states', '/manage/products/1', () => person.press('Earlier states', OUTLINE)],
+  ['the stock list', '/manage/stock'],
+  ['a stock item', '/manage/stock/mesh-fine'],
+  ['the orders', '/manage/orders'],
+  ['an order', '/manage/orders/4'],
+  ['the shop', '/shop'],
+  ['a product in the shop', '/shop/bee-suit'],
+  ['an empty basket', '/shop/basket'],
+];
+
+describe.each(['light', 'dark'])('accessibility in %s, by axe-core', (light) => {
+  it.each(screens)('%s', async (_name, path, before) => {
+    await person.goTo(path);
+    await browser.driver.executeScript('localStorage.setItem("theme", arguments[0])', light);
+    await person.goTo(path);
+    await before?.();
+    await browser.driver.sleep(250);
+    expect(await violations()).toEqual([]);
+  });
+});
+
+describe('accessibility of a full basket', () => {
+  it('has no violations', async () => {
+    await person.goTo('/shop/queen-marking-pens');
+    await person.pick('Red');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    await person.goTo('/shop/basket');
+    await person.sees('Order and pay');
+    expect(await violations()).toEqual([]);
+  });
+});

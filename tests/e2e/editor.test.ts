@@ -1,0 +1,173 @@
+import { eq } from 'drizzle-orm';
+import { Key } from 'selenium-webdriver';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Database } from '@/data/database';
+import { products } from '@/data/schema';
+import { type Browser, Person, startBrowser } from '../support/browser';
+import { startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+let browser: Browser;
+let person: Person;
+
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+beforeEach(async () => {
+  browser = await startBrowser();
+  person = new Person(browser.driver, server.origin);
+});
+afterEach(() => browser.close());
+
+const OUTLINE = '//nav[@aria-label="Outline"]';
+const draftWords = '[aria-label="Draft"]';
+
+/** What the database has of a product. */
+async function stored(id: number) {
+  const database = await Database.open(server.databaseUrl);
+  const product = await database.read.query.products.findFirst({ where: eq(products.id, id) });
+  database.close();
+  return product;
+}
+
+async function saved(id: number, holds: (draft: NonNullable<Awaited<ReturnType<typeof stored>>>['draft']) => boolean): Promise<void> {
+  await browser.driver.wait(async () => {
+    const product = await stored(id);
+    return product !== undefined && holds(product.draft);
+  }, 8000, 'the draft was not saved');
+}
+
+const order = async (id: number) => (await stored(id))?.draft.choices.map(({ key }) => key);
+
+describe('the product editor', () => {
+  it('moves choices by keyboard and by dragging', async () => {
+    await person.goTo('/manage/products/4');
+    const handle = await person.find('[aria-label="Move Tamper seals"]');
+    await handle.sendKeys(Key.SPACE);
+    await browser.driver.sleep(300);
+    await handle.sendKeys(Key.ARROW_UP);
+    await browser.driver.sleep(300);
+    await handle.sendKeys(Key.SPACE);
+    await saved(4, ({ choices }) => choices[0]?.key === 'seals');
+    expect(await order(4)).toEqual(['seals', 'case']);
+
+    const grip = await person.find('[aria-label="Move Case"]');
+    const target = await person.find('[aria-label="Move Tamper seals"]');
+    await browser.driver.actions().move({ origin: grip }).press().move({ origin: grip, y: -10 }).move({ origin: target, y: -8, duration: 400 }).pause(200).release().perform();
+    await saved(4, ({ choices }) => choices[0]?.key === 'case');
+    expect(await order(4)).toEqual(['case', 'seals']);
+  });
+
+  it('takes changes back and does them again, a field at a time', async () => {
+    await person.goTo('/manage/products/3');
+    await person.fill('Name', 'Marking pens');
+    await person.press('Category, supplier, tags', OUTLINE);
+    await person.fill('Category', 'Queens');
+    await saved(3, ({ category }) => category === 'Queens');
+    await person.press('Undo');
+    await saved(3, ({ title, category }) => category === 'Queen rearing' && title === 'Marking pens');
+    await browser.driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+    await saved(3, ({ title }) => title === 'Queen marking pens');
+    await person.press('Redo');
+    await person.press('Redo');
+    await saved(3, ({ title, category }) => title === 'Marking pens' && category === 'Queens');
+  });
+
+  it('leads from what readiness lists to the place that mends it', async () => {
+    await person.goTo('/manage/products/5');
+    await person.press('Mend: Give the product a base price; 0 is a price too.');
+    await person.fill('Base price', '12');
+    await person.seesNoMore('Give the product a base price', '[aria-label="Readiness"]');
+    await person.press('Mend: Put the product in a category, so that customers find it.');
+    await person.fill('Category', 'Tools');
+    await person.seesNoMore('Put the product in a category', '[aria-label="Readiness"]');
+    await person.sees('Say what the product takes from stock', '[aria-label="Readiness"]');
+  });
+
+  it('opens an earlier revision and brings it back as a draft', async () => {
+    await person.goTo('/manage/products/2');
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price per unit', '21.00');
+    await saved(2, ({ price }) => price === '21.00');
+    await person.press('Publish');
+    await person.sees('Revision 2 is in the shop');
+    await person.press('Earlier states', OUTLINE);
+    await person.press('Open Revision 1');
+    await person.sees('€18.50 – €20.90 / m', '[role=dialog]');
+    await person.press('Bring back as the draft');
+    await saved(2, ({ price }) => price === '18.50');
+    await person.sees('Draft differs from the shop');
+    const shop = await fetch(`${server.origin}/api/v1/products/stainless-mesh/resolve`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: '{"answers":{"opening":"coarse","length":"1"}}' });
+    expect(await shop.json()).toMatchObject({ unitPrice: '21.00' });
+  });
+
+  it('brings together what two windows change in different places', async () => {
+    const other = await startBrowser();
+    try {
+      const colleague = new Person(other.driver, server.origin);
+      await person.goTo('/manage/products/1');
+      await colleague.goTo('/manage/products/1');
+      await colleague.sees('Open elsewhere too');
+      await colleague.fill('In one line', 'Cool and tight.');
+      await saved(1, ({ summary }) => summary === 'Cool and tight.');
+      await person.fill('Name', 'Ventilated bee suit');
+      await saved(1, ({ title, summary }) => title === 'Ventilated bee suit' && summary === 'Cool and tight.');
+      await person.sees('Their changes are in');
+      expect(await (await person.field('In one line')).getAttribute('value')).toBe('Cool and tight.');
+    } finally {
+      await other.close();
+    }
+  });
+
+  it('asks when two windows change the same thing, and keeps the draft that gives way', async () => {
+    const other = await startBrowser();
+    try {
+      const colleague = new Person(other.driver, server.origin);
+      await person.goTo('/manage/products/1');
+      await colleague.goTo('/manage/products/1');
+      await colleague.sees('Saved', draftWords);
+      await Promise.all([person.fill('Name', 'Suit of mine'), colleague.fill('Name', 'Suit of theirs')]);
+      const asked = await Promise.race([person, colleague].map(async (one) => {
+        await one.sees('Two people changed the same thing');
+        return one;
+      }));
+      const mine = asked === person ? 'Suit of mine' : 'Suit of theirs';
+      const theirs = asked === person ? 'Suit of theirs' : 'Suit of mine';
+      await asked.press('Go on with mine');
+      await saved(1, ({ title }) => title === mine);
+      await asked.press('Earlier states', OUTLINE);
+      await asked.press('Open Draft set aside when two windows differed');
+      await asked.sees(theirs, '[role=dialog]');
+    } finally {
+      await other.close();
+    }
+  });
+
+  it('keeps a draft through a killed server: what was saved, and what was typed meanwhile', async () => {
+    await person.goTo('/manage/products/4');
+    await person.fill('In one line', 'Saved before the server died.');
+    await saved(4, ({ summary }) => summary === 'Saved before the server died.');
+    await server.kill();
+    await person.fill('Name', 'Jars typed while the server was dead');
+    await person.sees('Not saved: The server can’t be reached. Kept in this browser; trying again.');
+    await server.restart();
+    await saved(4, ({ title, summary }) => title === 'Jars typed while the server was dead' && summary === 'Saved before the server died.');
+    await person.sees('Saved', draftWords);
+  });
+
+  it('brings back what was typed when the window was closed before the server had it', async () => {
+    await person.goTo('/manage/products/3');
+    await person.sees('Saved', draftWords);
+    await server.kill();
+    await person.fill('In one line', 'Typed, then the window was closed.');
+    await person.sees('Not saved');
+    await server.restart();
+    // Leaving at once: the page asks, and is told to go.
+    await browser.driver.executeScript('window.onbeforeunload = null; window.stop()');
+    await browser.driver.get('about:blank').catch(() => undefined);
+    await browser.driver.switchTo().alert().accept().catch(() => undefined);
+    await person.goTo('/manage/products/3');
+    await saved(3, ({ summary }) => summary === 'Typed, then the window was closed.');
+  });
+});

@@ -1,0 +1,123 @@
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Database } from '@/data/database';
+import { stockItems } from '@/data/schema';
+import { type Browser, Person, startBrowser } from '../support/browser';
+import { startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+let browsers: Browser[];
+
+beforeAll(async () => {
+  server = await startServer();
+  browsers = [await startBrowser(), await startBrowser(390, 844)];
+});
+afterAll(async () => {
+  for (const browser of browsers) await browser.close();
+  await server.close();
+});
+
+const people = () => browsers.map(({ driver }) => new Person(driver, server.origin));
+
+describe('the shop', () => {
+  it('shows which combinations are out or not made, as the customer chooses', async () => {
+    const [person] = people();
+    if (!person) throw new Error('no browser');
+    await person.goTo('/shop/bee-suit');
+    await person.pick('Slate');
+    await person.sees('S out of stock');
+    await person.pick('Moss');
+    await person.sees('XL not made in this combination');
+    await person.pick('XL');
+    await person.sees('XL · Moss is not made. Choose another combination.');
+    await person.pick('L');
+    await person.seesNoMore('is not made.');
+    await person.fill('Name to embroider', 'Wilhelmina the Second');
+    await person.sees('Name to embroider: 21 characters is 5 too many. Use at most 16 characters.');
+  });
+
+  it('sells the last one once: two real browsers, one order and one clear refusal', async () => {
+    const both = people();
+    for (const person of both) {
+      await person.goTo('/shop/bee-suit');
+      await person.pick('XL');
+      await person.pick('Slate');
+      await person.press('Add to basket');
+      await person.sees('is in the basket');
+      await person.goTo('/shop/basket');
+      await person.fill('Name', 'Last One');
+      await person.fill('E-mail', 'last@one.example');
+    }
+    await Promise.all(both.map((person) => person.press('Order and pay')));
+    const outcomes = await Promise.all(
+      both.map(async (person) => {
+        await person.driver.wait(async () => /Thank you|no longer available|out of stock/.test(await person.textOf()), 15_000, 'neither sold nor refused');
+        return /Thank you/.test(await person.textOf()) ? 'sold' : 'refused';
+      }),
+    );
+    expect([...outcomes].sort()).toEqual(['refused', 'sold']);
+    const refused = both[outcomes.indexOf('refused')];
+    await refused?.sees('Bee suit XL Slate is out of stock.');
+    const database = await Database.open(server.databaseUrl);
+    const item = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'bee-suit-xl-slate') });
+    database.close();
+    expect(item).toMatchObject({ onHand: '0', reserved: '0' });
+  });
+
+  it('says plainly that an address leads nowhere', async () => {
+    const [person] = people();
+    await person?.goTo('/shop/no-such-thing');
+    await person?.sees('There is nothing at this address');
+  });
+});
+
+describe('POST /api/v1/products/{slug}/resolve', () => {
+  const post = (slug: string, body: string, type = 'application/json') =>
+    fetch(`${server.origin}/api/v1/products/${slug}/resolve`, { method: 'POST', headers: { 'Content-Type': type }, body });
+
+  it('answers as the command line does, from the published revision and live stock', async () => {
+    const response = await post('stainless-mesh', JSON.stringify({ answers: { opening: 'coarse', length: '0.25' }, quantity: 3 }));
+    expect(response.status).toBe(200);
+    expect(await response.json()).toMatchObject({ state: 'sellable', unitPrice: '4.63', lineTotal: '13.89', draws: [{ total: { value: '0.75', unit: 'm' } }], availability: { canSupply: 21 } });
+  });
+
+  it('answers what is wrong with a selection as problems, not as an error', async () => {
+    const response = await post('stainless-mesh', '{"answers":{"length":"0.01"},"quantity":-1}');
+    expect(response.status).toBe(200);
+    const { state, problems } = (await response.json()) as { state: string; problems: { code: string }[] };
+    expect([state, ...problems.map(({ code }) => code)]).toEqual(['invalid', 'answerMissing', 'belowMinimum', 'quantityBelow']);
+  });
+
+  it.each([
+    ['what is no JSON', 'stainless-mesh', '{', 'application/json', 400],
+    ['another type', 'stainless-mesh', '{}', 'text/plain', 415],
+    ['a list', 'stainless-mesh', '[]', 'application/json', 400],
+    ['answers that are a list', 'stainless-mesh', '{"answers":[1]}', 'application/json', 400],
+    ['an answer that is an object', 'stainless-mesh', '{"answers":{"length":{}}}', 'application/json', 400],
+    ['a quantity in words', 'stainless-mesh', '{"quantity":"two"}', 'application/json', 400],
+    ['more than it reads', 'stainless-mesh', `{"answers":{"length":"${'1'.repeat(70_000)}"}}`, 'application/json', 413],
+    ['a product that is not there', 'nothing', '{}', 'application/json', 404],
+  ])('refuses %s with a problem document', async (_what, slug, body, type, status) => {
+    const response = await post(slug, body, type);
+    expect(response.status).toBe(status);
+    expect(response.headers.get('content-type')).toBe('application/problem+json');
+    expect(await response.json()).toMatchObject({ type: 'about:blank', status, title: expect.any(String), detail: expect.any(String) });
+  });
+
+  it('never trusts a price from outside', async () => {
+    const response = await post('queen-marking-pens', '{"answers":{"colour":"red"},"unitPrice":"0.01","price":"0"}');
+    expect([400, 200]).toContain(response.status);
+    if (response.status === 200) expect(await response.json()).toMatchObject({ unitPrice: '4.80' });
+  });
+});
+
+describe('pictures', () => {
+  it('are served so that they never run as a page', async () => {
+    const page = await (await fetch(`${server.origin}/shop`)).text();
+    const [address] = /\/pictures\/[0-9a-f]{40}/.exec(page) ?? [];
+    const response = await fetch(`${server.origin}${address}`);
+    expect(response.headers.get('content-type')).toBe('image/svg+xml');
+    expect(response.headers.get('content-security-policy')).toContain('sandbox');
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+  });
+});
