@@ -108,7 +108,7 @@ export function libraryProgram(product: Product) {
       }
       if (!jsonLogic.apply(row.isValid, data)) {
         problems.push({ where: `choice:${row.key}`, message: `${row.title} is not right.` });
-        delete measures[row.key];
+        Reflect.deleteProperty(measures, row.key);
         continue;
       }
       const answer = answers[row.key];

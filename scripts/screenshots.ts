@@ -54,6 +54,14 @@ const SHOTS: readonly Shot[] = [
     await person.goTo('/shop/basket');
     await person.sees('Order and pay');
   } },
+  { name: 'shop-order', path: '/shop/stainless-mesh', before: async (person) => {
+    await addMesh(person);
+    await person.goTo('/shop/basket');
+    await person.fill('Name', 'Ada Fenwick');
+    await person.fill('E-mail', 'ada@fenwick.example');
+    await person.press('Order and pay');
+    await person.sees('Thank you');
+  } },
   { name: 'stock', path: '/manage/stock' },
   { name: 'stock-item', path: '/manage/stock/mesh-fine' },
   { name: 'orders', path: '/manage/orders' },

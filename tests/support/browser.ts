@@ -65,6 +65,9 @@ export class Person {
 
   async goTo(path: string): Promise<void> {
     await this.driver.get(this.origin + path);
+    // A person takes a moment before the first click; a test waits until the page answers to clicks.
+    const awake = 'return Object.keys(document.querySelector("main") ?? {}).some((name) => name.startsWith("__react"))';
+    await this.driver.wait(() => this.driver.executeScript<boolean>(awake), PATIENCE, `${path} never woke up`);
   }
 
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */

@@ -1,34 +1,42 @@
 'use client';
 
-import { Box, chakra, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Heading, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
+import { useState } from 'react';
 import { type ShopEntry } from '@/services/shop';
 import { EmptyPlace } from '@/ui/text';
 
 const CardLink = chakra(NextLink);
 const Picture = chakra('img');
 
-/** What the shop sells, by category. */
+/** What the shop sells, all of it or one category. */
 export function ShopList({ entries }: { entries: readonly ShopEntry[] }) {
+  const [chosen, setChosen] = useState<string | null>(null);
   if (entries.length === 0) return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
   const categories = [...new Set(entries.map(({ category }) => category))].sort();
+  const shown = entries.filter(({ category }) => chosen === null || category === chosen);
   return (
-    <Stack gap="10">
-      {categories.map((category) => (
-        <Box key={category} as="section" aria-label={category}>
-          <Heading as="h2" size="lg" mb="4" color="fg.muted">
-            {category}
-          </Heading>
-          <SimpleGrid columns={{ base: 1, sm: 2, lg: 3 }} gap="6">
-            {entries
-              .filter((entry) => entry.category === category)
-              .map((entry) => (
-                <ShopCard key={entry.slug} entry={entry} />
-              ))}
-          </SimpleGrid>
-        </Box>
-      ))}
-    </Stack>
+    <>
+      <HStack justify="space-between" align="end" gap="4" wrap="wrap" mb="6">
+        <Heading as="h1" size="3xl">
+          {chosen ?? 'Everything on the shelves'}
+        </Heading>
+        {categories.length > 1 && (
+          <HStack gap="1" wrap="wrap" role="group" aria-label="Categories">
+            {[null, ...categories].map((category) => (
+              <Button key={category ?? ''} size="sm" variant={chosen === category ? 'solid' : 'outline'} colorPalette="oak" aria-pressed={chosen === category} onClick={() => setChosen(category)}>
+                {category ?? 'All'}
+              </Button>
+            ))}
+          </HStack>
+        )}
+      </HStack>
+      <SimpleGrid columns={{ base: 1, sm: 2, lg: 3 }} gap="6">
+        {shown.map((entry) => (
+          <ShopCard key={entry.slug} entry={entry} />
+        ))}
+      </SimpleGrid>
+    </>
   );
 }
 
@@ -48,7 +56,10 @@ function ShopCard({ entry }: { entry: ShopEntry }) {
         {entry.picture && <Picture src={entry.picture.src} alt={entry.picture.alt} w="full" h="full" objectFit="cover" loading="lazy" />}
       </Box>
       <Box p="4">
-        <Heading as="h3" size="md">
+        <Text fontSize="xs" color="fg.muted" fontWeight="600">
+          {entry.category}
+        </Text>
+        <Heading as="h2" size="lg">
           {entry.title}
         </Heading>
         <Text color="fg.muted" fontSize="sm" mt="1" minH="1.5em">
