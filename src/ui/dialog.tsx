@@ -6,7 +6,8 @@ import { type ReactNode } from 'react';
 interface Props {
   title: string;
   open: boolean;
-  onClose: () => void;
+  /** absent where an answer must be given */
+  onClose?: () => void;
   children: ReactNode;
   footer?: ReactNode;
   size?: 'sm' | 'md' | 'lg' | 'xl';
@@ -15,7 +16,7 @@ interface Props {
 /** The one dialog. */
 export function AppDialog({ title, open, onClose, children, footer, size = 'md' }: Props) {
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose()} size={size} lazyMount unmountOnExit>
+    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined} size={size} lazyMount unmountOnExit>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
@@ -25,9 +26,11 @@ export function AppDialog({ title, open, onClose, children, footer, size = 'md' 
             </Dialog.Header>
             <Dialog.Body>{children}</Dialog.Body>
             {footer && <Dialog.Footer>{footer}</Dialog.Footer>}
-            <Dialog.CloseTrigger asChild>
-              <CloseButton size="sm" aria-label="Close" />
-            </Dialog.CloseTrigger>
+            {onClose && (
+              <Dialog.CloseTrigger asChild>
+                <CloseButton size="sm" aria-label="Close" />
+              </Dialog.CloseTrigger>
+            )}
           </Dialog.Content>
         </Dialog.Positioner>
       </Portal>

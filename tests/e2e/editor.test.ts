@@ -94,7 +94,7 @@ describe('the product editor', () => {
     await person.sees('Revision 2 is in the shop');
     await person.press('Earlier states', OUTLINE);
     await person.press('Open Revision 1');
-    await person.sees('€18.50 – €20.90 / m', '[role=dialog]');
+    await person.sees('€18.50 – €21.70 / m', '[role=dialog]');
     await person.press('Bring back as the draft');
     await saved(2, ({ price }) => price === '18.50');
     await person.sees('Draft differs from the shop');

@@ -133,7 +133,7 @@ describe('the product list', () => {
       { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
       { title: 'Honey jars in cases', facets: ['2 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
       { title: 'Queen marking pens', facets: ['2 choices'], price: '€4.80 – €5.40', state: 'published', mustFix: 0, held: '1 of its 5 stock items is out' },
-      { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €20.90 / m', state: 'published', mustFix: 0, held: null },
+      { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €21.70 / m', state: 'published', mustFix: 0, held: null },
     ]);
   });
 

@@ -12,6 +12,7 @@ export {
   hasOptions,
   KEY_PATTERN,
   keySchema,
+  LONGEST_TEXT,
   type Option,
   type OptionsChoice,
   type Report,

@@ -1,6 +1,7 @@
-import { hasOptions, type Product } from '../catalog';
+import { hasOptions, type Product, type SoldBy } from '../catalog';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
+import { conversionFactor, unitByCode } from '../quantity';
 
 /** The least and the most a product costs, as far as its lists and yes-or-no questions say. */
 export interface PriceRange {
@@ -34,7 +35,7 @@ export function priceRange(product: Product): PriceRange | null {
     for (const choice of product.choices) {
       const amounts = hasOptions(choice) ? choice.options.map(({ amount }) => amount) : [choice.amount];
       const values = amounts.map((amount) => {
-        const value = flatAmount(amount, base);
+        const value = flatAmount(amount, base, choice.key, product.soldBy);
         if (value === null) open = true;
         return value ?? Exact.zero;
       });
@@ -53,17 +54,27 @@ export function priceRange(product: Product): PriceRange | null {
   };
 }
 
-/** @returns null for an amount that depends on what is typed */
-function flatAmount(amount: Amount | null, base: Exact): Exact | null {
-  if (!amount) return Exact.zero;
-  const value = Exact.parse(amount.value) ?? Exact.zero;
+/**
+ * What an amount adds to the price that a list shows: that of one item, or of one unit where a product is sold by
+ * measure. There an amount for the whole piece has no place, and one per unit of that measure has.
+ *
+ * @param own key of the choice it belongs to
+ * @returns null for an amount that depends on what is typed
+ */
+function flatAmount(amount: Amount | null, base: Exact, own: string, soldBy: SoldBy): Exact | null {
+  const value = amount && Exact.parse(amount.value);
+  if (!amount || !value || value.sign() === 0) return Exact.zero;
   switch (amount.kind) {
     case 'fixed':
-      return value;
+      return soldBy.kind === 'measure' ? null : value;
     case 'percentOfBase':
       return base.times(value).over(HUNDRED);
     case 'perCharacter':
-    case 'perUnit':
       return null;
+    case 'perUnit': {
+      if (soldBy.kind !== 'measure' || (amount.of ?? own) !== soldBy.measure) return null;
+      const [shown, per] = [unitByCode(soldBy.unit), unitByCode(amount.unit)];
+      return shown && per && shown.dimension === per.dimension ? value.times(conversionFactor(shown, per)) : null;
+    }
   }
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { productSchema } from '../catalog';
 import { mesh, suit } from '../../../tests/fixtures/products';
 import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
 
@@ -15,6 +16,14 @@ describe('words', () => {
     expect(priceWords(suit, 'EUR')).toBe('€127.50 – €152.50');
     expect(priceWords({ ...mesh, price: null }, 'EUR')).toBeNull();
     expect(priceWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] }, 'EUR')).toBe('from €129.00');
+  });
+
+  it('say the price of a unit without what is for the whole piece, and with what is for the unit', () => {
+    const hem = { kind: 'yesNo', key: 'hem', title: 'Hem', required: false, amount: { kind: 'fixed', value: '2.40' } };
+    const fine = { kind: 'list', key: 'fine', title: 'Fine', options: [{ key: 'fine', title: 'Fine', amount: { kind: 'perUnit', value: '1', unit: '[ft_i]', of: 'length' } }] };
+    const product = productSchema.parse({ ...mesh, choices: [...mesh.choices, hem, fine] });
+    // 1 a foot is 3.2808 a metre.
+    expect(priceWords(product, 'EUR')).toBe('from €21.78 / m');
   });
 
   it.each([

@@ -23,8 +23,6 @@ export function ConflictDialog({ draft }: { draft: Draft }) {
       size="xl"
       open
       title="Two people changed the same thing"
-      // Closing without an answer would lose one of the two.
-      onClose={() => undefined}
       footer={
         <>
           <Button variant="outline" loading={busy} onClick={() => void keep('theirs')}>
@@ -37,19 +35,19 @@ export function ConflictDialog({ draft }: { draft: Draft }) {
       }
     >
       <Stack gap="4">
-        <Text>While you were typing, somebody else saved this product with other changes in the same places. Whichever you take, the other is kept under Earlier states.</Text>
+        <Text>While you were typing, somebody else saved this product with other changes in the same places. What differs is marked. Whichever you take, the other is kept under Earlier states.</Text>
         <SimpleGrid columns={2} gap="6">
           <div>
             <Text fontWeight="700" mb="2">
               Mine
             </Text>
-            <ProductDigest product={draft.document} />
+            <ProductDigest product={draft.document} against={theirs.definition} />
           </div>
           <div>
             <Text fontWeight="700" mb="2">
               Theirs
             </Text>
-            <ProductDigest product={theirs.definition} />
+            <ProductDigest product={theirs.definition} against={draft.document} />
           </div>
         </SimpleGrid>
       </Stack>

@@ -57,6 +57,7 @@ export function Outline({ current, published }: { current: Place; published: str
   const { product, shop, change } = useEditing();
   const { quantity } = product;
   const draws = product.draws.length + product.variants.filter(({ stock }) => stock !== null).length;
+  const byChoice = product.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : choice.draws.length > 0));
   return (
     <Stack as="nav" aria-label="Outline" gap="0.5">
       <Line place="basics" current={current} title="Name and words" state={product.sku || 'no SKU yet'} />
@@ -85,7 +86,7 @@ export function Outline({ current, published }: { current: Place; published: str
         title="Quantity rule"
         state={quantity.multiple > 1 ? `in multiples of ${quantity.multiple}` : quantity.minimum > 1 ? `from ${quantity.minimum}` : 'any number'}
       />
-      <Line place="stock" current={current} title="Stock" state={draws === 0 ? 'takes nothing here' : `takes from ${counted(draws, 'item')}`} />
+      <Line place="stock" current={current} title="Stock" state={draws > 0 ? `takes from ${counted(draws, 'item')}` : byChoice ? 'taken by what is chosen' : 'takes nothing yet'} />
       <Line place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
       <Line place="history" current={current} title="Earlier states" state={published} />
     </Stack>

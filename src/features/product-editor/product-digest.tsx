@@ -1,39 +1,60 @@
 'use client';
 
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
-import { hasOptions, type Product } from '@/core/catalog';
+import { type Choice, hasOptions, type Product } from '@/core/catalog';
 import { amountWords, priceWords } from '@/core/words';
-import { Sku } from '@/ui/text';
 import { useEditing } from './state/editing';
 import { kindWords } from './state/new-choice';
 
-/** A product on one page, to be read. */
-export function ProductDigest({ product }: { product: Product }) {
-  const { shop } = useEditing();
-  const facts: [string, React.ReactNode][] = [
+/** What is to be read of a product, a line each. */
+function factsOf(product: Product, currency: string): [name: string, words: string][] {
+  const { minimum, maximum, multiple } = product.quantity;
+  return [
     ['Name', product.title],
-    ['SKU', <Sku key="sku">{product.sku}</Sku>],
-    ['Price', priceWords(product, shop.currency) ?? 'none'],
+    ['SKU', product.sku || 'none'],
+    ['Address', product.slug],
+    ['In one line', product.summary || 'none'],
+    ['Description', product.description || 'none'],
+    ['Pictures', String(product.pictures.length)],
+    ['Price', priceWords(product, currency) ?? 'none'],
+    ['Compare-at price', product.compareAt ?? 'none'],
     ['Category', product.category ?? 'none'],
     ['Supplier', product.supplier ?? 'none'],
     ['Tags', product.tags.join(', ') || 'none'],
-    ['Quantity', `from ${product.quantity.minimum}${product.quantity.maximum === null ? '' : ` to ${product.quantity.maximum}`}, in multiples of ${product.quantity.multiple}`],
+    ['Quantity', `from ${minimum}${maximum === null ? '' : ` to ${maximum}`}, in multiples of ${multiple}`],
     ['Variants', String(product.variants.length)],
+    ['Takes from stock', product.draws.map(({ stock }) => stock).join(', ') || 'nothing itself'],
   ];
+}
+
+function choiceWords(choice: Choice, currency: string): string {
+  if (!hasOptions(choice)) return amountWords(choice.amount, currency);
+  return choice.options.map(({ title, amount }) => [title, amountWords(amount, currency)].filter(Boolean).join(' ')).join(', ');
+}
+
+/** A product on one page, to be read; what differs from another is marked. */
+export function ProductDigest({ product, against }: { product: Product; against?: Product }) {
+  const { currency } = useEditing().shop;
+  const others = against && new Map(factsOf(against, currency));
+  const differs = (choice: Choice) => against !== undefined && JSON.stringify(choice) !== JSON.stringify(against.choices.find(({ key }) => key === choice.key));
   return (
     <Stack gap="4">
       <Table.Root size="sm">
         <Table.Body>
-          {facts.map(([name, value]) => (
-            <Table.Row key={name} bg="transparent">
-              <Table.ColumnHeader w="120px">{name}</Table.ColumnHeader>
-              <Table.Cell>{value}</Table.Cell>
+          {factsOf(product, currency).map(([name, words]) => (
+            <Table.Row key={name} bg={others && others.get(name) !== words ? 'copper.muted' : 'transparent'}>
+              <Table.ColumnHeader w="130px" verticalAlign="top">
+                {name}
+              </Table.ColumnHeader>
+              <Table.Cell>
+                <Text lineClamp={3}>{words}</Text>
+              </Table.Cell>
             </Table.Row>
           ))}
         </Table.Body>
       </Table.Root>
       {product.choices.map((choice) => (
-        <Box key={choice.key}>
+        <Box key={choice.key} px="2" bg={differs(choice) ? 'copper.muted' : undefined}>
           <Text fontWeight="600">
             {choice.title}{' '}
             <Text as="span" color="fg.muted" fontWeight="400">
@@ -42,9 +63,7 @@ export function ProductDigest({ product }: { product: Product }) {
             </Text>
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            {hasOptions(choice)
-              ? choice.options.map(({ title, amount }) => [title, amountWords(amount, shop.currency)].filter(Boolean).join(' ')).join(', ')
-              : amountWords(choice.amount, shop.currency)}
+            {choiceWords(choice, currency)}
           </Text>
         </Box>
       ))}

@@ -75,7 +75,8 @@ export function ProductPage({ product, shop, stock }: Props) {
           <Gallery pictures={product.pictures} title={product.title} />
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
         </Stack>
-        <Stack gap="6">
+        {/* What has the focus must not hide behind the bar that stays at the bottom. */}
+        <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
           <Box>
             <Heading as="h1" size="3xl">
               {product.title}

@@ -68,3 +68,4 @@ export function choiceReader(choice: Choice, path: Path): ChoiceReader {
 
 export { type Answer, type ChoiceReader, type Effect, KEY_PATTERN, keySchema, type Report, SKU_PATTERN, type Weight, weightSchema } from './common';
 export { COLOUR_PATTERN } from './swatch';
+export { LONGEST_TEXT } from './text';

@@ -1,6 +1,6 @@
 'use client';
 
-import { HStack, Input, Text } from '@chakra-ui/react';
+import { Box, HStack, Input, Text } from '@chakra-ui/react';
 import { type Path, type Product } from '@/core/catalog';
 import { type Amount } from '@/core/pricing';
 import { unitByCode } from '@/core/quantity';
@@ -54,7 +54,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   };
   const faultText = fault ?? ofFault ?? unitFault;
   return (
-    <div>
+    <Box maxW="340px">
       <HStack gap="1.5" wrap="wrap">
         <SelectField label={`${label}: kind of amount`} hideLabel small width="136px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
         {amount && (
@@ -79,7 +79,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
                 label={`${label}: text that is counted`}
                 hideLabel
                 small
-                width="150px"
+                width="112px"
                 value={amount.of ?? ''}
                 alternatives={texts.map(({ key, title }) => ({ value: key, label: `of ${title}` }))}
                 onChange={(of) => onChange({ ...amount, of })}
@@ -89,7 +89,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
               label={`${label}: spaces`}
               hideLabel
               small
-              width="150px"
+              width="112px"
               value={amount.spaces}
               alternatives={[
                 { value: 'free', label: 'spaces are free' },
@@ -105,7 +105,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
               label={`${label}: unit`}
               hideLabel
               small
-              width="150px"
+              width="112px"
               value={amount.unit}
               alternatives={fittingUnits(unitOf(product, amount.of ?? own.key)).map(({ value, label: words }) => ({ value, label: `per ${words}` }))}
               onChange={(unit) => onChange({ ...amount, unit })}
@@ -115,7 +115,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
                 label={`${label}: measure`}
                 hideLabel
                 small
-                width="150px"
+                width="112px"
                 value={amount.of ?? ''}
                 alternatives={counted.map(({ key, title }) => ({ value: key, label: `of ${title}` }))}
                 onChange={(of) => onChange({ ...amount, of, unit: unitOf(product, of) })}
@@ -129,7 +129,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
           {faultText}
         </Text>
       )}
-    </div>
+    </Box>
   );
 }
 

@@ -2,13 +2,14 @@
 
 import { Box, Button, Checkbox, HStack, Menu, Portal, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { Copy, Ellipsis, Trash2 } from 'lucide-react';
-import { type Choice, hasOptions, type OptionsChoice } from '@/core/catalog';
+import { type Choice, hasOptions, LONGEST_TEXT, type OptionsChoice } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { freeKey } from '@/features/shared/keys';
 import { SelectField, TextField } from '@/ui/field';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { useEditing, useFaultAt } from '../state/editing';
 import { kindWords } from '../state/new-choice';
+import { useWholeText } from '../state/use-whole-text';
 import { AmountField } from './amount-field';
 import { DrawsField } from './draws-field';
 import { OptionsEditor } from './options';
@@ -197,16 +198,16 @@ function LimitFields({ choice, index, edit }: TypedProps) {
   }
 }
 
-const wholeOrNull = (text: string): number | null => (/^\d{1,3}$/.test(text.trim()) && Number(text) >= 1 && Number(text) <= 500 ? Number(text) : null);
-
 function TextLimits({ choice, index, edit }: { choice: Extract<Choice, { kind: 'text' }>; index: number; edit: TypedProps['edit'] }) {
-  const set = (field: 'minCharacters' | 'maxCharacters', text: string) => edit(field, (draft) => draft.kind === 'text' && (draft[field] = wholeOrNull(text)));
+  const bounds = { least: 1, most: LONGEST_TEXT, mayBeEmpty: true };
+  const fewest = useWholeText(choice.minCharacters, bounds, (value) => edit('minCharacters', (draft) => draft.kind === 'text' && (draft.minCharacters = value)));
+  const most = useWholeText(choice.maxCharacters, bounds, (value) => edit('maxCharacters', (draft) => draft.kind === 'text' && (draft.maxCharacters = value)));
   const minFault = useFaultAt('choices', index, 'minCharacters');
   const defaultFault = useFaultAt('choices', index, 'default');
   return (
     <SimpleGrid columns={3} gap="4">
-      <TextField label="Fewest characters" value={choice.minCharacters === null ? '' : String(choice.minCharacters)} fault={minFault} placeholder="1" inputMode="numeric" onChange={(value) => set('minCharacters', value)} />
-      <TextField label="Most characters" value={choice.maxCharacters === null ? '' : String(choice.maxCharacters)} placeholder="500" inputMode="numeric" onChange={(value) => set('maxCharacters', value)} />
+      <TextField label="Fewest characters" value={fewest.text} fault={fewest.fault ?? minFault} placeholder="1" inputMode="numeric" onChange={fewest.take} />
+      <TextField label="Most characters" value={most.text} fault={most.fault} placeholder={String(LONGEST_TEXT)} inputMode="numeric" onChange={most.take} />
       <TextField label="To begin with" value={choice.default ?? ''} fault={defaultFault} placeholder="empty" maxLength={500} onChange={(value) => edit('default', (draft) => draft.kind === 'text' && (draft.default = value === '' ? null : value))} />
     </SimpleGrid>
   );

@@ -32,13 +32,13 @@ export function Choices() {
     <Section title="Choices" lead="What customers are asked, in the order of the page.">
       <form onSubmit={add}>
         <HStack gap="3" align="start" p="4" bg="bg.panel" borderWidth="1px" borderRadius="l3" wrap="wrap">
-          <chakra.div flex="1 1 200px">
+          <chakra.div flex="1 1 150px">
             <TextField label="Ask customers for" value={title} fault={fault} maxLength={120} placeholder="Cloth colour" onChange={setTitle} />
           </chakra.div>
           <SelectField
             label="as"
             value={kind}
-            width="240px"
+            width="196px"
             alternatives={choiceKinds.map((value) => ({ value, label: kindWords[value] }))}
             onChange={(value) => setKind(choiceKinds.find((candidate) => candidate === value) ?? 'list')}
           />

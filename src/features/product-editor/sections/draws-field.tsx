@@ -92,13 +92,13 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
   const unitWord = unit?.words[1] ?? '';
   return (
     <div>
-      <HStack gap="2" wrap="wrap">
-        <Text>Each takes</Text>
+      <HStack gap="2">
+        <Text whiteSpace="nowrap">Each takes</Text>
         {measures.length > 0 && (
           <SelectField
             label={`${label}: how much`}
             hideLabel
-            width="190px"
+            width="176px"
             value={draw.kind === 'fixed' ? '' : draw.measure}
             alternatives={[{ value: '', label: 'a fixed quantity' }, ...measures.map(({ key, title }) => ({ value: key, label: `as much as ${title}` }))]}
             onChange={(measure) =>
@@ -111,7 +111,8 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
             <Input
               aria-label={`${label}: quantity`}
               aria-invalid={quantityFault !== undefined}
-              w="84px"
+              w="68px"
+              flexShrink={0}
               textAlign="end"
               bg="bg.panel"
               borderColor={quantityFault ? 'brick.solid' : 'border.emphasized'}
@@ -121,7 +122,7 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
             <Text>{unitWord}</Text>
           </>
         )}
-        <Text>
+        <Text flex="1" minW="0">
           of <strong>{item?.title ?? draw.stock}</strong>
         </Text>
         <IconButton aria-label={`Stop taking ${item?.title ?? draw.stock}`} size="xs" variant="ghost" colorPalette="brick" onClick={onRemove}>

@@ -99,20 +99,22 @@ function OptionRow({ choice, choiceIndex, option, position, handle, edit }: RowP
         <Input
           aria-label={`Title of ${name}`}
           size="sm"
-          flex="1 1 90px"
-          minW="0"
+          flex="1 1 110px"
+          minW="110px"
           borderColor="border.emphasized"
           maxLength={120}
           value={option.title}
           onChange={(event) => editOption('title', (draft) => void (draft.title = event.target.value))}
         />
-        <AmountField
-          label={name}
-          amount={option.amount}
-          path={[...path, 'amount']}
-          own={choice}
-          onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))}
-        />
+        <Box flex="0 1 auto" maxW="234px">
+          <AmountField
+            label={name}
+            amount={option.amount}
+            path={[...path, 'amount']}
+            own={choice}
+            onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))}
+          />
+        </Box>
         <Input
           aria-label={`SKU part of ${name}`}
           placeholder="SKU"

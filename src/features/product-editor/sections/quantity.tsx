@@ -1,9 +1,9 @@
 'use client';
 
 import { HStack, Input, Text } from '@chakra-ui/react';
-import { useState } from 'react';
-import { orderableRange } from '@/core/ordering';
+import { LARGEST_QUANTITY, orderableRange } from '@/core/ordering';
 import { useEditing, useFaultAt } from '../state/editing';
+import { useWholeText } from '../state/use-whole-text';
 import { Section } from './section';
 
 interface WholeProps {
@@ -13,29 +13,29 @@ interface WholeProps {
   onChange: (value: number | null) => void;
 }
 
-/** A whole number inside a sentence; what is no whole number stays in the field and is marked. */
+/** A whole number inside a sentence. */
 function Whole({ label, value, empty, onChange }: WholeProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? (value === null ? '' : String(value));
-  const take = (next: string) => {
-    const number = Number(next);
-    const right = next.trim() === '' ? empty !== undefined : Number.isInteger(number) && number >= 1 && number <= 1_000_000;
-    setTyped(right ? null : next);
-    if (right) onChange(next.trim() === '' ? null : number);
-  };
+  const { text, fault, take } = useWholeText(value, { least: 1, most: LARGEST_QUANTITY, mayBeEmpty: empty !== undefined }, onChange);
   return (
-    <Input
-      aria-label={label}
-      aria-invalid={typed !== null}
-      borderColor={typed !== null ? 'brick.solid' : 'border.emphasized'}
-      placeholder={empty}
-      w="104px"
-      bg="bg.panel"
-      textAlign="center"
-      inputMode="numeric"
-      value={text}
-      onChange={(event) => take(event.target.value)}
-    />
+    <span>
+      <Input
+        aria-label={label}
+        aria-invalid={fault !== undefined}
+        borderColor={fault ? 'brick.solid' : 'border.emphasized'}
+        placeholder={empty}
+        w="104px"
+        bg="bg.panel"
+        textAlign="center"
+        inputMode="numeric"
+        value={text}
+        onChange={(event) => take(event.target.value)}
+      />
+      {fault && (
+        <Text as="span" display="block" fontSize="xs" color="brick.fg" maxW="200px" role="alert">
+          {fault}
+        </Text>
+      )}
+    </span>
   );
 }
 
@@ -52,9 +52,8 @@ export function QuantitySection() {
         <Whole label="Minimum quantity" value={minimum} onChange={(value) => change('minimum', (draft) => void (draft.quantity.minimum = value ?? 1))} />
         <Text>and at most</Text>
         <Whole label="Maximum quantity" value={maximum} empty="any number" onChange={(value) => change('maximum', (draft) => void (draft.quantity.maximum = value))} />
-        <Text>, in multiples of</Text>
+        <Text>only in multiples of</Text>
         <Whole label="Order multiple" value={multiple} onChange={(value) => change('multiple', (draft) => void (draft.quantity.multiple = value ?? 1))} />
-        <Text>.</Text>
       </HStack>
       {fault && (
         <Text color="brick.fg" role="alert">
