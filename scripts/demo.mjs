@@ -55,7 +55,10 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT must be a nu
 if (!(await portIsFree())) fail(`Port ${port} is in use. Stop what uses it, or choose another: PORT=3001 npm run demo`);
 
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-onlyWhenChanged(join('node_modules', '.oak-knot-installed'), ['package-lock.json'], () => step('Installing what Oak Knot needs …', npm, ['ci', '--no-audit', '--no-fund']));
+// Not `npm ci`: it stops where a registry lacks the builds for platforms other than this one.
+onlyWhenChanged(join('node_modules', '.oak-knot-installed'), ['package-lock.json'], () =>
+  step('Installing what Oak Knot needs …', npm, ['install', '--no-save', '--no-audit', '--no-fund']),
+);
 mkdirSync('data', { recursive: true });
 step('Preparing the database …', process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...(fresh ? ['--fresh'] : [])]);
 onlyWhenChanged(join('data', '.built'), ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'], () =>
