@@ -1,0 +1,86 @@
+import { mkdirSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { type Client, createClient } from '@libsql/client';
+import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
+import * as schema from './schema';
+
+type Handle = LibSQLDatabase<typeof schema>;
+
+/** What queries run on: the database itself, or a transaction in it. */
+export type Queries = Pick<Handle, 'select' | 'insert' | 'update' | 'delete' | 'query' | 'run'>;
+
+/** How long a connection waits for another process's write before it gives up, in milliseconds. */
+const BUSY_TIMEOUT = 5_000;
+
+/** Where the data is kept unless `OAK_KNOT_DATABASE_URL` says otherwise. */
+export const DEFAULT_DATABASE_URL = 'file:./data/oak-knot.db';
+
+// Everything is run from the project's root; bundled code has no folder of its own beside the migrations.
+const MIGRATIONS = resolve('src/data/migrations');
+
+export class Database {
+  private lastWrite: Promise<unknown> = Promise.resolve();
+
+  private constructor(
+    private readonly client: Client,
+    readonly read: Queries,
+    private readonly handle: Handle,
+  ) {}
+
+  /**
+   * Opens a database: a local file (`file:…`) or a libSQL server (`libsql://…`, `http://…`).
+   *
+   * @throws Error when a local file is not a sound database; the message says which file
+   */
+  static async open(url: string = process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL): Promise<Database> {
+    const file = localFile(url);
+    if (file) mkdirSync(dirname(file), { recursive: true });
+    let client: Client | undefined;
+    try {
+      client = createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout: BUSY_TIMEOUT });
+      if (file) {
+        // Foreign keys are on by default in every connection of libSQL; a write-ahead log lets readers go on
+        // while someone writes, and is a property of the file.
+        await client.execute('PRAGMA journal_mode = WAL');
+        await soundnessCheck(client);
+      }
+    } catch (error) {
+      client?.close();
+      if (!file) throw error;
+      const reason = error instanceof Error ? error.message : String(error);
+      throw new Error(`The database ${file} is damaged or not a database (${reason}). Move it away, or start over with: npm run demo -- --fresh`);
+    }
+    const handle = drizzle(client, { schema });
+    return new Database(client, handle, handle);
+  }
+
+  /** Brings the tables to the newest form. Safe to call again. */
+  async migrate(): Promise<void> {
+    await migrate(this.handle, { migrationsFolder: MIGRATIONS });
+  }
+
+  /**
+   * Runs one use case in one write transaction. A local file has one writer at a time and waiting for it would block
+   * the process, so writes queue up here and each begins when the one before has ended.
+   */
+  write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
+    const run = this.lastWrite.then(() => this.handle.transaction(work, { behavior: 'immediate' }));
+    this.lastWrite = run.catch(() => undefined);
+    return run;
+  }
+
+  close(): void {
+    this.client.close();
+  }
+}
+
+async function soundnessCheck(client: Client): Promise<void> {
+  const { rows } = await client.execute('PRAGMA quick_check(1)');
+  const answer = String(rows[0]?.quick_check ?? 'no answer');
+  if (answer !== 'ok') throw new Error(answer);
+}
+
+function localFile(url: string): string | null {
+  return url.startsWith('file:') ? resolve(url.slice('file:'.length)) : null;
+}

@@ -1,0 +1,188 @@
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { type Product, type Shop } from '../core/catalog';
+import { type ResolutionJson } from '../core/exchange';
+
+/** Milliseconds since 1970-01-01 UTC. */
+const instant = (name: string) => integer(name, { mode: 'timestamp_ms' });
+const id = () => integer('id').primaryKey({ autoIncrement: true });
+
+export const settings = sqliteTable('settings', {
+  name: text('name').primaryKey(),
+  shop: text('shop', { mode: 'json' }).$type<Shop>().notNull(),
+});
+
+/** One row a product: the working draft, and what lists and searches need of it. */
+export const products = sqliteTable(
+  'products',
+  {
+    id: id(),
+    draft: text('draft', { mode: 'json' }).$type<Product>().notNull(),
+    /** counts up with every save; what two editors of one product are told apart by */
+    draftVersion: integer('draft_version').notNull().default(1),
+    draftSavedBy: text('draft_saved_by').notNull().default(''),
+    title: text('title').notNull(),
+    sku: text('sku').notNull(),
+    category: text('category'),
+    supplier: text('supplier'),
+    publishedRevision: integer('published_revision'),
+    /** address in the shop; null while nothing is published */
+    publishedSlug: text('published_slug'),
+    createdAt: instant('created_at').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (table) => [uniqueIndex('products_published_slug').on(table.publishedSlug), index('products_title').on(table.title)],
+);
+
+/** What was published, for ever as it was. */
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    id: id(),
+    productId: integer('product_id').notNull().references(() => products.id),
+    number: integer('number').notNull(),
+    definition: text('definition', { mode: 'json' }).$type<Product>().notNull(),
+    draftVersion: integer('draft_version').notNull(),
+    publishedAt: instant('published_at').notNull(),
+  },
+  (table) => [uniqueIndex('revisions_number').on(table.productId, table.number)],
+);
+
+/** Drafts that gave way when two people had edited the same product: kept, so that neither loses work. */
+export const setAsideDrafts = sqliteTable('set_aside_drafts', {
+  id: id(),
+  productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+  definition: text('definition', { mode: 'json' }).$type<Product>().notNull(),
+  savedBy: text('saved_by').notNull(),
+  at: instant('at').notNull(),
+});
+
+/** Who has a product open, to tell others; a row is stale when it has not been seen for a while. */
+export const presence = sqliteTable(
+  'presence',
+  {
+    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    editor: text('editor').notNull(),
+    seenAt: instant('seen_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.productId, table.editor] })],
+);
+
+/** Pictures, made safe, under the hash of their content. */
+export const media = sqliteTable('media', {
+  hash: text('hash').primaryKey(),
+  type: text('type').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  width: integer('width'),
+  height: integer('height'),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** What is counted. The two figures are sums over the movements, kept in the same transaction; decimals as text. */
+export const stockItems = sqliteTable('stock_items', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  title: text('title').notNull(),
+  unit: text('unit').notNull(),
+  onHand: text('on_hand').notNull().default('0'),
+  reserved: text('reserved').notNull().default('0'),
+  backorder: text('backorder').notNull().default('0'),
+});
+
+export const movementKinds = ['receipt', 'adjustment', 'reservation', 'release', 'sale'] as const;
+export type MovementKind = (typeof movementKinds)[number];
+
+/** The ledger: only ever added to. */
+export const stockMovements = sqliteTable(
+  'stock_movements',
+  {
+    id: id(),
+    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    kind: text('kind', { enum: movementKinds }).notNull(),
+    /** by how much on hand and reserved changed */
+    onHandChange: text('on_hand_change').notNull(),
+    reservedChange: text('reserved_change').notNull(),
+    /** the figures after it */
+    onHandAfter: text('on_hand_after').notNull(),
+    reservedAfter: text('reserved_after').notNull(),
+    reason: text('reason').notNull(),
+    orderId: integer('order_id').references(() => orders.id),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('stock_movements_item').on(table.itemId, table.id)],
+);
+
+export const baskets = sqliteTable('baskets', {
+  token: text('token').primaryKey(),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+});
+
+export const basketLines = sqliteTable(
+  'basket_lines',
+  {
+    id: id(),
+    basket: text('basket').notNull().references(() => baskets.token, { onDelete: 'cascade' }),
+    productId: integer('product_id').notNull().references(() => products.id),
+    answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    quantity: integer('quantity').notNull(),
+    itemKey: text('item_key').notNull(),
+    /** what one cost when it was put in, to tell the customer when that changes */
+    unitPrice: text('unit_price').notNull(),
+  },
+  (table) => [uniqueIndex('basket_lines_item').on(table.basket, table.itemKey)],
+);
+
+export const orderStates = ['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned'] as const;
+export type OrderState = (typeof orderStates)[number];
+
+export const orders = sqliteTable(
+  'orders',
+  {
+    id: id(),
+    /** unguessable, in the address of the customer's order page */
+    token: text('token').notNull().unique(),
+    /** made by the browser, so that the same press of the button is one order */
+    idempotencyKey: text('idempotency_key').notNull().unique(),
+    basket: text('basket').notNull(),
+    state: text('state', { enum: orderStates }).notNull(),
+    customerName: text('customer_name').notNull(),
+    customerEmail: text('customer_email').notNull(),
+    currency: text('currency').notNull(),
+    total: text('total').notNull(),
+    placedAt: instant('placed_at').notNull(),
+  },
+  (table) => [index('orders_state').on(table.state, table.placedAt)],
+);
+
+/** An order line keeps the whole resolution it was sold with, for ever. */
+export const orderLines = sqliteTable(
+  'order_lines',
+  {
+    id: id(),
+    orderId: integer('order_id').notNull().references(() => orders.id),
+    productId: integer('product_id').notNull().references(() => products.id),
+    revisionId: integer('revision_id').notNull().references(() => revisions.id),
+    title: text('title').notNull(),
+    sku: text('sku').notNull(),
+    quantity: integer('quantity').notNull(),
+    unitPrice: text('unit_price').notNull(),
+    lineTotal: text('line_total').notNull(),
+    answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    resolution: text('resolution', { mode: 'json' }).$type<ResolutionJson>().notNull(),
+    picture: text('picture'),
+  },
+  (table) => [index('order_lines_order').on(table.orderId)],
+);
+
+export const paymentOutcomes = ['approved', 'declined', 'timedOut'] as const;
+export type PaymentOutcome = (typeof paymentOutcomes)[number];
+
+export const payments = sqliteTable('payments', {
+  id: id(),
+  orderId: integer('order_id').notNull().references(() => orders.id),
+  outcome: text('outcome', { enum: paymentOutcomes }).notNull(),
+  amount: text('amount').notNull(),
+  reference: text('reference').notNull(),
+  at: instant('at').notNull(),
+});
+
