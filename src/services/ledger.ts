@@ -59,17 +59,19 @@ export interface LedgerDifference {
  * difference means that something other than Oak Knot wrote to the database.
  */
 export async function auditLedger(queries: Queries): Promise<LedgerDifference[]> {
-  const items = await queries.select().from(stockItems);
-  const movements = await queries.select().from(stockMovements);
-  const sums = new Map(items.map(({ id }) => [id, { onHand: Exact.zero, reserved: Exact.zero }]));
-  for (const { itemId, onHandChange, reservedChange } of movements) {
-    const sum = sums.get(itemId);
-    if (!sum) continue;
-    sum.onHand = sum.onHand.plus(Exact.from(onHandChange));
-    sum.reserved = sum.reserved.plus(Exact.from(reservedChange));
+  // One statement, so that figures and movements are of one moment even while others write.
+  const rows = await queries
+    .select({ item: stockItems, onHandChange: stockMovements.onHandChange, reservedChange: stockMovements.reservedChange })
+    .from(stockItems)
+    .leftJoin(stockMovements, eq(stockMovements.itemId, stockItems.id));
+  const sums = new Map<number, { item: typeof stockItems.$inferSelect; onHand: Exact; reserved: Exact }>();
+  for (const { item, onHandChange, reservedChange } of rows) {
+    const sum = sums.get(item.id) ?? { item, onHand: Exact.zero, reserved: Exact.zero };
+    sum.onHand = sum.onHand.plus(Exact.from(onHandChange ?? '0'));
+    sum.reserved = sum.reserved.plus(Exact.from(reservedChange ?? '0'));
+    sums.set(item.id, sum);
   }
-  return items.flatMap((item) => {
-    const sum = sums.get(item.id) ?? { onHand: Exact.zero, reserved: Exact.zero };
+  return [...sums.values()].flatMap(({ item, ...sum }) => {
     if (sum.onHand.equals(Exact.from(item.onHand)) && sum.reserved.equals(Exact.from(item.reserved))) return [];
     return {
       stock: item.key,

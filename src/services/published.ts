@@ -1,4 +1,4 @@
-import { eq, isNotNull } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { type CatalogSurroundings, type Product } from '../core/catalog';
 import { compile, type Resolution, resolve } from '../core/resolve';
 import { type StockLevels } from '../core/stock';
@@ -15,35 +15,29 @@ export interface PublishedProduct {
   readonly definition: Product;
 }
 
-const joined = { productId: products.id, revisionId: revisions.id, definition: revisions.definition };
+/** Products with the revision that is published of them. */
+function selectPublished(queries: Queries) {
+  return queries
+    .select({ productId: products.id, revisionId: revisions.id, definition: revisions.definition })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+}
 
 /** Everything that is in the shop, in the order of the titles. */
 export async function readPublishedProducts(queries: Queries): Promise<PublishedProduct[]> {
-  const rows = await queries
-    .select(joined)
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .where(isNotNull(products.publishedSlug));
+  const rows = await selectPublished(queries);
   return rows.sort((a, b) => a.definition.title.localeCompare(b.definition.title, 'en'));
 }
 
 /** @returns undefined when the shop has no product at that address */
 export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
-  const [row] = await queries
-    .select(joined)
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .where(eq(products.publishedSlug, slug));
+  const [row] = await selectPublished(queries).where(eq(products.publishedSlug, slug));
   return row;
 }
 
 /** @returns undefined when that product is not in the shop (any more) */
 export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
-  const [row] = await queries
-    .select(joined)
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .where(eq(products.id, productId));
+  const [row] = await selectPublished(queries).where(eq(products.id, productId));
   return row;
 }
 

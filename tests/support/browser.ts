@@ -110,6 +110,12 @@ export class Person {
     });
   }
 
+  /** Presses something that has been found already. */
+  async click(element: WebElement): Promise<void> {
+    await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+    await element.click();
+  }
+
   /** Does something again when the page drew itself anew in the middle of it. */
   private async settled(work: () => Promise<void>): Promise<void> {
     for (let attempt = 1; ; attempt += 1) {

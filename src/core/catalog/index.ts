@@ -7,6 +7,7 @@ export {
   choiceReader,
   type ChoiceReader,
   checkChoice,
+  choiceSchema,
   COLOUR_PATTERN,
   type Effect,
   hasOptions,

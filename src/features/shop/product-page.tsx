@@ -104,9 +104,10 @@ export function ProductPage({ product, shop, stock }: Props) {
           <SelectionForm product={product} resolution={resolution} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
           <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
             <WorkingTable resolution={resolution} />
-            {resolution.weight && resolution.unitPrice !== null && (
+            {resolution.unitPrice !== null && (
               <Text fontSize="sm" color="fg.muted" mt="2">
-                Each weighs {quantityWords(resolution.weight)} · <Sku>{resolution.item.sku}</Sku>
+                <Sku>{resolution.item.sku}</Sku>
+                {resolution.weight && ` · each weighs ${quantityWords(resolution.weight)}`}
               </Text>
             )}
           </Box>

@@ -1,7 +1,15 @@
-import { Exact } from '../../number';
+import { decimalText, Exact } from '../../number';
 import { type ProblemData } from '../../problems';
 import { type Path } from '../faults';
 import { readLimit, type Report } from './common';
+
+/** What a choice that takes a number has: bounds and default, in its own unit. */
+export const limitFields = {
+  min: decimalText.nullable().default(null),
+  max: decimalText.nullable().default(null),
+  step: decimalText.nullable().default(null).describe('counted from the minimum, or from zero where there is none'),
+  default: decimalText.nullable().default(null),
+};
 
 /** Bounds of a number or measure, in its own unit; null where there is none. */
 export interface Limits {

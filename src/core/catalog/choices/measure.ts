@@ -1,20 +1,17 @@
 import { z } from 'zod';
-import { decimalText, Exact } from '../../number';
+import { Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Path } from '../faults';
 import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report, valueAnswer } from './common';
-import { checkLimits, compileLimits, limitProblem } from './limits';
+import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** A physical quantity: a length, an area, a volume, a weight or a count. Limits and default are in its unit. */
 export const schema = z.strictObject({
   kind: z.literal('measure'),
   ...choiceFields,
   unit: z.string().describe('UCUM code of the unit it is asked in'),
-  min: decimalText.nullable().default(null),
-  max: decimalText.nullable().default(null),
-  step: decimalText.nullable().default(null).describe('counted from the minimum, or from zero where there is none'),
-  default: decimalText.nullable().default(null),
+  ...limitFields,
   ...effectFields,
 });
 

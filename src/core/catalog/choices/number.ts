@@ -1,19 +1,16 @@
 import { z } from 'zod';
-import { decimalText, Exact } from '../../number';
+import { Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Path } from '../faults';
 import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report, valueAnswer } from './common';
-import { checkLimits, compileLimits, limitProblem } from './limits';
+import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** A number without a unit. */
 export const schema = z.strictObject({
   kind: z.literal('number'),
   ...choiceFields,
-  min: decimalText.nullable().default(null),
-  max: decimalText.nullable().default(null),
-  step: decimalText.nullable().default(null).describe('counted from the minimum, or from zero where there is none'),
-  default: decimalText.nullable().default(null),
+  ...limitFields,
   ...effectFields,
 });
 

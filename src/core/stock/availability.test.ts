@@ -1,0 +1,43 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { Exact } from '../number';
+import { requireUnit } from '../quantity';
+import { availabilityOf, availableToPromise, type Draw } from './availability';
+
+const unit = requireUnit('m');
+const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit } });
+const amounts = fc.integer({ min: 1, max: 5000 }).map((n) => Exact.of(n, 100));
+
+describe('availabilityOf', () => {
+  it('is the largest number that can really be made: one more would not be there', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(amounts, fc.integer({ min: -500, max: 90_000 }).map((n) => Exact.of(n, 100))), { minLength: 1, maxLength: 5 }), (items) => {
+        const draws = items.map(([perItem], index) => draw(`s${index}`, perItem));
+        const levels = new Map(items.map(([, level], index) => [`s${index}`, level]));
+        const { canSupply, limitedBy } = availabilityOf(draws, (key) => levels.get(key));
+        const enoughFor = (count: number) => items.every(([perItem, level]) => count === 0 || !perItem.times(Exact.of(count)).isMore(level));
+        expect(enoughFor(canSupply ?? -1)).toBe(true);
+        expect(enoughFor((canSupply ?? -1) + 1)).toBe(false);
+        expect(levels.get(limitedBy?.stock ?? '')?.equals(limitedBy?.available.value ?? Exact.zero)).toBe(true);
+      }),
+    );
+  });
+
+  it('names the item that limits', () => {
+    const draws = [draw('floor', Exact.one), draw('frame', Exact.of(9))];
+    const { canSupply, limitedBy } = availabilityOf(draws, (key) => Exact.of(key === 'frame' ? 40 : 12));
+    expect(canSupply).toBe(4);
+    expect(limitedBy).toMatchObject({ stock: 'frame', title: 'FRAME' });
+  });
+
+  it('counts an unknown item as none, a draw of nothing as no limit, and unasked stock as unknown', () => {
+    expect(availabilityOf([draw('gone', Exact.one)], () => undefined).canSupply).toBe(0);
+    expect(availabilityOf([draw('air', Exact.zero)], () => Exact.zero).limitedBy).toBeNull();
+    expect(availabilityOf([draw('any', Exact.one)], null)).toEqual({ canSupply: null, limitedBy: null });
+  });
+});
+
+it('what can be promised is on hand and the agreed backorder, less what is reserved', () => {
+  const figures = { onHand: Exact.from('7.5'), reserved: Exact.from('2.25'), backorder: Exact.from('10') };
+  expect(availableToPromise(figures).toString()).toBe('15.25');
+});

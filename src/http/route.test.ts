@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { Refusal } from '../services/refusal';
+import { numberFrom, readBytes, readJson } from './route';
+
+const request = (body: BodyInit | null, type = 'application/json') => new Request('http://shop.example/', { method: 'POST', body, headers: { 'Content-Type': type } });
+const schema = z.strictObject({ name: z.string() });
+
+/** A body of unknown length, as a client may send it. */
+const stream = (size: number) =>
+  new ReadableStream({
+    start(controller) {
+      for (let sent = 0; sent < size; sent += 1000) controller.enqueue(new Uint8Array(1000));
+      controller.close();
+    },
+  });
+
+describe('readJson', () => {
+  it('reads what the schema says', async () => {
+    expect(await readJson(request('{"name":"Ada"}'), schema)).toEqual({ name: 'Ada' });
+    expect(await readJson(request('{"name":"Ada"}', 'application/json; charset=utf-8'), schema)).toEqual({ name: 'Ada' });
+  });
+
+  it.each([
+    ['a form', request('name=Ada', 'application/x-www-form-urlencoded'), 415],
+    ['no JSON', request('{name}'), 400],
+    ['nothing', request(''), 400],
+    ['too much', request(JSON.stringify({ name: 'a'.repeat(2000) })), 413],
+  ])('refuses %s', async (_what, given, status) => {
+    await expect(readJson(given, schema, 1000)).rejects.toMatchObject({ status });
+  });
+
+  it('leaves another shape to the schema', async () => {
+    await expect(readJson(request('{"name":1}'), schema)).rejects.toBeInstanceOf(z.ZodError);
+    await expect(readJson(request('{"name":"Ada","admin":true}'), schema)).rejects.toBeInstanceOf(z.ZodError);
+  });
+});
+
+describe('readBytes', () => {
+  it('stops reading a body that goes on and on', async () => {
+    const endless = new Request('http://shop.example/', { method: 'POST', body: stream(50_000), duplex: 'half' } as RequestInit);
+    await expect(readBytes(endless, 10_000)).rejects.toMatchObject({ status: 413 });
+  });
+
+  it('reads one within the limit whole', async () => {
+    const fitting = new Request('http://shop.example/', { method: 'POST', body: stream(9000), duplex: 'half' } as RequestInit);
+    expect(await readBytes(fitting, 10_000)).toHaveLength(9000);
+    expect(await readBytes(new Request('http://shop.example/'), 10)).toHaveLength(0);
+  });
+});
+
+it('numberFrom takes whole numbers and nothing else', () => {
+  expect(numberFrom('42')).toBe(42);
+  for (const text of ['', '-1', '1.5', 'x', '1e3', '9'.repeat(16)]) expect(() => numberFrom(text)).toThrow(Refusal);
+});

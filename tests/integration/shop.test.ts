@@ -1,0 +1,74 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { addToBasket, countLines, readBasket } from '@/services/basket';
+import { resolvePublished } from '@/services/published';
+import { listShop, openShopProductView, viewBasket } from '@/services/shop';
+import { enterStock } from '@/services/stock';
+import { basketWith, openServices, type TestServices } from '../support/services';
+
+let context: TestServices;
+beforeEach(async () => {
+  context = await openServices();
+});
+afterEach(() => context.close());
+
+describe('the shop', () => {
+  it('lists what is published, with price and whether it is sold out', async () => {
+    expect((await listShop(context)).map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
+      ['bee-suit', 'Clothing', '€129.00 – €159.62', false],
+      ['honey-jars', 'Bottling', '€9.90 – €189.59', false],
+      ['queen-marking-pens', 'Queen rearing', '€4.80 – €5.40', false],
+      ['stainless-mesh', 'Hive parts', '€18.50 – €21.70 / m', false],
+    ]);
+  });
+
+  it('says sold out when nothing of a product can be had', async () => {
+    await enterStock(context, 'honey-jar-454', { kind: 'adjustment', quantity: '0', reason: 'All broken' });
+    expect((await listShop(context)).find(({ slug }) => slug === 'honey-jars')?.soldOut).toBe(true);
+  });
+
+  it('tells the page of no stock but the product’s own', async () => {
+    const { stock } = await openShopProductView(context, 'stainless-mesh');
+    expect(stock.map(({ key }) => key)).toEqual(['mesh-fine', 'mesh-coarse']);
+    expect(Object.keys(stock[0] ?? {})).toEqual(['key', 'title', 'unit', 'available']);
+  });
+
+  it('resolves against live stock', async () => {
+    const suit = { answers: { size: 's', cloth: 'slate' } };
+    expect((await resolvePublished(context, 'bee-suit', suit)).state).toBe('unavailable');
+    await enterStock(context, 'bee-suit-s-slate', { kind: 'receipt', quantity: '2', reason: 'Sewn' });
+    expect((await resolvePublished(context, 'bee-suit', suit)).availability.canSupply).toBe(2);
+  });
+});
+
+describe('the basket’s page', () => {
+  it('shows every line with its resolution and the total', async () => {
+    const basket = await basketWith(context, 'bee-suit', { size: 'm', cloth: 'moss', name: 'Ada' });
+    await addToBasket(context, basket, { slug: 'honey-jars', answers: { case: 'forty-eight' }, quantity: 2 });
+    const view = await viewBasket(context, basket);
+    expect(view).toMatchObject({ total: '202.35', currency: 'EUR', canOrder: true });
+    expect(view.lines.map(({ title, quantity, resolution }) => [title, quantity, resolution?.lineTotal])).toEqual([
+      ['Bee suit', 1, '131.55'],
+      ['Honey jars in cases', 2, '70.80'],
+    ]);
+    expect(await countLines(context, basket)).toBe(2);
+  });
+
+  it('is empty for somebody without a basket, and for a made-up one', async () => {
+    expect(await viewBasket(context, undefined)).toMatchObject({ lines: [], canOrder: false });
+    expect((await readBasket(context, 'made-up')).lines).toEqual([]);
+    expect(await countLines(context, undefined)).toBe(0);
+  });
+
+  it('of a made-up token is not taken over: putting something in begins a new one', async () => {
+    const token = await addToBasket(context, 'made-up', { slug: 'honey-jars', answers: {}, quantity: 2 });
+    expect(token).not.toBe('made-up');
+    expect(token.length).toBeGreaterThan(20);
+  });
+
+  it('keeps two selections of one product apart, and the same one together', async () => {
+    const basket = await basketWith(context, 'stainless-mesh', { opening: 'fine', length: '1.2 m' });
+    await addToBasket(context, basket, { slug: 'stainless-mesh', answers: { length: '120cm', opening: 'fine' }, quantity: 1 });
+    await addToBasket(context, basket, { slug: 'stainless-mesh', answers: { opening: 'fine', length: '1.3 m' }, quantity: 1 });
+    expect((await readBasket(context, basket)).lines.map(({ quantity }) => quantity)).toEqual([2, 1]);
+  });
+});
