@@ -1,1 +1,2 @@
-export { problem, type Problem, problemClass, type ProblemClass, type ProblemCode, type ProblemData, type Where } from './problem';
+export { problem, type Problem, problemClass, type ProblemClass, type Where } from './problem';
+export { type ProblemCode, type ProblemData } from './problem-data';

@@ -1,32 +1,5 @@
-import { type MeasureFault } from '../quantity';
-import { type QuantityFault } from '../ordering';
 import { problemWords } from '../words/problems';
-
-/** What keeps a selection from being sold, as data. */
-export type ProblemData =
-  | { readonly code: 'selectionMalformed'; readonly expected: string }
-  | { readonly code: 'unknownChoice'; readonly key: string }
-  | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
-  | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
-  | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' }
-  | { readonly code: 'textTooShort'; readonly title: string; readonly characters: number; readonly least: number }
-  | { readonly code: 'textTooLong'; readonly title: string; readonly characters: number; readonly most: number }
-  | { readonly code: 'textUnprintable'; readonly title: string }
-  | { readonly code: 'numberUnreadable'; readonly title: string; readonly given: string; readonly fault: MeasureFault; readonly example: string }
-  | { readonly code: 'numberTooLarge'; readonly title: string }
-  | { readonly code: 'belowMinimum'; readonly title: string; readonly minimum: string; readonly nearest: readonly string[] }
-  | { readonly code: 'aboveMaximum'; readonly title: string; readonly maximum: string; readonly nearest: readonly string[] }
-  | { readonly code: 'offStep'; readonly title: string; readonly step: string; readonly nearest: readonly string[] }
-  | QuantityFault
-  | { readonly code: 'combinationNotMade'; readonly combination: string }
-  | { readonly code: 'outOfStock'; readonly item: string }
-  | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }
-  | { readonly code: 'productNotReady'; readonly first: string; readonly count: number }
-  | { readonly code: 'notInShop' }
-  | { readonly code: 'priceMissing' }
-  | { readonly code: 'priceBelowNothing'; readonly price: string };
-
-export type ProblemCode = ProblemData['code'];
+import { type ProblemCode, type ProblemData } from './problem-data';
 
 /** What a problem makes of the selection: wrong as it stands, not finished, or right but not to be had. */
 export type ProblemClass = 'invalid' | 'incomplete' | 'unavailable';

@@ -1,5 +1,5 @@
 import { type MeasureFault } from '../quantity';
-import { type ProblemData } from '../problems/problem';
+import { type ProblemData } from '../problems/problem-data';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
