@@ -58,6 +58,12 @@ export function ProductEditor({ opened, shop, stock: initialStock, suggestions }
   }, [draft.document, surroundings, stock, selection.program]);
   const reloadStock = useCallback(async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)), []);
   useUndoKeys(draft);
+  // Back from another window, where stock may have been entered.
+  useEffect(() => {
+    const refresh = () => void reloadStock().catch(() => undefined);
+    window.addEventListener('focus', refresh);
+    return () => window.removeEventListener('focus', refresh);
+  }, [reloadStock]);
 
   const editing: Editing = { productId: opened.id, product: draft.document, shop, stock, findings, suggestions, change: draft.change, goTo: setPlace, reloadStock };
   const bringBack = (definition: Product) => {
