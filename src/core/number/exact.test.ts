@@ -39,6 +39,16 @@ describe('Exact', () => {
     );
   });
 
+  it('reads back whatever it writes, but takes no fraction from people', () => {
+    fc.assert(
+      fc.property(fractions, (value) => {
+        expect(Exact.from(value.toString()).equals(value)).toBe(true);
+      }),
+    );
+    expect(Exact.parse('1/3')).toBeNull();
+    expect(() => Exact.from('1/0')).toThrow(RangeError);
+  });
+
   it('divides so that multiplying gives back the same', () => {
     fc.assert(
       fc.property(fractions, fractions, (a, b) => {

@@ -1,6 +1,7 @@
 type Integer = number | bigint;
 
 const MAX_TEXT_LENGTH = 60;
+const FRACTION = /^(-?\d{1,100})\/([1-9]\d{0,99})$/;
 const DECIMAL = /^([+-]?)(\d+)(?:\.(\d+))?$/;
 
 /** How a value that lies between two steps is brought to one of them. */
@@ -69,12 +70,13 @@ export class Exact {
   }
 
   /**
-   * Like {@link parse}, for text that has been checked before.
+   * Reads what {@link toString} has written: a decimal, or a fraction where a conversion between units left one.
    *
-   * @throws RangeError when the text is not a decimal
+   * @throws RangeError when the text is neither
    */
   static from(text: string): Exact {
-    const value = Exact.parse(text);
+    const fraction = FRACTION.exec(text);
+    const value = fraction ? Exact.reduced(BigInt(fraction[1] ?? '0'), BigInt(fraction[2] ?? '1')) : Exact.parse(text);
     if (!value) throw new RangeError(`not a decimal: ${text.slice(0, MAX_TEXT_LENGTH)}`);
     return value;
   }

@@ -116,10 +116,10 @@ describe('a measure', () => {
     expect(read({ kind: 'measure', unit: 'm' }, '0').codes).toEqual(['belowMinimum']);
   });
 
-  it('keeps a length that no decimal gives exactly', () => {
-    const inYards = { kind: 'measure', unit: '[yd_i]' };
-    expect(read(inYards, '1 m').answer?.canonical).toBe('1250/1143');
-    expect(read(inYards, '1 m').answer?.shown).toBe('≈ 1.093613 yd');
+  it('refuses a length that no decimal gives exactly, with those beside it', () => {
+    expect(read({ kind: 'measure', unit: 'm' }, '1/3 m').problems[0]).toMatchObject({ code: 'offStep', nearest: ['0.333 m', '0.334 m'] });
+    expect(read({ kind: 'measure', unit: '[yd_i]' }, '1 m').problems[0]).toMatchObject({ code: 'offStep', nearest: ['1.093 yd', '1.094 yd'] });
+    expect(read({ kind: 'measure', unit: 'm' }, '1/8 in').codes).toEqual([]);
   });
 });
 

@@ -28,6 +28,10 @@ interface LimitTexts {
 const LARGEST = Exact.from('1000000000000000');
 const SMALLEST = LARGEST.negated();
 
+/** Answers with more decimal places than this are refused; the nearest that are offered have three. */
+const FINEST_PLACES = 9;
+const FINEST = Exact.of(1, 1000);
+
 /** Reads the bounds of a definition, leaving out those that can't be read. */
 export function compileLimits(texts: LimitTexts, path: Path, report: Report): Limits {
   return {
@@ -58,6 +62,10 @@ export function limitProblem(value: Exact, limits: Limits, title: string, write:
   const { min, max, step } = limits;
   const origin = min ?? Exact.zero;
   if (value.isMore(LARGEST) || value.isLess(SMALLEST)) return { code: 'numberTooLarge', title };
+  // A third of a metre has no end as a decimal, and stock is kept in decimals: what is near it and has one is offered.
+  if ((value.decimalPlaces() ?? Infinity) > FINEST_PLACES) {
+    return { code: 'offStep', title, step: write(FINEST), nearest: [onStep(value, Exact.zero, FINEST, 'below'), onStep(value, Exact.zero, FINEST, 'above')].map(write) };
+  }
   if (min && value.isLess(min)) return { code: 'belowMinimum', title, minimum: write(min), nearest: [write(min)] };
   if (max && value.isMore(max)) {
     const last = step ? onStep(max, origin, step, 'below') : max;
