@@ -45,7 +45,7 @@ export function libraryProgram(product: Product) {
     const value = { var: `answers.${choice.key}` };
     const effects: [string, { amount: Amount | null; sku: string | null; weight: { value: string; unit: string } | null; draws: readonly unknown[] }][] = hasOptions(choice)
       ? choice.options.map((option) => [option.key, option])
-      : [['*', choice]];
+      : 'amount' in choice ? [['*', choice]] : [];
     const rules: RulesLogic[] = [];
     if (hasOptions(choice)) rules.push({ in: [value, choice.options.map(({ key }) => key)] } as RulesLogic);
     if (choice.kind === 'text') rules.push({ '<=': [{ var: `lengths.${choice.key}` }, choice.maxCharacters] } as RulesLogic);
@@ -61,7 +61,7 @@ export function libraryProgram(product: Product) {
       titles: new Map(hasOptions(choice) ? choice.options.map(({ key, title }) => [key, title]) : []),
       bases: new Map(effects.flatMap(([key, { amount }]) => (amount && amount.kind !== 'fixed' ? [[key, `${amount.value} ${amount.kind}`] as const] : []))),
       required: choice.required,
-      fallback: choice.default,
+      fallback: 'default' in choice ? choice.default : null,
       isValid: { and: rules } as RulesLogic,
       isPresent: { '!=': [value, null] } as RulesLogic,
       measured: choice.kind === 'measure' ? math.compile(`value * 1 ${choice.unit}`) : null,
@@ -175,6 +175,9 @@ function expression(amount: Amount, own: string): string {
   switch (amount.kind) {
     case 'fixed':
       return amount.value;
+    case 'oncePerLine':
+    case 'percentOfSum':
+      throw new RangeError('the product measured has no such amount');
     case 'percentOfBase':
       return `base * ${amount.value} / 100`;
     case 'perCharacter':

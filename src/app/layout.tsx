@@ -1,6 +1,9 @@
 import '@fontsource-variable/fraunces';
 import '@fontsource-variable/source-sans-3';
+import '@fontsource/cinzel/400.css';
+import '@fontsource/dancing-script/400.css';
 import '@fontsource/ibm-plex-mono/400.css';
+import '@fontsource/zilla-slab/400.css';
 import { type Metadata } from 'next';
 import { type ReactNode } from 'react';
 import { UiProvider } from '@/ui/provider';

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { checkCatalog, pathText, readCatalog, resolutionJson, surroundingsOf } from '../core/exchange';
 import { type Catalog, type Fault } from '../core/catalog';
+import { dayAt } from '../core/calendar';
 import { Exact } from '../core/number';
 import { compile, resolve } from '../core/resolve';
 
@@ -63,7 +64,7 @@ function runResolve(catalogFile: string, slug: string, selectionFile: string | u
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
   const stock = new Map(catalog.stock.map(({ key, onHand, backorder }) => [key, Exact.from(onHand).plus(Exact.from(backorder))]));
-  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key) });
+  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key), today: dayAt(new Date(), catalog.shop.timeZone) });
   process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;
 }

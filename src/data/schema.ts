@@ -1,5 +1,5 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type Product, type Shop } from '../core/catalog';
+import { type FileType, type Product, type Sheet, type Shop } from '../core/catalog';
 import { type ResolutionJson } from '../core/exchange';
 
 /** Milliseconds since 1970-01-01 UTC. */
@@ -77,6 +77,66 @@ export const media = sqliteTable('media', {
   createdAt: instant('created_at').notNull(),
 });
 
+/** A sheet: its working draft, and what lists need of it. */
+export const sheets = sqliteTable('sheets', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  draft: text('draft', { mode: 'json' }).$type<Sheet>().notNull(),
+  draftVersion: integer('draft_version').notNull().default(1),
+  draftSavedBy: text('draft_saved_by').notNull().default(''),
+  title: text('title').notNull(),
+  publishedRevision: integer('published_revision'),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+});
+
+/** What was published of a sheet, for ever as it was. */
+export const sheetRevisions = sqliteTable(
+  'sheet_revisions',
+  {
+    id: id(),
+    sheetId: integer('sheet_id').notNull().references(() => sheets.id),
+    number: integer('number').notNull(),
+    definition: text('definition', { mode: 'json' }).$type<Sheet>().notNull(),
+    draftVersion: integer('draft_version').notNull(),
+    publishedAt: instant('published_at').notNull(),
+  },
+  (table) => [uniqueIndex('sheet_revisions_number').on(table.sheetId, table.number)],
+);
+
+/** The swatch book, in the order of its pages. */
+export const swatches = sqliteTable('swatches', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  name: text('name').notNull(),
+  colours: text('colours', { mode: 'json' }).$type<string[]>().notNull(),
+  picture: text('picture'),
+  family: text('family').notNull().default(''),
+  supplierCode: text('supplier_code').notNull().default(''),
+  rank: integer('rank').notNull().default(0),
+});
+
+/** A change of many drafts at once, with what they were before, so that it can be taken back. */
+export const bulkChanges = sqliteTable('bulk_changes', {
+  id: id(),
+  words: text('words').notNull(),
+  before: text('before', { mode: 'json' }).$type<{ productId: number; definition: Product; versionAfter: number }[]>().notNull(),
+  undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
+  at: instant('at').notNull(),
+});
+
+/** Files that customers have uploaded, under the hash of name, type and content. Never served as a page. */
+export const uploads = sqliteTable('uploads', {
+  token: text('token').primaryKey(),
+  name: text('name').notNull(),
+  type: text('type').$type<FileType>().notNull(),
+  size: integer('size').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  /** whether a basket or an order refers to it; others are cleared away after a while */
+  kept: integer('kept', { mode: 'boolean' }).notNull().default(false),
+  createdAt: instant('created_at').notNull(),
+});
+
 /** What is counted. The two figures are sums over the movements, kept in the same transaction; decimals as text. */
 export const stockItems = sqliteTable('stock_items', {
   id: id(),
@@ -113,6 +173,8 @@ export const stockMovements = sqliteTable(
 
 export const baskets = sqliteTable('baskets', {
   token: text('token').primaryKey(),
+  /** key of the customer group whose code was typed */
+  customerGroup: text('customer_group'),
   createdAt: instant('created_at').notNull(),
   updatedAt: instant('updated_at').notNull(),
 });

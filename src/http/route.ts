@@ -5,6 +5,25 @@ import { services, type Services } from '../services/context';
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;
 
+/** The largest draft that is saved, in bytes: a definition with hundreds of options is long, and this is ample for it. */
+export const LARGEST_DRAFT = 4 * 1024 * 1024;
+
+/** Answers with one JSON value a line, each sent as soon as it is there; stops when the reader goes away. */
+export function jsonLines(values: AsyncGenerator<unknown>): Response {
+  const encoder = new TextEncoder();
+  const stream = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const { value, done } = await values.next();
+      if (done) controller.close();
+      else controller.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
+    },
+    async cancel() {
+      await values.return(undefined);
+    },
+  });
+  return new Response(stream, { headers: { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' } });
+}
+
 /**
  * Runs what a route does and answers in JSON. What is refused becomes a problem document.
  *

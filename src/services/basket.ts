@@ -12,9 +12,14 @@ import { newToken, type Services } from './context';
 import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
+import { keepFiles, readFiles } from './uploads';
 
+const plainAnswer = z.union([z.string().max(60_000), z.number(), z.boolean(), z.null()]);
+const pickedOption = z.strictObject({ option: z.string().max(100), quantity: z.number() });
+
+/** A selection's form; what it says is judged by resolving it. */
 export const selectionSchema = z.object({
-  answers: z.record(z.string().max(100), z.union([z.string().max(6000), z.number(), z.boolean(), z.null()])).default({}),
+  answers: z.record(z.string().max(130), z.union([plainAnswer, pickedOption, z.array(z.union([z.string().max(100), pickedOption])).max(500)])).default({}),
   quantity: z.number().optional(),
 });
 
@@ -47,21 +52,25 @@ export interface ResolvedBasket {
  * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
  * together, so that they can't promise the same pieces twice.
  */
-export async function resolveBasket(queries: Queries, token: string | undefined): Promise<ResolvedBasket> {
-  const context = await readSurroundings(queries);
+export async function resolveBasket(queries: Queries, at: Date, token: string | undefined): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(eq(basketLines.basket, token)).orderBy(basketLines.id) : [];
+  const published = new Map<number, PublishedProduct | undefined>();
+  for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readPublishedById(queries, productId));
+  const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
+  const files = await readFiles(queries, rows.map(({ answers }) => answers));
+  const group = await groupOf(queries, token);
   const taken = new Map<string, Exact>();
   const levels: StockLevels = (stock) => context.levels(stock)?.minus(taken.get(stock) ?? Exact.zero);
 
   const lines: ResolvedLine[] = [];
   for (const row of rows) {
-    const published = await readPublishedById(queries, row.productId);
-    const line = { id: row.id, productId: row.productId, quantity: row.quantity, answers: row.answers, published };
-    if (!published) {
+    const sold = published.get(row.productId);
+    const line = { id: row.id, productId: row.productId, quantity: row.quantity, answers: row.answers, published: sold };
+    if (!sold) {
       lines.push({ ...line, resolution: null, problems: [problem('item', { code: 'notInShop' })], formerPrice: null });
       continue;
     }
-    const resolution = resolve(compile(published.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels });
+    const resolution = resolve(compile(sold.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, today: context.today, group, files });
     for (const { stock, total } of resolution.draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
     const changed = resolution.unitPrice && !resolution.unitPrice.equals(Exact.from(row.unitPrice));
     lines.push({ ...line, resolution, problems: resolution.problems, formerPrice: changed ? row.unitPrice : null });
@@ -76,8 +85,16 @@ export async function resolveBasket(queries: Queries, token: string | undefined)
 }
 
 /** Reads a basket. */
-export function readBasket({ database }: Services, token: string | undefined): Promise<ResolvedBasket> {
-  return resolveBasket(database.read, token);
+export function readBasket({ database, now }: Services, token: string | undefined): Promise<ResolvedBasket> {
+  return resolveBasket(database.read, now(), token);
+}
+
+const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) => published.flatMap((product) => product?.definition ?? []);
+
+/** Key of the customer group that a basket's customer belongs to, or null. */
+export async function groupOf(queries: Queries, token: string | undefined): Promise<string | null> {
+  const basket = token ? await queries.query.baskets.findFirst({ where: eq(baskets.token, token) }) : undefined;
+  return basket?.customerGroup ?? null;
 }
 
 /** How many lines a basket has. */
@@ -100,21 +117,23 @@ export async function addToBasket({ database, now }: Services, token: string | u
   return database.write(async (transaction) => {
     const published = await readPublishedBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
-    const context = await readSurroundings(transaction);
-    const program = compile(published.definition, context.surroundings);
-    const added = resolve(program, input, { levels: context.levels });
+    const { surroundings, levels, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const program = compile(published.definition, surroundings);
+    const context = { levels, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
+    const added = resolve(program, input, context);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
     const basket = await ensureBasket(transaction, token, now());
     const lines = await transaction.select().from(basketLines).where(eq(basketLines.basket, basket));
     const same = lines.find(({ itemKey }) => itemKey === added.item.key);
     const quantity = added.quantity + (same?.quantity ?? 0);
-    const together = resolve(program, { answers: input.answers, quantity }, { levels: context.levels });
+    const together = resolve(program, { answers: input.answers, quantity }, context);
     if (together.state !== 'sellable' || !together.unitPrice) {
       const [first] = together.problems;
       const already = same ? `There are ${same.quantity} in the basket already. ` : '';
       throw notSellable(together.problems, `${already}${first?.message ?? ''} ${first?.remedy ?? ''}`.trim());
     }
+    await keepFiles(transaction, input.answers);
     const unitPrice = moneyDigits(together.unitPrice, together.currency);
     if (same) {
       await transaction.update(basketLines).set({ quantity, unitPrice }).where(eq(basketLines.id, same.id));
@@ -133,7 +152,8 @@ function notSellable(problems: readonly Problem[], message?: string): Refusal {
   return new Refusal(422, 'notSellable', message ?? first?.message ?? 'This can’t be ordered.', { problems });
 }
 
-async function ensureBasket(transaction: Queries, token: string | undefined, at: Date): Promise<string> {
+/** A basket of this token, a new one where there is none. @returns its token */
+export async function ensureBasket(transaction: Queries, token: string | undefined, at: Date): Promise<string> {
   const existing = token && (await transaction.query.baskets.findFirst({ where: eq(baskets.token, token) }));
   if (existing) {
     await transaction.update(baskets).set({ updatedAt: at }).where(eq(baskets.token, existing.token));
@@ -150,13 +170,14 @@ async function ensureBasket(transaction: Queries, token: string | undefined, at:
  *
  * @throws Refusal 422 `notSellable` with the problems
  */
-export async function changeLine({ database }: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+export async function changeLine({ database, now }: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
   await database.write(async (transaction) => {
     const line = await requireLine(transaction, token, lineId);
     const published = await readPublishedById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
-    const { surroundings, levels } = await readSurroundings(transaction);
-    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, { levels });
+    const { surroundings, levels, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const context = { levels, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
+    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, context);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {

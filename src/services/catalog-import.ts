@@ -1,10 +1,11 @@
-import { type Catalog, type Product } from '../core/catalog';
+import { type Catalog, type Choice, hasOptions, type Option, type Product } from '../core/catalog';
 import { Exact } from '../core/number';
-import { settings, stockItems } from '../data/schema';
+import { settings, stockItems, swatches } from '../data/schema';
 import { type Services } from './context';
 import { move } from './ledger';
 import { type SafePicture, makeSafe, storePicture } from './pictures';
 import { insertProduct, publishDraft } from './products';
+import { insertSheet, publishSheetDraft } from './sheets';
 
 /**
  * Loads a checked catalog into an empty database: the shop, its stock, and its products as published revisions.
@@ -16,9 +17,8 @@ export async function importCatalog(
   catalog: Catalog,
   readPictureFile: (src: string) => Promise<Buffer>,
 ): Promise<void> {
-  const sources = new Set(catalog.products.flatMap(({ pictures }) => pictures.map(({ src }) => src)));
   const safe = new Map<string, SafePicture>();
-  for (const src of sources) safe.set(src, await makeSafe(await readPictureFile(src)));
+  for (const src of new Set(picturesOf(catalog))) safe.set(src, await makeSafe(await readPictureFile(src)));
 
   await database.write(async (transaction) => {
     const at = now();
@@ -30,10 +30,59 @@ export async function importCatalog(
     }
     const addresses = new Map<string, string>();
     for (const [src, picture] of safe) addresses.set(src, await storePicture(transaction, picture, at));
-    for (const product of catalog.products) {
-      const draft: Product = { ...product, pictures: product.pictures.map(({ src, alt }) => ({ src: addresses.get(src) ?? src, alt })) };
+    const address = (src: string) => addresses.get(src) ?? src;
+    for (const [rank, swatch] of catalog.swatches.entries()) {
+      await transaction.insert(swatches).values({ ...swatch, picture: swatch.picture && address(swatch.picture), rank });
+    }
+    for (const sheet of catalog.sheets) {
+      const draft = { ...sheet, choices: sheet.choices.map((choice) => withAddresses(choice, address)) };
+      const id = await insertSheet(transaction, draft, at);
+      await publishSheetDraft(transaction, { id, draft, draftVersion: 1 }, at);
+    }
+    for (const product of takenAlongFirst(catalog.products)) {
+      const draft: Product = {
+        ...product,
+        pictures: product.pictures.map(({ src, alt }) => ({ src: address(src), alt })),
+        variants: product.variants.map((variant) => ({ ...variant, picture: variant.picture && address(variant.picture) })),
+        choices: product.choices.map((choice) => withAddresses(choice, address)),
+      };
       const id = await insertProduct(transaction, draft, at);
       await publishDraft(transaction, { id, draft, draftVersion: 1 }, at);
     }
   });
+}
+
+function optionsOf({ choices }: Pick<Product, 'choices'>): readonly Option[] {
+  return choices.flatMap((choice) => (hasOptions(choice) ? choice.options : []));
+}
+
+/** Every picture that a catalog names. */
+function picturesOf({ products, sheets, swatches: book }: Catalog): string[] {
+  const named = [
+    ...products.flatMap(({ pictures, variants }) => [...pictures.map(({ src }) => src), ...variants.map(({ picture }) => picture)]),
+    ...[...products, ...sheets].flatMap((definition) => optionsOf(definition).flatMap(({ picture, texture }) => [picture, texture])),
+    ...book.map(({ picture }) => picture),
+  ];
+  return named.filter((src) => src !== null);
+}
+
+function withAddresses(choice: Choice, address: (src: string) => string): Choice {
+  if (!hasOptions(choice)) return choice;
+  const options = choice.options.map((option) => ({ ...option, picture: option.picture && address(option.picture), texture: option.texture && address(option.texture) }));
+  return { ...choice, options };
+}
+
+/** Products in such an order that what others take along is published before them. */
+function takenAlongFirst(products: readonly Product[]): Product[] {
+  const ordered = new Set<Product>();
+  const add = (product: Product, way: readonly Product[]): void => {
+    if (way.includes(product)) return;
+    for (const choice of product.choices) {
+      const other = choice.kind === 'addOn' ? products.find(({ slug }) => slug === choice.product) : undefined;
+      if (other) add(other, [...way, product]);
+    }
+    ordered.add(product);
+  };
+  for (const product of products) add(product, []);
+  return [...ordered];
 }

@@ -10,6 +10,7 @@ import { newToken, type Services } from './context';
 import { move } from './ledger';
 import { type PaymentWish, paymentWishes, simulatedPayment } from './payment';
 import { Refusal } from './refusal';
+import { keepFiles } from './uploads';
 
 export const checkoutSchema = z.strictObject({
   idempotencyKey: z.string().min(8).max(100),
@@ -60,7 +61,7 @@ async function reserve(
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
   if (known) return { order: { number: known.id, token: known.token, state: known.state }, isNew: false };
   if (!basketToken) throw emptyBasket();
-  const basket = await resolveBasket(transaction, basketToken);
+  const basket = await resolveBasket(transaction, at, basketToken);
   const total = checkedTotal(basket, checkout.seenTotal);
 
   const token = newToken();
@@ -96,8 +97,9 @@ async function reserve(
       resolution: json,
       picture: published.definition.pictures[0]?.src ?? null,
     });
-    for (const { stock, total: drawn } of resolution.draws) {
-      await move(transaction, at, { stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
+    await keepFiles(transaction, line.answers);
+    for (const { stock, total: drawn, leadDays } of resolution.draws) {
+      await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
     }
   }
   return { order: { number: row.id, token, state: 'awaitingPayment' }, isNew: true };

@@ -1,32 +1,70 @@
-import { type Shop } from '../core/catalog';
-import { products } from '../data/schema';
+import { eq, isNotNull } from 'drizzle-orm';
+import { type PortableSurroundings } from '../core/exchange';
+import { products, revisions } from '../data/schema';
 import { type Services } from './context';
+import { currentProduct } from './definitions';
 import { type EditedProduct, openProduct } from './products';
-import { readSurroundings, type StockFigures } from './surroundings';
+import { readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
 
-/** Everything the product editor opens with. */
-export interface EditorView {
-  readonly opened: EditedProduct;
-  readonly shop: Shop;
+/** What any editor of choices works with beside the document. */
+export interface EditorSurroundings {
+  readonly surroundings: PortableSurroundings;
+  readonly today: string;
   readonly stock: readonly StockFigures[];
   /** what other products use, to be offered while typing */
   readonly suggestions: { readonly categories: string[]; readonly suppliers: string[]; readonly tags: string[] };
+  /** products in the shop, that can be taken along */
+  readonly inShop: readonly { readonly slug: string; readonly title: string }[];
+}
+
+/** Everything the product editor opens with. */
+export interface EditorView extends EditorSurroundings {
+  readonly opened: EditedProduct;
 }
 
 /** @throws Refusal 404 */
 export async function openForEditing(context: Services, id: number): Promise<EditorView> {
   const opened = await openProduct(context, id);
-  const { surroundings, stock } = await readSurroundings(context.database.read);
-  const rows = await context.database.read.select({ category: products.category, supplier: products.supplier, draft: products.draft }).from(products);
+  const now = await readSurroundings(context.database.read, context.now(), [opened.draft]);
+  return { opened, ...(await editorSurroundings(context, now)) };
+}
+
+/** What an editor works with, whatever it edits. */
+export async function editorSurroundings({ database }: Services, { surroundings, stock, today }: SurroundingsNow): Promise<EditorSurroundings> {
+  const rows = await database.read.select({ category: products.category, supplier: products.supplier, draft: products.draft }).from(products);
+  const published = await database.read
+    .select({ slug: products.publishedSlug, title: products.title })
+    .from(products)
+    .where(isNotNull(products.publishedSlug))
+    .orderBy(products.title);
   const sorted = (values: (string | null)[]) => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
   return {
-    opened,
-    shop: surroundings.shop,
+    surroundings: {
+      shop: surroundings.shop,
+      swatches: [...surroundings.swatches.values()],
+      sheets: [...surroundings.sheets.values()],
+      products: [...surroundings.products.values()],
+    },
+    today,
     stock,
     suggestions: {
       categories: sorted(rows.map(({ category }) => category)),
       suppliers: sorted(rows.map(({ supplier }) => supplier)),
       tags: sorted(rows.flatMap(({ draft }) => draft.tags)),
     },
+    inShop: published.flatMap(({ slug, title }) => (slug === null ? [] : { slug, title })),
   };
+}
+
+/** A published product with those it takes along in turn, for an editor that begins to take it along. */
+export async function readTakenAlong({ database, now }: Services, slug: string): Promise<PortableSurroundings['products']> {
+  const [row] = await database.read
+    .select({ definition: revisions.definition })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .where(eq(products.publishedSlug, slug));
+  if (!row) return [];
+  const product = currentProduct(row.definition);
+  const { surroundings } = await readSurroundings(database.read, now(), [product]);
+  return [product, ...surroundings.products.values()];
 }

@@ -14,6 +14,8 @@ export interface Movement {
   readonly reserved: Exact;
   readonly reason: string;
   readonly orderId?: number;
+  /** whether more may be promised than there is, because the customer was told how long that takes */
+  readonly beyondStock?: boolean;
 }
 
 /**
@@ -27,7 +29,7 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
   const onHand = Exact.from(item.onHand).plus(movement.onHand);
   const reserved = Exact.from(item.reserved).plus(movement.reserved);
   const backorder = Exact.from(item.backorder);
-  const takesMore = movement.reserved.sign() > 0 || (movement.onHand.sign() < 0 && movement.kind === 'adjustment');
+  const takesMore = movement.beyondStock !== true && (movement.reserved.sign() > 0 || (movement.onHand.sign() < 0 && movement.kind === 'adjustment'));
   if (takesMore && onHand.plus(backorder).isLess(reserved)) {
     const left = Exact.from(item.onHand).plus(backorder).minus(Exact.from(item.reserved));
     const shown = formatQuantity({ value: left, unit: requireUnit(item.unit) });

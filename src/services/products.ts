@@ -1,6 +1,6 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
-import { type Fault, KEY_PATTERN, type Product, productSchema } from '../core/catalog';
+import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
 import { compile, priceRange, readiness } from '../core/resolve';
 import { formatQuantity, requireUnit } from '../core/quantity';
@@ -8,6 +8,7 @@ import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, presence, products, revisions, setAsideDrafts } from '../data/schema';
 import { type Services } from './context';
+import { currentProduct } from './definitions';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 
@@ -36,35 +37,36 @@ export interface ProductRow {
 }
 
 /** Every product of the catalog, in the order of the titles. */
-export async function listProducts({ database }: Services): Promise<ProductRow[]> {
-  const { surroundings, levels } = await readSurroundings(database.read);
+export async function listProducts({ database, now }: Services): Promise<ProductRow[]> {
   const rows = await database.read
     .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
     .from(products)
     .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
+  const drafts = new Map(rows.map(({ product }) => [product.id, currentProduct(product.draft)]));
+  const { surroundings, levels } = await readSurroundings(database.read, now(), [...drafts.values()]);
   return rows
     .map(({ product, revision }): ProductRow => {
-      const { draft } = product;
+      const draft = drafts.get(product.id) ?? product.draft;
       const program = compile(draft, surroundings);
       const findings = readiness(draft, surroundings, levels, program);
       const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-      const range = priceRange(draft);
+      const range = priceRange(program);
       return {
         id: product.id,
         title: draft.title,
         sku: draft.sku,
         slug: draft.slug,
         picture: draft.pictures[0]?.src ?? null,
-        facets: facetWords(draft),
-        price: priceWords(draft, surroundings.shop.currency),
+        facets: facetWords(program.product),
+        price: priceWords(program),
         priceFrom: range ? range.from.toApproximateNumber() : null,
-        ...stockWords(draft, levels, surroundings.stock),
+        ...stockWords(program.product, levels, surroundings.stock),
         category: draft.category,
         supplier: draft.supplier,
         tags: draft.tags,
         state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
         mustFix,
-        held: product.publishedRevision ? heldWords(findings, stockKeysOf(draft).length) : null,
+        held: product.publishedRevision ? heldWords(findings, stockKeysOf(program.product).length) : null,
         updatedAt: product.updatedAt.getTime(),
       };
     })
@@ -83,7 +85,7 @@ function stockKeysOf(product: Product): string[] {
   const keys = [
     ...product.draws.map(({ stock }) => stock),
     ...product.variants.flatMap(({ stock }) => stock ?? []),
-    ...product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ draws }) => draws) : choice.draws)).map(({ stock }) => stock),
+    ...product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ draws }) => draws) : 'draws' in choice ? choice.draws : [])).map(({ stock }) => stock),
   ];
   return [...new Set(keys)];
 }
@@ -159,18 +161,8 @@ export async function deleteProduct({ database }: Services, id: number): Promise
 }
 
 async function freeSlug(queries: Queries, title: string): Promise<string> {
-  const words = title
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[^a-z]+|-+$/g, '')
-    .slice(0, 50);
-  const wanted = KEY_PATTERN.test(words) ? words : 'product';
   const rows = await queries.select({ draft: products.draft, publishedSlug: products.publishedSlug }).from(products);
-  const taken = new Set(rows.flatMap(({ draft, publishedSlug }) => [draft.slug, publishedSlug]));
-  let slug = wanted;
-  for (let count = 2; taken.has(slug); count += 1) slug = `${wanted}-${count}`;
-  return slug;
+  return freeKey(title, rows.flatMap(({ draft, publishedSlug }) => [draft.slug, publishedSlug ?? []].flat()), 'product');
 }
 
 /** What is kept beside the draft so that lists need not open it. */
@@ -197,7 +189,7 @@ export async function openProduct({ database }: Services, id: number): Promise<E
   return {
     id,
     // A draft may have been written by an earlier form of the schema; reading fills in what is new.
-    draft: productSchema.parse(product.draft),
+    draft: currentProduct(product.draft),
     draftVersion: product.draftVersion,
     publishedRevision: revision?.number ?? null,
     publishedDraftVersion: revision?.draftVersion ?? null,
@@ -292,7 +284,7 @@ export async function publishProduct({ database, now }: Services, id: number, ve
   return database.write(async (transaction) => {
     const product = await requireProduct(transaction, id);
     if (product.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The draft has changed since you looked at it. Look again, then publish.');
-    return publishDraft(transaction, { id, draft: productSchema.parse(product.draft), draftVersion: version }, now());
+    return publishDraft(transaction, { id, draft: currentProduct(product.draft), draftVersion: version }, now());
   });
 }
 
@@ -302,7 +294,7 @@ export async function publishDraft(
   { id, draft, draftVersion }: { id: number; draft: Product; draftVersion: number },
   at: Date,
 ): Promise<number> {
-  const { surroundings } = await readSurroundings(transaction);
+  const { surroundings } = await readSurroundings(transaction, at, [draft]);
   const faults = readiness(draft, surroundings, null).filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw notReady(faults);
   const other = await transaction.query.products.findFirst({ where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)) });
@@ -347,12 +339,13 @@ export interface EarlierState {
 }
 
 /** Revisions and set-aside drafts of a product, newest first. */
-export async function listEarlierStates({ database }: Services, id: number): Promise<EarlierState[]> {
+export async function listEarlierStates({ database, now }: Services, id: number): Promise<EarlierState[]> {
   const product = await requireProduct(database.read, id);
-  const { surroundings } = await readSurroundings(database.read);
   const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
   const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
-  const priceOf = (definition: Product) => priceWords(definition, surroundings.shop.currency);
+  const definitions = [...published, ...aside].map(({ definition }) => currentProduct(definition));
+  const { surroundings } = await readSurroundings(database.read, now(), definitions);
+  const priceOf = (definition: Product) => priceWords(compile(currentProduct(definition), surroundings));
   return [
     ...published.map((revision): EarlierState => ({
       kind: 'revision',
@@ -360,7 +353,7 @@ export async function listEarlierStates({ database }: Services, id: number): Pro
       name: `Revision ${revision.number}`,
       at: revision.publishedAt.getTime(),
       inShop: revision.id === product.publishedRevision,
-      definition: revision.definition,
+      definition: currentProduct(revision.definition),
       price: priceOf(revision.definition),
     })),
     ...aside.map((draft): EarlierState => ({
@@ -369,7 +362,7 @@ export async function listEarlierStates({ database }: Services, id: number): Pro
       name: 'Draft set aside when two windows differed',
       at: draft.at.getTime(),
       inShop: false,
-      definition: draft.definition,
+      definition: currentProduct(draft.definition),
       price: priceOf(draft.definition),
     })),
   ].sort((a, b) => b.at - a.at || b.id - a.id);

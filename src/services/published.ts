@@ -1,12 +1,13 @@
 import { eq } from 'drizzle-orm';
-import { type CatalogSurroundings, type Product } from '../core/catalog';
+import { type Product } from '../core/catalog';
 import { compile, type Resolution, resolve } from '../core/resolve';
-import { type StockLevels } from '../core/stock';
 import { type Queries } from '../data/database';
 import { products, revisions } from '../data/schema';
 import { type Services } from './context';
 import { notFound } from './refusal';
-import { readSurroundings, type StockFigures } from './surroundings';
+import { readFiles } from './uploads';
+import { currentProduct } from './definitions';
+import { readSurroundings, type SurroundingsNow } from './surroundings';
 
 /** A product as the shop sells it. */
 export interface PublishedProduct {
@@ -23,45 +24,45 @@ function selectPublished(queries: Queries) {
     .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
 }
 
+const current = (row: PublishedProduct): PublishedProduct => ({ ...row, definition: currentProduct(row.definition) });
+
 /** Everything that is in the shop, in the order of the titles. */
 export async function readPublishedProducts(queries: Queries): Promise<PublishedProduct[]> {
-  const rows = await selectPublished(queries);
+  const rows = (await selectPublished(queries)).map(current);
   return rows.sort((a, b) => a.definition.title.localeCompare(b.definition.title, 'en'));
 }
 
 /** @returns undefined when the shop has no product at that address */
 export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
   const [row] = await selectPublished(queries).where(eq(products.publishedSlug, slug));
-  return row;
+  return row && current(row);
 }
 
 /** @returns undefined when that product is not in the shop (any more) */
 export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
   const [row] = await selectPublished(queries).where(eq(products.id, productId));
-  return row;
+  return row && current(row);
 }
 
 /** What the shop page needs of a product. */
-export interface ShopProduct extends PublishedProduct {
-  readonly surroundings: CatalogSurroundings;
-  readonly stock: readonly StockFigures[];
-  readonly levels: StockLevels;
-}
+export type ShopProduct = PublishedProduct & SurroundingsNow;
 
 /** @throws Refusal 404 when the shop has no product at that address */
-export async function openShopProduct({ database }: Services, slug: string): Promise<ShopProduct> {
+export async function openShopProduct({ database, now }: Services, slug: string): Promise<ShopProduct> {
   const published = await readPublishedBySlug(database.read, slug);
   if (!published) return notFound(`product “${slug}” in the shop`);
-  return { ...published, ...(await readSurroundings(database.read)) };
+  return { ...published, ...(await readSurroundings(database.read, now(), [published.definition])) };
 }
 
 /**
- * Resolves a selection of a published product against live stock.
+ * Resolves a selection of a published product against live stock, for a customer of no group.
  *
  * @param selection anything at all; what is wrong with it is in the resolution's problems
  * @throws Refusal 404 when the shop has no product at that address
  */
 export async function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
-  const { definition, levels, surroundings } = await openShopProduct(context, slug);
-  return resolve(compile(definition, surroundings), selection, { levels });
+  const { definition, levels, surroundings, today } = await openShopProduct(context, slug);
+  const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
+  const files = await readFiles(context.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
+  return resolve(compile(definition, surroundings), selection, { levels, today, files });
 }

@@ -1,10 +1,10 @@
-import { type Picture, type Product, type Shop } from '../core/catalog';
-import { type ResolutionJson, resolutionJson } from '../core/exchange';
+import { type Picture, type Product } from '../core/catalog';
+import { type PortableSurroundings, portableSurroundings, type ResolutionJson, resolutionJson } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { type QuantityRule } from '../core/ordering';
 import { compile, resolve } from '../core/resolve';
 import { priceWords } from '../core/words';
-import { readBasket } from './basket';
+import { groupOf, readBasket } from './basket';
 import { type Services } from './context';
 import { openShopProduct, readPublishedProducts } from './published';
 import { readSurroundings, type StockFigures } from './surroundings';
@@ -21,11 +21,12 @@ export interface ShopEntry {
 }
 
 /** Everything the shop sells. */
-export async function listShop({ database }: Services): Promise<ShopEntry[]> {
-  const { surroundings, levels } = await readSurroundings(database.read);
+export async function listShop({ database, now }: Services): Promise<ShopEntry[]> {
   const published = await readPublishedProducts(database.read);
+  const { surroundings, levels, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
   return published.map(({ definition }) => {
-    const { shown, availability } = resolve(compile(definition, surroundings), { answers: {} }, { levels });
+    const program = compile(definition, surroundings);
+    const { shown, availability } = resolve(program, { answers: {} }, { levels, today });
     const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
     return {
       slug: definition.slug,
@@ -33,7 +34,7 @@ export async function listShop({ database }: Services): Promise<ShopEntry[]> {
       summary: definition.summary,
       picture: definition.pictures[0] ?? null,
       category: definition.category ?? '',
-      price: priceWords(definition, surroundings.shop.currency) ?? '',
+      price: priceWords(program) ?? '',
       soldOut: nothingOffered || availability.canSupply === 0,
     };
   });
@@ -42,13 +43,18 @@ export async function listShop({ database }: Services): Promise<ShopEntry[]> {
 /** What the product page opens with: the definition, and what can be promised of the stock it takes from. */
 export interface ShopProductView {
   readonly product: Product;
-  readonly shop: Shop;
+  readonly surroundings: PortableSurroundings;
+  readonly today: string;
+  readonly group: string | null;
   readonly stock: readonly Pick<StockFigures, 'key' | 'title' | 'unit' | 'available'>[];
 }
 
-/** @throws Refusal 404 */
-export async function openShopProductView(context: Services, slug: string): Promise<ShopProductView> {
-  const { definition, surroundings, stock } = await openShopProduct(context, slug);
+/**
+ * @param token the customer's basket, which knows the group
+ * @throws Refusal 404
+ */
+export async function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
+  const { definition, surroundings, stock, today } = await openShopProduct(context, slug);
   const program = compile(definition, surroundings);
   const draws = [
     ...program.draws,
@@ -58,7 +64,9 @@ export async function openShopProductView(context: Services, slug: string): Prom
   const used = new Set(draws.map((draw) => draw.stock));
   return {
     product: definition,
-    shop: surroundings.shop,
+    surroundings: portableSurroundings(program.product, surroundings),
+    today,
+    group: await groupOf(context.database.read, token),
     stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available }) => ({ key, title, unit, available })),
   };
 }

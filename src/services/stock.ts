@@ -108,7 +108,8 @@ export async function enterStock({ database, now }: Services, key: string, entry
   });
 }
 
-function readFigure(text: string, unitCode: string): Exact {
+/** Reads a quantity of a stock item as it is typed, in any fitting unit. @throws Refusal 422 */
+export function readFigure(text: string, unitCode: string): Exact {
   const reading = readMeasure(text, requireUnit(unitCode));
   if (reading.fault || reading.quantity.value.sign() < 0) {
     throw new Refusal(422, 'unreadableQuantity', `“${text}” is not a quantity. Write it like 12.5, without a minus.`);

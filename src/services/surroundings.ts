@@ -1,9 +1,11 @@
-import { eq } from 'drizzle-orm';
-import { type CatalogSurroundings, type Shop, shopSchema } from '../core/catalog';
+import { eq, inArray } from 'drizzle-orm';
+import { dayAt } from '../core/calendar';
+import { type CatalogSurroundings, type Product, type Sheet, type Shop, shopSchema, type Swatch } from '../core/catalog';
 import { Exact } from '../core/number';
 import { availableToPromise, type StockLevels } from '../core/stock';
 import { type Queries } from '../data/database';
-import { settings, stockItems } from '../data/schema';
+import { products, revisions, settings, sheetRevisions, sheets, stockItems, swatches } from '../data/schema';
+import { currentProduct, currentSheet } from './definitions';
 
 const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
 
@@ -19,10 +21,16 @@ export interface StockFigures {
   readonly available: string;
 }
 
-/** The shop's settings. */
-export async function readShop(queries: Queries): Promise<Shop> {
+/** The shop's settings, with the codes of its customer groups: for the manager's eyes only. */
+export async function readSettings(queries: Queries): Promise<Shop> {
   const row = await queries.query.settings.findFirst({ where: eq(settings.name, 'shop') });
-  return row?.shop ?? DEFAULT_SHOP;
+  return row ? shopSchema.parse(row.shop) : DEFAULT_SHOP;
+}
+
+/** The shop's settings as anyone may see them. */
+export async function readShop(queries: Queries): Promise<Shop> {
+  const shop = await readSettings(queries);
+  return { ...shop, groups: shop.groups.map((group) => ({ ...group, code: null })) };
 }
 
 /** Every stock item with what can be promised of it, in the order of the titles. */
@@ -43,12 +51,65 @@ export async function readStock(queries: Queries): Promise<StockFigures[]> {
   }));
 }
 
-/** What compiling and resolving need of the database, read at one moment. */
-export async function readSurroundings(
-  queries: Queries,
-): Promise<{ surroundings: CatalogSurroundings; levels: StockLevels; stock: StockFigures[] }> {
-  const [shop, stock] = [await readShop(queries), await readStock(queries)];
-  return { surroundings: { shop, stock: new Map(stock.map((item) => [item.key, item])) }, levels: levelsOf(stock), stock };
+/** The swatch book, in the order of its pages. */
+export async function readSwatches(queries: Queries): Promise<Swatch[]> {
+  const rows = await queries.select().from(swatches).orderBy(swatches.rank, swatches.id);
+  return rows.map(({ key, name, colours, picture, family, supplierCode }) => ({ key, name, colours, picture, family, supplierCode }));
+}
+
+/** The published sheets. */
+export async function readSheets(queries: Queries): Promise<Sheet[]> {
+  const rows = await queries
+    .select({ definition: sheetRevisions.definition })
+    .from(sheets)
+    .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision));
+  return rows.map(({ definition }) => currentSheet(definition));
+}
+
+/** The published products that others take along, and those that these take along in turn. */
+async function readAddOns(queries: Queries, definitions: readonly Pick<Product, 'choices'>[]): Promise<Map<string, Product>> {
+  const found = new Map<string, Product>();
+  let from = definitions;
+  for (;;) {
+    const wanted = from.flatMap(({ choices }) => choices.flatMap((choice) => (choice.kind === 'addOn' && choice.product !== '' && !found.has(choice.product) ? choice.product : [])));
+    if (wanted.length === 0) return found;
+    const rows = await queries
+      .select({ definition: revisions.definition })
+      .from(products)
+      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(inArray(products.publishedSlug, [...new Set(wanted)]));
+    const fresh = rows.map(({ definition }) => currentProduct(definition));
+    for (const product of fresh) found.set(product.slug, product);
+    from = fresh;
+  }
+}
+
+export interface SurroundingsNow {
+  readonly surroundings: CatalogSurroundings;
+  readonly levels: StockLevels;
+  readonly stock: readonly StockFigures[];
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+}
+
+/**
+ * What compiling and resolving need of the database, read at one moment.
+ *
+ * @param definitions what will be compiled: the products they take along are read too
+ */
+export async function readSurroundings(queries: Queries, at: Date, definitions: readonly Pick<Product, 'choices'>[] = []): Promise<SurroundingsNow> {
+  const shop = await readShop(queries);
+  const stock = await readStock(queries);
+  const published = await readSheets(queries);
+  const book = await readSwatches(queries);
+  const surroundings: CatalogSurroundings = {
+    shop,
+    stock: new Map(stock.map((item) => [item.key, item])),
+    swatches: new Map(book.map((swatch) => [swatch.key, swatch])),
+    sheets: new Map(published.map((sheet) => [sheet.key, sheet])),
+    products: await readAddOns(queries, [...definitions, ...published]),
+  };
+  return { surroundings, levels: levelsOf(stock), stock, today: dayAt(at, shop.timeZone) };
 }
 
 /** What can be promised, by stock item. */

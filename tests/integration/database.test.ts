@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { shopSchema } from '@/core/catalog';
 import { Database } from '@/data/database';
 import { basketLines, settings, stockItems } from '@/data/schema';
 
@@ -74,7 +75,7 @@ describe('the database', () => {
   });
 
   it('can be brought up to date again and again', async () => {
-    await database.write((transaction) => transaction.insert(settings).values({ name: 'shop', shop: { name: 'S', currency: 'EUR', rounding: 'halfEven', skuSeparator: '-' } }));
+    await database.write((transaction) => transaction.insert(settings).values({ name: 'shop', shop: shopSchema.parse({ name: 'S', currency: 'EUR' }) }));
     await database.migrate();
     await database.migrate();
     expect((await database.read.select().from(settings))[0]?.shop.name).toBe('S');

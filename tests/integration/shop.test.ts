@@ -27,7 +27,7 @@ describe('the shop', () => {
   });
 
   it('tells the page of no stock but the product’s own', async () => {
-    const { stock } = await openShopProductView(context, 'stainless-mesh');
+    const { stock } = await openShopProductView(context, 'stainless-mesh', undefined);
     expect(stock.map(({ key }) => key)).toEqual(['mesh-fine', 'mesh-coarse']);
     expect(Object.keys(stock[0] ?? {})).toEqual(['key', 'title', 'unit', 'available']);
   });

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { compile, resolve } from '@/core/resolve';
-import { surroundings } from '../fixtures/products';
+import { context, surroundings } from '../fixtures/products';
 
 /** Prices a product of one choice of each priced kind. */
 function priced(fields: object, answers: Record<string, unknown>, quantity = 1) {
   const product = productSchema.parse({ slug: 'x', title: 'X', sku: 'X', ...fields });
-  const { unitPrice, lineTotal, working } = resolve(compile(product, surroundings), { answers, quantity }, { levels: null });
+  const { unitPrice, lineTotal, working } = resolve(compile(product, surroundings), { answers, quantity }, { ...context, levels: null });
   return { unit: unitPrice?.toFixed(2), total: lineTotal?.toFixed(2), amounts: working.map(({ amount }) => amount.toString()) };
 }
 

@@ -3,6 +3,7 @@ import { ShopFrame } from '@/features/shop/shop-frame';
 import { basketToken } from '@/http/basket-cookie';
 import { countLines } from '@/services/basket';
 import { services } from '@/services/context';
+import { groupTitle } from '@/services/settings';
 import { readShop } from '@/services/surroundings';
 
 export const dynamic = 'force-dynamic';
@@ -15,9 +16,10 @@ export async function generateMetadata() {
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
   const context = await services();
-  const { name } = await readShop(context.database.read);
+  const { name, groups } = await readShop(context.database.read);
+  const token = await basketToken();
   return (
-    <ShopFrame shopName={name} lines={await countLines(context, await basketToken())}>
+    <ShopFrame shopName={name} lines={await countLines(context, token)} hasGroups={groups.length > 0} group={await groupTitle(context, token)}>
       {children}
     </ShopFrame>
   );

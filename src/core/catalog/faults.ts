@@ -24,7 +24,7 @@ export type FaultData =
   | { readonly code: 'defaultRefused'; readonly reason: string }
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
-  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option'; readonly given: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'quantityImpossible' }
@@ -35,7 +35,25 @@ export type FaultData =
   | { readonly code: 'noVariants' }
   | { readonly code: 'nothingStocked' }
   | { readonly code: 'unknownCurrency'; readonly given: string }
-  | { readonly code: 'outOfStock'; readonly item: string };
+  | { readonly code: 'outOfStock'; readonly item: string }
+  | { readonly code: 'stockedQuantity'; readonly title: string }
+  | { readonly code: 'optionPictureMissing'; readonly title: string }
+  | { readonly code: 'leadTimeMissing'; readonly title: string }
+  | { readonly code: 'faceMissing'; readonly title: string }
+  | { readonly code: 'textMissing'; readonly what: string }
+  | { readonly code: 'badAddress'; readonly given: string }
+  | { readonly code: 'badDay'; readonly given: string }
+  | { readonly code: 'addOnMissing' }
+  | { readonly code: 'addOnUnknown'; readonly product: string }
+  | { readonly code: 'addOnCycle'; readonly way: string }
+  | { readonly code: 'addOnUnresolved'; readonly product: string; readonly first: string }
+  | { readonly code: 'sheetUnknown'; readonly key: string }
+  | { readonly code: 'overrideLost'; readonly sheet: string; readonly what: string }
+  | { readonly code: 'groupUnknown'; readonly key: string }
+  | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
+  | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
+  | { readonly code: 'badTimeZone'; readonly given: string }
+  | { readonly code: 'alikeSwatches'; readonly first: string; readonly second: string; readonly difference: string };
 
 export type FaultCode = FaultData['code'];
 
@@ -53,6 +71,8 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'pictureMissing':
     case 'outOfStock':
     case 'compareAtNotHigher':
+    case 'overrideLost':
+    case 'alikeSwatches':
       return 'canWait';
     default:
       return 'mustFix';

@@ -1,24 +1,19 @@
 export * from './schema';
-export {
-  type Answer,
-  type Choice,
-  choiceKinds,
-  type ChoiceKind,
-  choiceReader,
-  type ChoiceReader,
-  checkChoice,
-  choiceSchema,
-  COLOUR_PATTERN,
-  type Effect,
-  hasOptions,
-  KEY_PATTERN,
-  keySchema,
-  LONGEST_TEXT,
-  type Option,
-  type OptionsChoice,
-  type Report,
-  SKU_PATTERN,
-  type Weight,
-} from './choices';
+export * from './choices';
 export { type Fault, type FaultCode, type FaultData, gravityOf, type Path } from './faults';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
+export { gtinCheckDigit, gtinFault } from './gtin';
+export {
+  conditionHolds,
+  isPlacedByCondition,
+  type Override,
+  overrideSchema,
+  type PlaceCondition,
+  type Placement,
+  placementSchema,
+  placementsOf,
+  type Sheet,
+  sheetSchema,
+} from './sheet';
+export { type Swatch, swatchByName, swatchSchema } from './swatch-book';
+export { freeKey } from './free-key';

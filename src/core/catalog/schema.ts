@@ -3,6 +3,8 @@ import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
+import { placementSchema, type Sheet, sheetSchema } from './sheet';
+import { type Swatch, swatchSchema } from './swatch-book';
 
 /** By what a product is counted: one at a time, or by the unit of one of its measures. */
 export const soldBySchema = z.discriminatedUnion('kind', [
@@ -28,7 +30,12 @@ export const variantSchema = z.strictObject({
   options: z.record(z.string(), z.string()).describe('option key by stocked choice key'),
   sku: z.string().max(60).nullable().default(null).describe('own SKU; null puts it together from the options'),
   price: decimalText.nullable().default(null).describe('own base price; null takes the product’s'),
+  compareAt: decimalText.nullable().default(null).describe('own compare-at price; null takes the product’s'),
   stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
+  gtin: z.string().max(14).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
+  weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
+  picture: z.string().max(300).nullable().default(null).describe('shown in the place of the product’s'),
+  onSale: z.boolean().default(true),
 });
 
 export type Variant = z.infer<typeof variantSchema>;
@@ -50,6 +57,7 @@ export const productSchema = z.strictObject({
   tags: z.array(z.string().max(40)).max(30).default([]),
   quantity: quantityRuleSchema.default({ minimum: 1, maximum: null, multiple: 1 }),
   choices: z.array(choiceSchema).max(200).default([]),
+  sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
   variants: z.array(variantSchema).max(2000).default([]),
   draws: z.array(drawSchema).max(50).default([]),
 });
@@ -67,11 +75,22 @@ export const stockItemSchema = z.strictObject({
 
 export type StockItemDefinition = z.infer<typeof stockItemSchema>;
 
+/** Customers who see or pay something else than everybody. */
+export const customerGroupSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().min(1).max(80),
+  code: z.string().max(40).nullable().default(null).describe('what a customer types in the shop to belong to it'),
+});
+
+export type CustomerGroup = z.infer<typeof customerGroupSchema>;
+
 export const shopSchema = z.strictObject({
   name: z.string().min(1).max(120),
   currency: z.string().describe('ISO 4217 code'),
   rounding: z.enum(['halfAwayFromZero', 'halfEven']).default('halfAwayFromZero'),
   skuSeparator: z.string().max(3).default('-'),
+  timeZone: z.string().max(60).default('UTC').describe('IANA time zone that says what day it is'),
+  groups: z.array(customerGroupSchema).max(50).default([]),
 });
 
 export type Shop = z.infer<typeof shopSchema>;
@@ -86,6 +105,8 @@ export const catalogSchema = z.strictObject({
   version: z.literal(CATALOG_VERSION),
   shop: shopSchema,
   stock: z.array(stockItemSchema).max(20_000).default([]),
+  swatches: z.array(swatchSchema).max(5000).default([]),
+  sheets: z.array(sheetSchema).max(1000).default([]),
   products: z.array(productSchema).max(20_000).default([]),
 });
 
@@ -95,4 +116,8 @@ export type Catalog = z.infer<typeof catalogSchema>;
 export interface CatalogSurroundings {
   readonly shop: Shop;
   readonly stock: ReadonlyMap<string, Pick<StockItemDefinition, 'title' | 'unit'>>;
+  readonly swatches: ReadonlyMap<string, Swatch>;
+  readonly sheets: ReadonlyMap<string, Sheet>;
+  /** products that add-ons may take along, by slug */
+  readonly products: ReadonlyMap<string, Product>;
 }

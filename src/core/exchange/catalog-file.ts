@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type Catalog, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path } from '../catalog';
+import { isTimeZone } from '../calendar';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { unitByCode } from '../quantity';
@@ -29,7 +30,13 @@ export function readCatalog(text: string): CatalogReading {
 
 /** What a catalog's products refer to outside themselves. */
 export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
-  return { shop: catalog.shop, stock: new Map(catalog.stock.map((item) => [item.key, item])) };
+  return {
+    shop: catalog.shop,
+    stock: new Map(catalog.stock.map((item) => [item.key, item])),
+    swatches: new Map(catalog.swatches.map((swatch) => [swatch.key, swatch])),
+    sheets: new Map(catalog.sheets.map((sheet) => [sheet.key, sheet])),
+    products: new Map(catalog.products.map((product) => [product.slug, product])),
+  };
 }
 
 /** Everything that is wrong with what a catalog says, with the path in the file; what can wait is left out. */
@@ -40,11 +47,20 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     faults.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
 
   if (minorUnits(catalog.shop.currency) === null) add(['shop', 'currency'], { code: 'unknownCurrency', given: catalog.shop.currency });
-  const stockKeys = new Set<string>();
+  if (!isTimeZone(catalog.shop.timeZone)) add(['shop', 'timeZone'], { code: 'badTimeZone', given: catalog.shop.timeZone });
+  const checkKeys = (list: string, keys: readonly string[], what: string) => {
+    const known = new Set<string>();
+    keys.forEach((key, index) => {
+      if (known.has(key)) add([list, index, list === 'products' ? 'slug' : 'key'], { code: 'duplicateKey', key, what });
+      known.add(key);
+    });
+  };
+  checkKeys('stock', catalog.stock.map(({ key }) => key), 'stock item');
+  checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
+  checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
+  checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
-    if (stockKeys.has(item.key)) add([...path, 'key'], { code: 'duplicateKey', key: item.key, what: 'stock item' });
-    stockKeys.add(item.key);
     if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
     for (const field of ['onHand', 'backorder'] as const) {
       const value = Exact.parse(item[field]);
@@ -52,11 +68,8 @@ export function checkCatalog(catalog: Catalog): Fault[] {
       else if (value.sign() < 0) add([...path, field], { code: 'negative', what: 'A stock figure' });
     }
   });
-  const slugs = new Set<string>();
   catalog.products.forEach((product, index) => {
     const path = ['products', index];
-    if (slugs.has(product.slug)) add([...path, 'slug'], { code: 'duplicateKey', key: product.slug, what: 'product' });
-    slugs.add(product.slug);
     const found = readiness(product, surroundings, null).filter(({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency');
     faults.push(...found.map((fault) => ({ ...fault, path: [...path, ...fault.path] })));
   });
@@ -73,7 +86,7 @@ export function pathText(path: Path): string {
 
 /** The JSON Schema of the open format, drawn from the same definitions that read it. */
 export function catalogJsonSchema(): object {
-  return z.toJSONSchema(catalogSchema, { io: 'input', target: 'draft-2020-12' });
+  return z.toJSONSchema(catalogSchema, { io: 'input', target: 'draft-2020-12', reused: 'ref' });
 }
 
 function shapeFault(path: Path, detail: string): Fault {

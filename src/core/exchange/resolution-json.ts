@@ -35,11 +35,13 @@ export interface ResolutionJson {
   readonly lineTotal: string | null;
   readonly currency: string;
   readonly weight: QuantityJson | null;
-  readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson }[];
+  readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null }[];
   readonly availability: {
     readonly canSupply: number | null;
     readonly limitedBy: { stock: string; title: string; available: QuantityJson } | null;
+    readonly leadDays: number | null;
   };
+  readonly pictures: Resolution['pictures'];
 }
 
 /** Writes a resolution in the open format. */
@@ -68,16 +70,19 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
     lineTotal: money(resolution.lineTotal),
     currency,
     weight: resolution.weight && quantityJson(resolution.weight),
-    draws: resolution.draws.map(({ stock, title, perItem, total }) => ({
+    draws: resolution.draws.map(({ stock, title, perItem, total, leadDays }) => ({
       stock,
       title,
       perItem: quantityJson(perItem),
       total: quantityJson(total),
+      leadDays,
     })),
     availability: {
       canSupply: availability.canSupply,
       limitedBy: availability.limitedBy && { ...availability.limitedBy, available: quantityJson(availability.limitedBy.available) },
+      leadDays: availability.leadDays,
     },
+    pictures: resolution.pictures,
   };
 
   function money(amount: Exact | null): string | null {

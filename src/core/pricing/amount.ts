@@ -11,6 +11,8 @@ const choiceReference = z
 export const amountSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('fixed'), value: decimalText }),
   z.strictObject({ kind: z.literal('percentOfBase'), value: decimalText }),
+  z.strictObject({ kind: z.literal('percentOfSum'), value: decimalText }).describe('of the base and all lines before it, in the order of the page'),
+  z.strictObject({ kind: z.literal('oncePerLine'), value: decimalText }).describe('once for the order line, however many items it has'),
   z.strictObject({
     kind: z.literal('perCharacter'),
     value: decimalText,

@@ -1,2 +1,2 @@
 export { type Amount, amountSchema } from './amount';
-export { type AmountProgram, amountProgram, type AmountTarget, type Basis, measureCharge, type PriceLine, type PricingInputs, roundingLine } from './lines';
+export { type AmountProgram, amountProgram, type AmountTarget, type Basis, measureCharge, type PriceLine, type PricingInputs, roundingLine, timesLine } from './lines';

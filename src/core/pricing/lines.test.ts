@@ -5,8 +5,8 @@ import { basisWords } from '../words';
 import { type Answer } from '../catalog';
 import { amountProgram, measureCharge, roundingLine } from './lines';
 
-const answer = (fields: Partial<Answer>): Answer => ({ canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, effect: 0, ...fields });
-const inputs = { base: Exact.from('80'), answers: [answer({ value: Exact.from('250') }), answer({ characters: 9, charactersWithoutSpaces: 8 }), null] };
+const answer = (fields: Partial<Answer>): Answer => ({ canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [], ...fields });
+const inputs = { base: Exact.from('80'), sum: Exact.from('90'), answers: [answer({ value: Exact.from('250') }), answer({ characters: 9, charactersWithoutSpaces: 8 }), null] };
 const centimetres = { index: 0, unit: requireUnit('cm') };
 const run = (...given: Parameters<typeof amountProgram>) => {
   const { amount, of, source } = amountProgram(...given)(inputs);
@@ -50,8 +50,8 @@ describe('measureCharge', () => {
 
 describe('roundingLine', () => {
   it('is there only where something was rounded, and says how much', () => {
-    expect(roundingLine(Exact.from('4.63'), Exact.from('4.63'))).toBeNull();
-    expect(roundingLine(Exact.from('4.625'), Exact.from('4.63'))?.amount.toString()).toBe('0.005');
-    expect(roundingLine(Exact.from('4.634'), Exact.from('4.63'))).toMatchObject({ kind: 'rounding', per: 'unit', source: 'rounding' });
+    expect(roundingLine(Exact.from('4.63'), Exact.from('4.63'), 'unit')).toBeNull();
+    expect(roundingLine(Exact.from('4.625'), Exact.from('4.63'), 'unit')?.amount.toString()).toBe('0.005');
+    expect(roundingLine(Exact.from('4.634'), Exact.from('4.63'), 'unit')).toMatchObject({ kind: 'rounding', per: 'unit', source: 'rounding' });
   });
 });

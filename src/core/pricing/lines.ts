@@ -7,7 +7,8 @@ import { type Amount } from './amount';
 export type Basis =
   | { readonly kind: 'percent'; readonly rate: Exact; readonly of: Exact }
   | { readonly kind: 'characters'; readonly count: number; readonly rate: Exact }
-  | { readonly kind: 'measure'; readonly quantity: Quantity; readonly rate: Exact; readonly per: Unit };
+  | { readonly kind: 'measure'; readonly quantity: Quantity; readonly rate: Exact; readonly per: Unit }
+  | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
 
 /**
  * One line of the working. The lines per unit add up to the unit price; the unit price times the quantity and the
@@ -25,7 +26,9 @@ export interface PriceLine {
 
 /** What amounts are computed from. */
 export interface PricingInputs {
-  base: Exact;
+  readonly base: Exact;
+  /** the base and all lines per unit so far */
+  sum: Exact;
   readonly answers: (Answer | null)[];
 }
 
@@ -70,6 +73,21 @@ export function amountProgram(
         source,
       });
     }
+    case 'percentOfSum': {
+      const share = value.over(HUNDRED);
+      return ({ sum }) => ({
+        label,
+        kind: 'choice',
+        of: { kind: 'percent', rate: value, of: sum },
+        amount: sum.times(share),
+        per: 'unit',
+        source,
+      });
+    }
+    case 'oncePerLine': {
+      const line: PriceLine = { label, kind: 'choice', of: null, amount: value, per: 'line', source };
+      return () => line;
+    }
     case 'perCharacter': {
       const index = target?.index ?? -1;
       const counted = amount.spaces === 'counted';
@@ -109,9 +127,15 @@ export function measureCharge(
   };
 }
 
-/** The line that brings exact lines to a payable unit price; null when none is needed. */
-export function roundingLine(sum: Exact, rounded: Exact): PriceLine | null {
+/** The same line for several of what it is for. */
+export function timesLine(line: PriceLine, count: number): PriceLine {
+  if (count === 1) return line;
+  return { ...line, of: { kind: 'pieces', count, rate: line.amount }, amount: line.amount.times(Exact.of(count)) };
+}
+
+/** The line that brings exact lines to a payable amount; null when none is needed. */
+export function roundingLine(sum: Exact, rounded: Exact, per: PriceLine['per']): PriceLine | null {
   const difference = rounded.minus(sum);
   if (difference.sign() === 0) return null;
-  return { label: 'Rounding', kind: 'rounding', of: null, amount: difference, per: 'unit', source: 'rounding' };
+  return { label: 'Rounding', kind: 'rounding', of: null, amount: difference, per, source: 'rounding' };
 }

@@ -7,7 +7,7 @@ export type ProblemData =
   | { readonly code: 'unknownChoice'; readonly key: string }
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
   | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
-  | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' }
+  | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }
   | { readonly code: 'textTooShort'; readonly title: string; readonly characters: number; readonly least: number }
   | { readonly code: 'textTooLong'; readonly title: string; readonly characters: number; readonly most: number }
   | { readonly code: 'textUnprintable'; readonly title: string }
@@ -17,6 +17,18 @@ export type ProblemData =
   | { readonly code: 'aboveMaximum'; readonly title: string; readonly maximum: string; readonly nearest: readonly string[] }
   | { readonly code: 'offStep'; readonly title: string; readonly step: string; readonly nearest: readonly string[] }
   | QuantityFault
+  | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
+  | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }
+  | { readonly code: 'tooManyPicked'; readonly title: string; readonly given: number; readonly most: number }
+  | { readonly code: 'pickedTwice'; readonly title: string; readonly option: string }
+  | { readonly code: 'dayUnreadable'; readonly title: string; readonly given: string }
+  | { readonly code: 'dayNotOffered'; readonly title: string; readonly day: string; readonly why: string; readonly nearest: readonly string[] }
+  | { readonly code: 'fileUnknown'; readonly title: string }
+  | { readonly code: 'fileType'; readonly title: string; readonly file: string; readonly is: string | null; readonly wanted: string }
+  | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }
+  | { readonly code: 'fileCount'; readonly title: string; readonly given: number; readonly least: number; readonly most: number }
+  | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
+  | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }
   | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Product, productSchema } from '../catalog';
+import { type Product, productSchema, variantSchema } from '../catalog';
 import { pathText } from '../exchange';
 import { compile, readiness } from '.';
 import { levels, mesh, suit, surroundings } from '../../../tests/fixtures/products';
@@ -60,9 +60,9 @@ describe('readiness', () => {
     ['a colour that is none', suit, (draft) => choice(draft, 'swatch').options.forEach((option) => void (option.colours = ['grey'])), '$.choices[1].options[0].colours[0] badColour'],
     ['an amount per character of a list', suit, (draft) => void (choice(draft, 'text').amount = { kind: 'perCharacter', value: '1', of: 'size', spaces: 'free' }), '$.choices[3].amount.of referenceKind'],
     ['a variant without its stock item', suit, (draft) => draft.variants.forEach((variant) => void (variant.stock = null)), '$.variants[0].stock drawsNothing'],
-    ['a variant listed twice', suit, (draft) => void draft.variants.push({ options: { size: 'm', cloth: 'slate' }, sku: null, price: null, stock: 'veil' }), '$.variants[2] variantTwice'],
+    ['a variant listed twice', suit, (draft) => void draft.variants.push(variantSchema.parse({ options: { size: 'm', cloth: 'slate' }, stock: 'veil' })), '$.variants[2] variantTwice'],
     ['two variants of one SKU', suit, (draft) => draft.variants.forEach((variant) => void (variant.sku = 'ONE')), '$.variants[1].sku skuClash'],
-    ['a variant that does not say its cloth', suit, (draft) => void (draft.variants[0] = { options: { size: 'm' }, sku: null, price: null, stock: 'veil' }), '$.variants[0].options.cloth variantIncomplete'],
+    ['a variant that does not say its cloth', suit, (draft) => void (draft.variants[0] = variantSchema.parse({ options: { size: 'm' }, stock: 'veil' })), '$.variants[0].options.cloth variantIncomplete'],
     ['a reduction of more than everything', suit, (draft) => void (choice(draft, 'text').amount = { kind: 'percentOfBase', value: '-101' }), '$.choices[3].amount.value percentBelowNothing'],
   ];
   it.each(faults)('points at %s', (_what, product, change, expected) => {

@@ -1,31 +1,41 @@
 import {
+  type AddOnPrice,
+  type AnswerContext,
   type CatalogSurroundings,
   type Choice,
   checkChoice,
   choiceReader,
+  type ChoiceReader,
+  type DayBound,
   type Effect,
   type Fault,
   type FaultData,
   gravityOf,
   hasOptions,
+  isNote,
+  isStocked,
   type Path,
   type Product,
   type Report,
   SKU_PATTERN,
-  type Weight,
 } from '../catalog';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
-import { type Amount, amountProgram, measureCharge } from '../pricing';
+import { type Amount, amountProgram, measureCharge, type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
 import { conversionFactor, convert, requireUnit, unitByCode } from '../quantity';
 import { faultWords } from '../words/faults';
+import { assemble, placeInDefinition } from './assemble';
 import { compileDraw } from './draws';
-import { shownChoice } from './offers';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, type Program } from './program';
+import { ALL_OFFERED, shownChoice } from './offers';
+import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
+import { resolve } from './resolve';
 import { compileVariants } from './variants';
+import { compileWeight } from './weight';
+
+type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
 
 /**
  * Checks a product's definition and makes it ready to run: references, units, limits, defaults and SKU parts.
@@ -33,14 +43,24 @@ import { compileVariants } from './variants';
  * A program comes out even of a faulty definition, so that whoever edits it sees as much as can be computed; what
  * is faulty is left out of it, and every selection of it is refused until the faults are mended.
  *
- * @param surroundings the shop's settings and the stock items that draws refer to
+ * @param surroundings the shop's settings, and the stock items, sheets, swatches and products it refers to
  */
 export function compile(product: Product, surroundings: CatalogSurroundings): Program {
+  return compileWithin(product, surroundings, []);
+}
+
+/** @param way slugs of the products that take this one along, outermost first */
+function compileWithin(definition: Product, surroundings: CatalogSurroundings, way: readonly string[]): Program {
   const faults: Fault[] = [];
-  const report = (path: Path, data: FaultData): void => {
+  const add = (path: Path, data: FaultData): void => {
     faults.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
   };
-  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? 'g') ?? requireUnit('g'), report };
+  const assembled = assemble(definition, surroundings);
+  const { product } = assembled;
+  for (const { path, data } of assembled.faults) add(path, data);
+  const placeOf = (path: Path): Path => placeInDefinition(assembled, path);
+  const report = (path: Path, data: FaultData): void => add(placeOf(path), data);
+  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? 'g') ?? requireUnit('g'), way: [...way, product.slug], report };
   const { shop } = surroundings;
 
   const places = minorUnits(shop.currency);
@@ -60,6 +80,8 @@ export function compile(product: Product, surroundings: CatalogSurroundings): Pr
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
   return {
+    product,
+    placeOf,
     slug: product.slug,
     title: product.title,
     sku: product.sku,
@@ -68,7 +90,7 @@ export function compile(product: Product, surroundings: CatalogSurroundings): Pr
     places: places ?? 2,
     skuSeparator: shop.skuSeparator,
     choices,
-    indexOf: new Map(choices.map(({ key }, index) => [key, index])),
+    indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
     keyOrder: byKey,
     base,
     quantity: product.quantity,
@@ -78,53 +100,119 @@ export function compile(product: Product, surroundings: CatalogSurroundings): Pr
     weightUnit: scope.weightUnit,
     stocked,
     variants,
+    picturesVary: [...variants.values()].some(({ picture }) => picture !== null) || choices.some(({ options }) => options.some(({ picture }) => picture !== null)),
     faults,
     blocking: faults.filter(({ gravity }) => gravity === 'mustFix'),
   };
 }
 
+// A default that depends on the day is checked as of this one: whether it can be read does not depend on it.
+const SOME_DAY: AnswerContext = { today: '2000-01-01', files: () => undefined };
+
 function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgram {
   const path: Path = ['choices', index];
   const { report } = scope;
-  if (choice.title.trim() === '') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
+  const asks = !isNote(choice);
+  if (choice.title.trim() === '' && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
   checkChoice(choice, path, report);
+  checkGroups(choice.groups, [...path, 'groups'], scope);
   const reader = choiceReader(choice, path);
-  const effects = compileEffects(reader.effects, choice, scope);
-  const optionKeys = hasOptions(choice) ? choice.options.map(({ key }) => key) : [];
-  const stocked = hasOptions(choice) && choice.stocked;
+  const effects = choice.kind === 'addOn' ? [addOnEffect(choice, path, scope)] : compileEffects(reader.effects, choice, scope);
+  const options = hasOptions(choice) ? choice.options : [];
+  options.forEach((option, place) => checkGroups(option.groups, [...path, 'options', place, 'groups'], scope));
+  const stocked = isStocked(choice);
+  const optionPrograms = options.map(({ key, title, groups, whenOut, leadDays, changesPicture, picture }): OptionProgram => {
+    return { key, title, groups, whenOut, leadDays, picture: changesPicture ? picture : null };
+  });
   return {
     key: choice.key,
     title: choice.title,
     required: choice.required,
     stocked,
     reader,
-    fallback: checkedFallback(reader.fallback, reader.read.bind(reader), path, report),
+    asks,
+    groups: choice.groups,
+    defaultRefused: !defaultIsRight(reader, choice, path, report),
     effects,
-    optionKeys,
-    offersVary: stocked || (optionKeys.length > 0 && effects.some(({ draws }) => draws.length > 0)),
-    allOffered: shownChoice({ key: choice.key, optionKeys }, () => null),
+    options: optionPrograms,
+    offersVary: stocked || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
+    allOffered: shownChoice({ key: choice.key, options: optionPrograms }, () => ALL_OFFERED),
   };
 }
 
-/** A default that would be refused is a fault, and does not count. */
-function checkedFallback(
-  fallback: unknown,
-  read: (raw: unknown, problems: Problem[]) => unknown,
-  path: Path,
-  report: Report,
-): unknown {
-  if (fallback === null) return null;
+function checkGroups(groups: readonly string[], path: Path, { surroundings, report }: Scope): void {
+  for (const group of groups) {
+    if (!surroundings.shop.groups.some(({ key }) => key === group)) report(path, { code: 'groupUnknown', key: group });
+  }
+}
+
+/** A default that would be refused is a fault, and does not count. One that depends on the day is read on the day. */
+function defaultIsRight(reader: ChoiceReader, choice: Choice, path: Path, report: Report): boolean {
+  if (choice.kind === 'date' && choice.default?.kind !== 'on') return true;
+  const fallback = reader.fallback(SOME_DAY);
+  if (fallback === null) return true;
   const problems: Problem[] = [];
-  read(fallback, problems);
+  const day = choice.kind === 'date' ? { ...choice, earliest: fixedOnly(choice.earliest), latest: fixedOnly(choice.latest) } : null;
+  (day ? choiceReader(day, path) : reader).read(fallback, problems, SOME_DAY);
   const [first] = problems;
-  if (!first) return fallback;
+  if (!first) return true;
   report([...path, 'default'], { code: 'defaultRefused', reason: first.message });
-  return null;
+  return false;
+}
+
+const fixedOnly = (bound: DayBound | null): DayBound | null => (bound?.kind === 'on' ? bound : null);
+
+/** What taking another product along brings: its price, SKU, weight and draws, all known beforehand. */
+function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgram {
+  const nothing: EffectProgram = { amount: null, compareAt: null, sku: null, weight: null, draws: [] };
+  const { surroundings, report, way, weightUnit } = scope;
+  if (choice.product === '') return nothing;
+  const product = surroundings.products.get(choice.product);
+  if (!product) {
+    report([...path, 'product'], { code: 'addOnUnknown', product: choice.product });
+    return nothing;
+  }
+  if (way.includes(product.slug)) {
+    report([...path, 'product'], { code: 'addOnCycle', way: [...way, product.slug].join(' → ') });
+    return nothing;
+  }
+  const program = compileWithin(product, surroundings, way);
+  const { state, problems, lineTotal, draws, weight, item, quantity } = resolve(program, { answers: choice.answers }, { levels: null, today: SOME_DAY.today });
+  if (state !== 'sellable' || !lineTotal) {
+    report([...path, 'product'], { code: 'addOnUnresolved', product: product.title, first: problems[0]?.message ?? '' });
+    return nothing;
+  }
+  const price = addOnPrice(choice.price, lineTotal, [...path, 'price'], report);
+  const line = price && addOnLine(choice.title, choice.key, price.rounded(program.places, program.rounding));
+  return {
+    amount: line && (() => line),
+    compareAt: null,
+    sku: item.sku,
+    weight: (weight && convert({ value: weight.value.times(Exact.of(quantity)), unit: weight.unit }, weightUnit)?.value) ?? null,
+    draws: draws.map(({ stock, title, total, leadDays }) => ({ stock, title, unit: total.unit, fixed: total.value, measure: null, leadDays })),
+  };
+}
+
+function addOnLine(label: string, source: string, amount: Exact): PriceLine {
+  return { label, kind: 'choice', of: null, amount, per: 'unit', source };
+}
+
+function addOnPrice(price: AddOnPrice, alone: Exact, path: Path, report: Report): Exact | null {
+  switch (price.kind) {
+    case 'asSoldAlone':
+      return alone;
+    case 'fixed':
+      return readDecimal(price.value, [...path, 'value'], report);
+    case 'less': {
+      const percent = readDecimal(price.percent, [...path, 'percent'], report);
+      return percent && alone.times(Exact.one.minus(percent.over(Exact.of(100))));
+    }
+  }
 }
 
 function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope): EffectProgram[] {
   const partOwners = new Map<string, string>();
-  return effects.map((effect) => {
+  return effects.map((effect, place) => {
     const { label, sku, path } = effect;
     if (sku !== null) {
       const skuPath = [...path, 'sku'];
@@ -133,26 +221,31 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
       if (owner !== undefined) scope.report(skuPath, { code: 'skuClash', sku, first: owner, second: label });
       partOwners.set(sku, owner ?? label);
     }
+    const option = hasOptions(choice) ? choice.options[place] : undefined;
+    const leadDays = option?.whenOut === 'orderable' ? option.leadDays : null;
     return {
       amount: effect.amount && compileAmount(effect.amount, label, choice, [...path, 'amount'], scope),
+      compareAt: effect.amount && effect.compareAt !== null ? compileAmount({ ...effect.amount, value: effect.compareAt }, label, choice, [...path, 'compareAt'], scope) : null,
       sku,
       weight: effect.weight && compileWeight(effect.weight, [...path, 'weight'], scope),
-      draws: effect.draws.flatMap((draw, index) => compileDraw(draw, [...path, 'draws', index], scope) ?? []),
+      draws: effect.draws.flatMap((draw, index) => compileDraw(draw, [...path, 'draws', index], scope, leadDays) ?? []),
     };
   });
 }
 
 function compileAmount(amount: Amount, label: string, choice: Choice, path: Path, scope: Scope): EffectProgram['amount'] {
-  const value = readDecimal(amount.value, [...path, 'value'], scope.report);
+  const value = readDecimal(amount.value, path.at(-1) === 'compareAt' ? path : [...path, 'value'], scope.report);
   if (!value) return null;
   switch (amount.kind) {
     case 'fixed':
+    case 'oncePerLine':
       return amountProgram(amount, value, label, choice.key, null, null);
     case 'percentOfBase':
+    case 'percentOfSum':
       if (value.isLess(Exact.of(-100))) scope.report([...path, 'value'], { code: 'percentBelowNothing' });
       return amountProgram(amount, value, label, choice.key, null, null);
     case 'perCharacter': {
-      const target = findTarget(amount.of ?? choice.key, ['text'], 'a line of text', [...path, 'of'], scope);
+      const target = findTarget(amount.of ?? choice.key, ['text', 'longText'], 'a text', [...path, 'of'], scope);
       return target && amountProgram(amount, value, label, choice.key, target, null);
     }
     case 'perUnit': {
@@ -194,12 +287,3 @@ function compileBase(scope: Scope): BaseProgram {
   };
 }
 
-function compileWeight(weight: Weight, path: Path, { weightUnit, report }: Scope): Exact | null {
-  const value = readDecimal(weight.value, [...path, 'value'], report);
-  const unit = unitByCode(weight.unit);
-  if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: weight.unit });
-  if (!value || !unit) return null;
-  const converted = convert({ value, unit }, weightUnit);
-  if (!converted) report([...path, 'unit'], { code: 'unitMismatch', unit: unit.words[1], wanted: weightUnit.words[1] });
-  return converted && converted.value;
-}

@@ -7,9 +7,10 @@ import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 /**
  * Makes a draw ready to be computed.
  *
+ * @param leadDays days it takes beyond stock; null where nothing may be promised beyond stock
  * @returns null when it refers to something that is not there
  */
-export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope): DrawProgram | null {
+export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope, leadDays: number | null = null): DrawProgram | null {
   const { report, surroundings } = scope;
   const item = surroundings.stock.get(draw.stock);
   const unit = item && unitByCode(item.unit);
@@ -17,7 +18,7 @@ export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope): Dra
     report([...path, 'stock'], { code: 'unknownReference', what: 'stock item', given: draw.stock });
     return null;
   }
-  const common = { stock: draw.stock, title: item.title, unit };
+  const common = { stock: draw.stock, title: item.title, unit, leadDays };
   switch (draw.kind) {
     case 'fixed': {
       const fixed = readDecimal(draw.quantity, [...path, 'quantity'], report);

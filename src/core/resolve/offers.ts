@@ -1,50 +1,61 @@
 import { type Answer } from '../catalog';
 import { Exact } from '../number';
 import { type StockLevels } from '../stock';
-import { type ChoiceProgram, type DrawProgram, type Program } from './program';
-import { type ChoiceShown, type OptionOffer } from './resolution';
+import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from './program';
+import { type ChoiceShown, type OptionOffer, type ResolveContext } from './resolution';
+
+/** Whether something that is for some customer groups is seen by a customer of a group, or of none. */
+export function isSeenBy(groups: readonly string[], group: string | null | undefined): boolean {
+  return groups.length === 0 || (typeof group === 'string' && groups.includes(group));
+}
+
+type Offer = Omit<OptionOffer, 'option'>;
+
+/** How an option stands on the page that nothing speaks against. */
+export const ALL_OFFERED: Offer = { shown: true, offered: true, why: null, leadDays: null };
 
 /**
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
- * options already chosen, it leads to a variant that is kept and in stock.
+ * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], levels: StockLevels | null): readonly ChoiceShown[] {
+export function offersOf(program: Program, answers: readonly (Answer | null)[], { levels, group }: ResolveContext): readonly ChoiceShown[] {
   return program.choices.map((choice, index) => {
+    if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
     if (!choice.offersVary) return choice.allOffered;
     const position = program.stocked.indexOf(index);
     return shownChoice(choice, (option, effect) => {
-      if (position >= 0) {
-        const why = whyNoVariant(program, answers, levels, position, option);
-        if (why) return why;
-      }
-      return (choice.effects[effect]?.draws ?? []).some((draw) => isOut(draw, levels)) ? 'outOfStock' : null;
+      if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
+      const byVariant = position >= 0 ? variantOffer(program, answers, levels, position, option.key) : ALL_OFFERED;
+      const out = (choice.effects[effect]?.draws ?? []).some((draw) => isOut(draw, levels));
+      const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
+      return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
     });
   });
 }
 
 /** A choice with what is offered of it. */
-export function shownChoice(
-  choice: Pick<ChoiceProgram, 'key' | 'optionKeys'>,
-  whyNot: (option: string, effect: number) => OptionOffer['why'],
-): ChoiceShown {
+export function shownChoice(choice: Pick<ChoiceProgram, 'key' | 'options'>, offerOf: (option: OptionProgram, effect: number) => Offer): ChoiceShown {
   return {
     choice: choice.key,
     shown: true,
-    options: choice.optionKeys.map((option, effect) => {
-      const why = whyNot(option, effect);
-      return { option, offered: why === null, why };
-    }),
+    why: null,
+    options: choice.options.map((option, effect) => ({ option: option.key, ...offerOf(option, effect) })),
   };
 }
 
-function whyNoVariant(
+function outOffer({ whenOut, leadDays }: OptionProgram): Offer {
+  if (whenOut === 'orderable') return { shown: true, offered: true, why: null, leadDays };
+  return { shown: true, offered: false, why: 'outOfStock', leadDays: null };
+}
+
+function variantOffer(
   program: Program,
   answers: readonly (Answer | null)[],
   levels: StockLevels | null,
   position: number,
   option: string,
-): OptionOffer['why'] {
-  let made = false;
+): Offer {
+  let best: Offer = { shown: true, offered: false, why: 'notMade', leadDays: null };
   for (const variant of program.variants.values()) {
     if (variant.options[position] !== option) continue;
     const fits = program.stocked.every((choiceIndex, other) => {
@@ -52,10 +63,15 @@ function whyNoVariant(
       return other === position || chosen === undefined || chosen === null || chosen === variant.options[other];
     });
     if (!fits) continue;
-    made = true;
-    if (!variant.draw || !isOut(variant.draw, levels)) return null;
+    if (!variant.onSale) {
+      if (best.why === 'notMade') best = { ...best, why: 'notOnSale' };
+      continue;
+    }
+    if (!variant.draw || !isOut(variant.draw, levels)) return ALL_OFFERED;
+    if (variant.draw.leadDays !== null) best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
+    else if (!best.offered) best = { ...best, why: 'outOfStock' };
   }
-  return made ? 'outOfStock' : 'notMade';
+  return best;
 }
 
 function isOut({ stock, fixed }: DrawProgram, levels: StockLevels | null): boolean {

@@ -1,7 +1,8 @@
-import { hasOptions, type Product, type SoldBy } from '../catalog';
+import { type Choice, hasOptions, type SoldBy } from '../catalog';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
+import { type Program } from './program';
 
 /** The least and the most a product costs, as far as its lists and yes-or-no questions say. */
 export interface PriceRange {
@@ -15,43 +16,69 @@ export interface PriceRange {
 
 const HUNDRED = Exact.of(100);
 
+type Pick = (a: Exact, b: Exact) => Exact;
+
+const least: Pick = (a, b) => (b.isLess(a) ? b : a);
+const most: Pick = (a, b) => (b.isMore(a) ? b : a);
+
 /**
- * Sums the cheapest and the dearest answers over a product's choices.
+ * Sums the cheapest and the dearest answers over a product's choices, in the order of the page.
  *
  * @returns null while the product has no price that can be read
  */
-export function priceRange(product: Product): PriceRange | null {
+export function priceRange({ product, choices }: Program): PriceRange | null {
   const prices = [product.price, ...product.variants.map(({ price }) => price)].flatMap((text) => (text === null ? [] : (Exact.parse(text) ?? [])));
   const everyVariantPriced = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
   const bases = everyVariantPriced ? prices.slice(product.price === null ? 0 : 1) : prices;
   const [first, ...others] = bases;
   if (!first) return null;
-  const cheapest = others.reduce((least, price) => (price.isLess(least) ? price : least), first);
-  const dearest = others.reduce((most, price) => (price.isMore(most) ? price : most), first);
 
   let open = false;
-  const span = (base: Exact, pick: (a: Exact, b: Exact) => Exact): Exact => {
+  const span = (base: Exact, pick: Pick): Exact => {
     let sum = base;
-    for (const choice of product.choices) {
-      const amounts = hasOptions(choice) ? choice.options.map(({ amount }) => amount) : [choice.amount];
-      const values = amounts.map((amount) => {
-        const value = flatAmount(amount, base, choice.key, product.soldBy);
+    product.choices.forEach((choice, index) => {
+      const flat = (amount: Amount | null): Exact => {
+        const value = flatAmount(amount, { base, sum }, choice.key, product.soldBy);
         if (value === null) open = true;
         return value ?? Exact.zero;
-      });
-      const mayBeLeftOut = !choice.required || choice.kind === 'yesNo';
-      const candidates = mayBeLeftOut ? [Exact.zero, ...values] : values;
-      const [head, ...rest] = candidates;
-      if (head) sum = sum.plus(rest.reduce(pick, head));
-    }
+      };
+      if (choice.kind === 'several') sum = sum.plus(severalAmount(choice, choice.options.map(({ amount }) => flat(amount)), pick));
+      else if (choice.kind === 'addOn') {
+        const price = choices[index]?.effects[0]?.amount?.({ base, sum, answers: [] }).amount ?? Exact.zero;
+        sum = sum.plus(pick(Exact.zero, price.times(Exact.of(choice.mostQuantity))));
+      } else if (hasOptions(choice)) {
+        const values = choice.options.map(({ amount }) => flat(amount));
+        const candidates = choice.ownQuantity ? [...values, ...values.map((value) => value.times(Exact.of(choice.mostEach)))] : values;
+        const [head, ...rest] = choice.required ? candidates : [Exact.zero, ...candidates];
+        if (head) sum = sum.plus(rest.reduce(pick, head));
+      } else if ('amount' in choice) {
+        const value = flat(choice.amount);
+        sum = sum.plus(choice.required && choice.kind !== 'yesNo' ? value : pick(Exact.zero, value));
+      }
+    });
     return sum;
   };
   return {
-    from: span(cheapest, (a, b) => (b.isLess(a) ? b : a)),
-    to: span(dearest, (a, b) => (b.isMore(a) ? b : a)),
+    from: span(others.reduce(least, first), least),
+    to: span(others.reduce(most, first), most),
     per: product.soldBy.kind === 'measure' ? product.soldBy.unit : null,
     open,
   };
+}
+
+/** The cheapest or dearest that may be picked of several: as few or as many as are right. */
+function severalAmount(choice: Extract<Choice, { kind: 'several' }>, amounts: readonly Exact[], pick: Pick): Exact {
+  const times = Exact.of(choice.ownQuantity ? choice.mostEach : 1);
+  const sorted = amounts.map((amount) => pick(amount, amount.times(times))).sort((a, b) => (pick(a, b) === a ? -1 : 1));
+  const fewest = choice.least ?? 1;
+  const greatest = Math.min(choice.most ?? sorted.length, sorted.length);
+  let sum = Exact.zero;
+  let best: Exact | null = choice.required ? null : Exact.zero;
+  sorted.slice(0, greatest).forEach((amount, index) => {
+    sum = sum.plus(amount);
+    if (index + 1 >= fewest) best = best ? pick(best, sum) : sum;
+  });
+  return best ?? Exact.zero;
 }
 
 /**
@@ -61,7 +88,7 @@ export function priceRange(product: Product): PriceRange | null {
  * @param own key of the choice it belongs to
  * @returns null for an amount that depends on what is typed
  */
-function flatAmount(amount: Amount | null, base: Exact, own: string, soldBy: SoldBy): Exact | null {
+function flatAmount(amount: Amount | null, { base, sum }: { base: Exact; sum: Exact }, own: string, soldBy: SoldBy): Exact | null {
   const value = amount && Exact.parse(amount.value);
   if (!amount || !value || value.sign() === 0) return Exact.zero;
   switch (amount.kind) {
@@ -69,6 +96,10 @@ function flatAmount(amount: Amount | null, base: Exact, own: string, soldBy: Sol
       return soldBy.kind === 'measure' ? null : value;
     case 'percentOfBase':
       return base.times(value).over(HUNDRED);
+    case 'percentOfSum':
+      return sum.times(value).over(HUNDRED);
+    case 'oncePerLine':
+      return Exact.zero;
     case 'perCharacter':
       return null;
     case 'perUnit': {

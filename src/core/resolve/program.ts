@@ -1,4 +1,4 @@
-import { type ChoiceReader, type Fault } from '../catalog';
+import { type ChoiceReader, type Fault, type Path, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
 import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type Basis, type PriceLine } from '../pricing';
@@ -9,6 +9,8 @@ import { type ChoiceShown } from './resolution';
 /** What an answer brings, ready to be run. */
 export interface EffectProgram {
   readonly amount: AmountProgram | null;
+  /** what the amount was before, where that is said */
+  readonly compareAt: AmountProgram | null;
   readonly sku: string | null;
   /** in the program's unit of weight */
   readonly weight: Exact | null;
@@ -22,6 +24,19 @@ export interface DrawProgram {
   readonly unit: Unit;
   readonly fixed: Exact | null;
   readonly measure: { readonly index: number; readonly factor: Exact } | null;
+  /** days it takes beyond stock; null where nothing may be promised beyond stock */
+  readonly leadDays: number | null;
+}
+
+/** What of an option decides whether it is offered. */
+export interface OptionProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly groups: readonly string[];
+  readonly whenOut: 'unavailable' | 'hidden' | 'orderable';
+  readonly leadDays: number | null;
+  /** shown in the place of the product's picture while it is chosen */
+  readonly picture: string | null;
 }
 
 export interface ChoiceProgram {
@@ -30,9 +45,14 @@ export interface ChoiceProgram {
   readonly required: boolean;
   readonly stocked: boolean;
   readonly reader: ChoiceReader;
-  readonly fallback: unknown;
+  /** whether it asks for an answer; a note does not */
+  readonly asks: boolean;
+  /** customer groups that see it; empty for everybody */
+  readonly groups: readonly string[];
+  /** whether the answer that counts when none is given would be refused, and does not count */
+  readonly defaultRefused: boolean;
   readonly effects: readonly EffectProgram[];
-  readonly optionKeys: readonly string[];
+  readonly options: readonly OptionProgram[];
   /** whether what is offered can change with the answers or with stock */
   readonly offersVary: boolean;
   /** the choice with all its options offered, made once */
@@ -45,7 +65,12 @@ export interface VariantProgram {
   readonly title: string;
   readonly sku: string;
   readonly price: Exact | null;
+  readonly compareAt: Exact | null;
+  /** in the program's unit of weight */
+  readonly weight: Exact | null;
   readonly draw: DrawProgram | null;
+  readonly picture: string | null;
+  readonly onSale: boolean;
 }
 
 export interface BaseProgram {
@@ -60,6 +85,10 @@ export interface BaseProgram {
 
 /** A product's definition, checked and made ready to run. The same program serves browser, server and command line. */
 export interface Program {
+  /** what was compiled: the product with the choices of its sheets and the colours of its swatches in place */
+  readonly product: Product;
+  /** the place in the definition as it is edited, of a place in {@link product} */
+  readonly placeOf: (path: Path) => Path;
   readonly slug: string;
   readonly title: string;
   readonly sku: string;
@@ -82,6 +111,8 @@ export interface Program {
   /** positions of the stocked choices */
   readonly stocked: readonly number[];
   readonly variants: ReadonlyMap<string, VariantProgram>;
+  /** whether any chosen option or variant changes the main picture */
+  readonly picturesVary: boolean;
   readonly faults: readonly Fault[];
   /** those that keep every selection from being sold */
   readonly blocking: readonly Fault[];

@@ -4,7 +4,7 @@ import { type Product, productSchema } from '../catalog';
 import { resolutionJson } from '../exchange';
 import { Exact } from '../number';
 import { compile, type Program, resolve } from '.';
-import { levels, meshProgram, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
+import { context, meshProgram, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
 
 const amounts = fc.oneof(
   fc.constant(null),
@@ -52,7 +52,7 @@ describe('the working', () => {
       fc.property(products, lengths, fc.string({ maxLength: 30 }), fc.integer({ min: 1, max: 500 }), (product, length, note, quantity) => {
         const program = compile(product, surroundings);
         expect(program.faults.filter(({ gravity }) => gravity === 'mustFix')).toEqual([]);
-        const { working, unitPrice, lineTotal } = resolve(program, { answers: { length, note }, quantity }, { levels: null });
+        const { working, unitPrice, lineTotal } = resolve(program, { answers: { length, note }, quantity }, { ...context, levels: null });
         const per = (which: 'unit' | 'line') => sum(working.filter((line) => line.per === which).map(({ amount }) => amount));
         expect(unitPrice?.equals(per('unit'))).toBe(true);
         expect((unitPrice?.decimalPlaces() ?? 9) <= 2).toBe(true);
@@ -81,7 +81,7 @@ describe('the item', () => {
       fc.property(suitAnswers, fc.infiniteStream(fc.nat()), (answers, order) => {
         const entries = Object.entries(answers);
         const shuffled = entries.map((entry) => ({ entry, rank: order.next().value ?? 0 })).sort((a, b) => a.rank - b.rank).map(({ entry }) => entry);
-        const [one, other] = [entries, shuffled].map((list) => resolve(suitProgram, { answers: Object.fromEntries(list) }, { levels }).item);
+        const [one, other] = [entries, shuffled].map((list) => resolve(suitProgram, { answers: Object.fromEntries(list) }, context).item);
         expect(other).toEqual(one);
       }),
     );
@@ -90,7 +90,7 @@ describe('the item', () => {
   it('has another key for other counted answers', () => {
     fc.assert(
       fc.property(suitAnswers, suitAnswers, (a, b) => {
-        const [one, other] = [a, b].map((answers) => resolve(suitProgram, { answers }, { levels }));
+        const [one, other] = [a, b].map((answers) => resolve(suitProgram, { answers }, context));
         const counted = [one, other].map((resolution) => JSON.stringify(resolution?.counted.map(({ choice, value }) => [choice, value])));
         expect(one?.item.key === other?.item.key).toBe(counted[0] === counted[1]);
       }),
@@ -107,7 +107,7 @@ const keys = fc.oneof(fc.constantFrom('size', 'cloth', 'veil', 'name', 'pockets'
 
 /** Resolves and serialises: the two things that must never throw. */
 function survives(program: Program, selection: unknown) {
-  const resolution = resolve(program, selection, { levels });
+  const resolution = resolve(program, selection, context);
   JSON.stringify(resolutionJson(resolution));
   return resolution;
 }

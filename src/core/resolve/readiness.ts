@@ -1,4 +1,5 @@
-import { type CatalogSurroundings, type Fault, type FaultData, gravityOf, hasOptions, type Path, type Product, SKU_PATTERN } from '../catalog';
+import { type CatalogSurroundings, type Fault, type FaultData, gravityOf, hasOptions, isStocked, type Path, type Product, SKU_PATTERN } from '../catalog';
+import { alikeNeighbours } from '../colour';
 import { Exact } from '../number';
 import { type StockLevels } from '../stock';
 import { faultWords } from '../words/faults';
@@ -12,13 +13,15 @@ import { type Program } from './program';
  * @param program the compiled product, where there is one already
  */
 export function readiness(
-  product: Product,
+  definition: Product,
   surroundings: CatalogSurroundings,
   levels: StockLevels | null,
-  program: Program = compile(product, surroundings),
+  program: Program = compile(definition, surroundings),
 ): Fault[] {
   const found: Fault[] = [];
-  const add = (path: Path, data: FaultData) => found.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+  const { product } = program;
+  const add = (path: Path, data: FaultData) =>
+    found.push({ path: program.placeOf(path), code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
 
   if (product.title.trim() === '') add(['title'], { code: 'titleMissing', what: 'the product' });
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
@@ -30,6 +33,7 @@ export function readiness(
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   if (levels) stockFaults(program, levels, add);
+  swatchFaults(product, add);
 
   return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
 }
@@ -39,18 +43,16 @@ type Add = (path: Path, data: FaultData) => void;
 /** Every sellable selection must take something from stock: by the product, its variants, or a required choice. */
 function drawFaults(product: Product, add: Add): void {
   if (product.draws.length > 0) return;
-  if (product.choices.some((choice) => hasOptions(choice) && choice.stocked)) {
+  if (product.choices.some(isStocked)) {
     product.variants.forEach((variant, index) => {
       if (variant.stock !== null) return;
       add(['variants', index, 'stock'], { code: 'drawsNothing', when: variantTitle(product, variant.options) });
     });
     return;
   }
-  const drawing = product.choices.filter((choice) =>
-    hasOptions(choice) ? choice.options.some(({ draws }) => draws.length > 0) : choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0,
-  );
-  if (drawing.some((choice) => !hasOptions(choice))) return;
-  const lists = drawing.filter(hasOptions);
+  const typed = product.choices.some((choice) => 'amount' in choice && choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0);
+  if (typed) return;
+  const lists = product.choices.filter(hasOptions).filter((choice) => choice.options.some(({ draws }) => draws.length > 0));
   if (lists.length === 0) return add(['draws'], { code: 'drawsNothing', when: null });
   const complete = lists.some((choice) => choice.required && choice.options.every(({ draws }) => draws.length > 0));
   if (complete) return;
@@ -66,7 +68,7 @@ function drawFaults(product: Product, add: Add): void {
 function variantTitle(product: Product, options: Readonly<Record<string, string>>): string {
   return product.choices
     .flatMap((choice) => {
-      if (!hasOptions(choice) || !choice.stocked) return [];
+      if (!isStocked(choice)) return [];
       return choice.options.find(({ key }) => key === options[choice.key])?.title ?? [];
     })
     .join(' · ');
@@ -84,4 +86,15 @@ function stockFaults(program: Program, levels: StockLevels, add: Add): void {
   program.choices.forEach((choice, index) =>
     choice.effects.forEach((effect) => effect.draws.forEach(({ stock, title }) => check(['choices', index], stock, title))),
   );
+}
+
+/** Swatches beside each other that can't be told apart. */
+function swatchFaults(product: Product, add: Add): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.kind !== 'swatch') return;
+    for (const { place, difference } of alikeNeighbours(choice.options)) {
+      const [first, second] = [choice.options[place], choice.options[place + 1]];
+      add(['choices', index, 'options', place + 1, 'colours'], { code: 'alikeSwatches', first: first?.title ?? '', second: second?.title ?? '', difference: difference.toFixed(1) });
+    }
+  });
 }

@@ -8,6 +8,8 @@ export interface Scope {
   readonly product: Product;
   readonly surroundings: CatalogSurroundings;
   readonly weightUnit: Unit;
+  /** slugs of this product and of those that take it along, outermost first */
+  readonly way: readonly string[];
   readonly report: Report;
 }
 

@@ -1,3 +1,4 @@
+import { type AnswerContext } from '../catalog';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
@@ -15,19 +16,31 @@ export interface Selection {
 export interface ResolveContext {
   /** what can be promised of each stock item; null when stock is not to be asked */
   readonly levels: StockLevels | null;
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+  /** key of the customer's group; absent for everybody */
+  readonly group?: string | null;
+  /** what is known of an uploaded file, by its token; absent where there are none */
+  readonly files?: AnswerContext['files'];
 }
 
 export type ResolutionState = 'sellable' | 'incomplete' | 'invalid' | 'unavailable';
 
 export interface OptionOffer {
   readonly option: string;
+  /** whether it stands on the page at all */
+  readonly shown: boolean;
   readonly offered: boolean;
-  readonly why: 'notMade' | 'outOfStock' | null;
+  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | null;
+  /** days it takes, where it is offered although it is out of stock */
+  readonly leadDays: number | null;
 }
 
 export interface ChoiceShown {
   readonly choice: string;
   readonly shown: boolean;
+  /** why it is not shown */
+  readonly why: 'otherGroup' | null;
   readonly options: readonly OptionOffer[];
 }
 
@@ -69,4 +82,12 @@ export interface Resolution {
   readonly weight: Quantity | null;
   readonly draws: readonly Draw[];
   readonly availability: Availability;
+  /** what is seen of it: pictures on top of each other, by view */
+  readonly pictures: readonly PictureView[];
+}
+
+/** One view of the item: layers from the bottom up. */
+export interface PictureView {
+  readonly view: string;
+  readonly layers: readonly { readonly src: string; readonly alt: string }[];
 }

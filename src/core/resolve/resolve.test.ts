@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { resolutionJson } from '../exchange';
 import { Exact } from '../number';
 import { compile, resolve, type Resolution } from '.';
-import { levels, mesh, meshProgram, resolved, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
+import { context, mesh, meshProgram, resolved, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
 
 const codes = ({ problems }: Resolution) => problems.map(({ where, code }) => `${where} ${code}`);
 const lines = (resolution: Resolution) => resolutionJson(resolution).working.map(({ label, of, amount }) => [label, of, amount]);
@@ -90,7 +90,7 @@ describe('resolve', () => {
   });
 
   it('asks nothing of stock when stock is not given', () => {
-    const resolution = resolve(meshProgram, { answers: { length: '25' }, quantity: 9 }, { levels: null });
+    const resolution = resolve(meshProgram, { answers: { length: '25' }, quantity: 9 }, { ...context, levels: null });
     expect(resolution.state).toBe('sellable');
     expect(resolution.availability.canSupply).toBeNull();
   });
@@ -107,7 +107,7 @@ describe('resolve', () => {
     expect(name('Zoë')).toBe('1.2');
     expect(name('👩‍🌾 B')).toBe('0.8');
     const counting = compile({ ...suit, choices: suit.choices.map((choice) => (choice.kind === 'text' ? { ...choice, amount: { kind: 'perCharacter', value: '0.40', of: null, spaces: 'counted' } } : choice)) }, surroundings);
-    expect(resolve(counting, { answers: { ...complete, name: 'A B' } }, { levels }).working.find(({ label }) => label === 'Name')?.amount.toString()).toBe('1.2');
+    expect(resolve(counting, { answers: { ...complete, name: 'A B' } }, context).working.find(({ label }) => label === 'Name')?.amount.toString()).toBe('1.2');
   });
 
   it('treats 1.2 m, 120 cm and 1,2 as the same item', () => {
@@ -117,17 +117,17 @@ describe('resolve', () => {
 
   it('refuses a price below nothing', () => {
     const cheap = compile({ ...suit, price: '1.00' }, surroundings);
-    expect(codes(resolve(cheap, { answers: { ...complete, gift: true } }, { levels }))).toContain('item priceBelowNothing');
+    expect(codes(resolve(cheap, { answers: { ...complete, gift: true } }, context))).toContain('item priceBelowNothing');
   });
 
   it('never sells a product whose definition has faults', () => {
     const broken = compile({ ...mesh, price: 'twelve' }, surroundings);
-    expect(resolve(broken, { answers: { length: '1' } }, { levels }).state).toBe('invalid');
+    expect(resolve(broken, { answers: { length: '1' } }, context).state).toBe('invalid');
     expect(broken.faults[0]).toMatchObject({ path: ['price'], code: 'notDecimal' });
   });
 
   it('gives a free product a price of nothing, not no price', () => {
     const free = compile({ ...mesh, price: '0' }, surroundings);
-    expect(resolve(free, { answers: { length: '1' } }, { levels }).unitPrice?.equals(Exact.zero)).toBe(true);
+    expect(resolve(free, { answers: { length: '1' } }, context).unitPrice?.equals(Exact.zero)).toBe(true);
   });
 });

@@ -1,13 +1,13 @@
-import { type Answer } from '../catalog';
+import { type Answer, type AnswerContext } from '../catalog';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
-import { type PriceLine, roundingLine } from '../pricing';
+import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { problem, type Problem, problemClass } from '../problems';
 import { availabilityOf, type Draw } from '../stock';
-import { offersOf } from './offers';
-import { type DrawProgram, type Program, variantKey, type VariantProgram } from './program';
-import { type CountedAnswer, type Item, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { isSeenBy, offersOf } from './offers';
+import { type ChoiceProgram, type DrawProgram, type Program, variantKey, type VariantProgram } from './program';
+import { type CountedAnswer, type Item, type PictureView, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 
 const MOST_UNKNOWN_KEYS = 20;
 
@@ -25,7 +25,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const { given, quantity } = readSelection(program, selection, problems);
   const defaulted: boolean[] = [];
-  const answers = readAnswers(program, given, defaulted, problems);
+  const answers = readAnswers(program, given, context, defaulted, problems);
   checkUnknownKeys(program, given, problems);
   const quantityFault = checkQuantity(program.quantity, quantity);
   if (quantityFault) problems.push(problem('quantity', quantityFault));
@@ -50,18 +50,19 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   return {
     state: stateOf(problems),
     problems,
-    shown: offersOf(program, answers, context.levels),
+    shown: offersOf(program, answers, context),
     counted: countedAnswers(program, answers, defaulted),
     quantity,
     item: itemOf(program, answers, variant),
     working: price.working,
     unitPrice: price.unitPrice,
     compareAt: price.compareAt,
-    lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)) : null,
+    lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null,
     currency: program.currency,
-    weight: weightOf(program, answers),
+    weight: weightOf(program, answers, variant),
     draws,
     availability,
+    pictures: picturesOf(program, answers, variant),
   };
 }
 
@@ -90,21 +91,34 @@ function readSelection(
   return { given, quantity: program.defaultQuantity };
 }
 
-/** An answer that is absent takes the default; one that is null or empty has been left out on purpose. */
+const noFiles = () => undefined;
+
+/**
+ * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
+ * customer's group doesn't see is not asked, and an answer to it is set aside.
+ */
 function readAnswers(
   program: Program,
   given: Readonly<Record<string, unknown>>,
+  context: ResolveContext,
   defaulted: boolean[],
   problems: Problem[],
 ): (Answer | null)[] {
   const answers: (Answer | null)[] = [];
+  const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
   for (const choice of program.choices) {
+    if (!choice.asks || !isSeenBy(choice.groups, context.group)) {
+      answers.push(null);
+      defaulted.push(false);
+      continue;
+    }
     // A name that every object has is no answer, unless it was given as one.
     const own = given[choice.key];
     const present = own !== undefined && Object.hasOwn(given, choice.key);
-    const raw = present ? own : choice.fallback;
+    const raw = present ? own : choice.defaultRefused ? null : choice.reader.fallback(reading);
     const before = problems.length;
-    const answer = raw === null || raw === undefined ? null : choice.reader.read(raw, problems);
+    let answer = raw === null || raw === undefined ? null : choice.reader.read(raw, problems, reading);
+    if (answer) answer = offeredAnswer(choice, answer, context.group, present ? problems : null);
     if (!answer && choice.required && problems.length === before) {
       problems.push(problem(`choice:${choice.key}`, { code: 'answerMissing', title: choice.title, ask: choice.reader.ask }));
     }
@@ -112,6 +126,18 @@ function readAnswers(
     defaulted.push(!present && answer !== null);
   }
   return answers;
+}
+
+/** An option that the customer's group doesn't see can't be picked; as a default it just doesn't count. */
+function offeredAnswer(choice: ChoiceProgram, answer: Answer, group: string | null | undefined, problems: Problem[] | null): Answer | null {
+  if (choice.options.length === 0) return answer;
+  for (const { effect } of answer.picks) {
+    const option = choice.options[effect];
+    if (!option || isSeenBy(option.groups, group)) continue;
+    problems?.push(problem(`choice:${choice.key}`, { code: 'optionNotOffered', title: choice.title, option: option.title }));
+    return null;
+  }
+  return answer;
 }
 
 function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
@@ -133,9 +159,10 @@ function findVariant(program: Program, answers: readonly (Answer | null)[], prob
     options.push(option);
   }
   const variant = program.variants.get(variantKey(options));
+  const combination = () => program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
+  if (variant && !variant.onSale) problems.push(problem('item', { code: 'notOnSale', combination: combination() }));
   if (variant) return variant;
-  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
-  problems.push(problem('item', { code: 'combinationNotMade', combination }));
+  problems.push(problem('item', { code: 'combinationNotMade', combination: combination() }));
   return null;
 }
 
@@ -143,28 +170,51 @@ interface Price {
   readonly working: PriceLine[];
   readonly unitPrice: Exact | null;
   readonly compareAt: Exact | null;
+  /** what is paid once, however many are taken */
+  readonly once: Exact;
 }
 
-/** Prices in the order that the design fixes: base, choice lines in the order of the page, rounding of the unit price. */
+/**
+ * Prices in the order that the design fixes: base, choice lines in the order of the page, rounding of the unit price,
+ * what is paid once for the line.
+ */
 function priceOf(program: Program, answers: (Answer | null)[], variant: VariantProgram | null): Price {
   const baseLine = baseLineOf(program, answers, variant);
-  if (!baseLine) return { working: [], unitPrice: null, compareAt: null };
+  if (!baseLine) return { working: [], unitPrice: null, compareAt: null, once: Exact.zero };
   const working: PriceLine[] = [baseLine];
-  const inputs = { base: baseLine.amount, answers };
-  let extras = Exact.zero;
+  const onceLines: PriceLine[] = [];
+  const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
+  let once = Exact.zero;
+  // By how much the extras were dearer before.
+  let former = Exact.zero;
   for (let index = 0; index < answers.length; index += 1) {
-    const answer = answers[index];
-    const amount = answer && program.choices[index]?.effects[answer.effect]?.amount;
-    if (!amount) continue;
-    const line = amount(inputs);
-    working.push(line);
-    extras = extras.plus(line.amount);
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      const effects = program.choices[index]?.effects[effect];
+      if (!effects?.amount) continue;
+      const line = timesLine(effects.amount(inputs), count);
+      if (line.per === 'line') {
+        onceLines.push(line);
+        once = once.plus(line.amount);
+        continue;
+      }
+      if (effects.compareAt) former = former.plus(timesLine(effects.compareAt(inputs), count).amount.minus(line.amount));
+      working.push(line);
+      inputs.sum = inputs.sum.plus(line.amount);
+    }
   }
-  const sum = baseLine.amount.plus(extras);
+  const { sum } = inputs;
   const unitPrice = sum.rounded(program.places, program.rounding);
-  const rounding = roundingLine(sum, unitPrice);
+  const rounding = roundingLine(sum, unitPrice, 'unit');
   if (rounding) working.push(rounding);
-  return { working, unitPrice, compareAt: compareAtOf(program, answers, extras, unitPrice) };
+  if (onceLines.length > 0) {
+    const payable = once.rounded(program.places, program.rounding);
+    const onceRounding = roundingLine(once, payable, 'line');
+    working.push(...onceLines, ...(onceRounding ? [onceRounding] : []));
+    once = payable;
+  }
+  return { working, unitPrice, compareAt: compareAtOf(program, answers, variant, sum.minus(baseLine.amount).plus(former), baseLine, unitPrice), once };
 }
 
 function baseLineOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): PriceLine | null {
@@ -179,39 +229,73 @@ function baseLineOf(program: Program, answers: readonly (Answer | null)[], varia
   return charged && { label, kind: 'base', of: charged.of, amount: charged.amount, per: 'unit', source };
 }
 
-/** The compare-at price of this selection: the product's, with the same extras; shown only where it is higher. */
-function compareAtOf(program: Program, answers: readonly (Answer | null)[], extras: Exact, unitPrice: Exact): Exact | null {
-  const { compareAt, charge } = program.base;
-  if (!compareAt) return null;
-  const base = charge ? charge(compareAt, answers)?.amount : compareAt;
-  if (!base) return null;
-  const total = base.plus(extras).rounded(program.places, program.rounding);
+/** The compare-at price of this selection: what base and extras were before; shown only where it is higher. */
+function compareAtOf(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  variant: VariantProgram | null,
+  extras: Exact,
+  baseLine: PriceLine,
+  unitPrice: Exact,
+): Exact | null {
+  const { charge } = program.base;
+  const compareAt = variant?.compareAt ?? program.base.compareAt;
+  const base = compareAt && (charge ? charge(compareAt, answers)?.amount : compareAt);
+  const total = (base ?? baseLine.amount).plus(extras).rounded(program.places, program.rounding);
   return total.isMore(unitPrice) ? total : null;
 }
 
-function weightOf(program: Program, answers: readonly (Answer | null)[]): Resolution['weight'] {
-  let sum: Exact | null = program.weight;
+function weightOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): Resolution['weight'] {
+  let sum: Exact | null = variant?.weight ?? program.weight;
   const { measure } = program.base;
   const measured = measure && answers[measure.index]?.value;
   if (sum && measure) sum = measured ? sum.times(measured.times(measure.factor)) : null;
   for (let index = 0; index < answers.length; index += 1) {
-    const answer = answers[index];
-    const added = answer && program.choices[index]?.effects[answer.effect]?.weight;
-    if (added) sum = sum ? sum.plus(added) : added;
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      const added = program.choices[index]?.effects[effect]?.weight;
+      if (!added) continue;
+      const times = count === 1 ? added : added.times(Exact.of(count));
+      sum = sum ? sum.plus(times) : times;
+    }
   }
   return sum && { value: sum, unit: program.weightUnit };
 }
 
+/** The pictures of the item: the product's, or its variant's, or those of the last option that changes them. */
+function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): readonly PictureView[] {
+  const [first] = program.product.pictures;
+  let src = variant?.picture ?? first?.src ?? null;
+  let alt = variant?.picture ? variant.title : (first?.alt ?? '');
+  if (program.picturesVary) {
+    answers.forEach((answer, index) => {
+      for (const { effect } of answer?.picks ?? []) {
+        const option = program.choices[index]?.options[effect];
+        if (option?.picture) [src, alt] = [option.picture, `${program.title}, ${option.title}`];
+      }
+    });
+  }
+  return src === null ? [] : [{ view: 'main', layers: [{ src, alt }] }];
+}
+
+const NO_DRAWS: readonly DrawProgram[] = [];
+
 function drawsOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, quantity: number): Draw[] {
   const draws: Draw[] = [];
   const pieces = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
-  const add = (draw: DrawProgram): void => {
+  const add = (draw: DrawProgram, count: number): void => {
     const measured = draw.measure && answers[draw.measure.index]?.value;
-    const value = draw.fixed ?? (measured && draw.measure ? measured.times(draw.measure.factor) : null);
-    if (!value) return;
+    const one = draw.fixed ?? (measured && draw.measure ? measured.times(draw.measure.factor) : null);
+    if (!one) return;
+    const value = count === 1 ? one : one.times(Exact.of(count));
     const same = draws.findIndex(({ stock }) => stock === draw.stock);
-    const perItem = same < 0 ? value : (draws[same]?.perItem.value ?? Exact.zero).plus(value);
+    const former = draws[same];
+    const perItem = former ? former.perItem.value.plus(value) : value;
+    // Beyond stock only when everything that takes this item may go beyond.
+    const leadDays = !former ? draw.leadDays : draw.leadDays === null || former.leadDays === null ? null : Math.max(draw.leadDays, former.leadDays);
     const merged: Draw = {
+      leadDays,
       stock: draw.stock,
       title: draw.title,
       perItem: { value: perItem, unit: draw.unit },
@@ -220,11 +304,14 @@ function drawsOf(program: Program, answers: readonly (Answer | null)[], variant:
     if (same < 0) draws.push(merged);
     else draws[same] = merged;
   };
-  if (variant?.draw) add(variant.draw);
-  program.draws.forEach(add);
+  if (variant?.draw) add(variant.draw, 1);
+  for (const draw of program.draws) add(draw, 1);
   for (let index = 0; index < answers.length; index += 1) {
-    const answer = answers[index];
-    if (answer) program.choices[index]?.effects[answer.effect]?.draws.forEach(add);
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) add(draw, count);
+    }
   }
   return draws;
 }
@@ -270,8 +357,11 @@ function itemOf(program: Program, answers: readonly (Answer | null)[], variant: 
     const choice = program.choices[index];
     if (!answer || !choice) continue;
     details.push({ label: choice.title, value: answer.shown });
-    const part = variant && choice.stocked ? null : choice.effects[answer.effect]?.sku;
-    if (part) sku += program.skuSeparator + part;
+    if (variant && choice.stocked) continue;
+    for (const { effect, count } of answer.picks) {
+      const part = choice.effects[effect]?.sku;
+      if (part) sku += program.skuSeparator + part + (count === 1 ? '' : `.${count}`);
+    }
   }
   return { key, sku, title: program.title, details };
 }

@@ -1,8 +1,9 @@
-import { hasOptions, SKU_PATTERN } from '../catalog';
-import { Exact } from '../number';
+import { gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
+import { type Exact } from '../number';
 import { compileDraw } from './draws';
 import { type ChoiceProgram, variantKey, type VariantProgram } from './program';
-import { type Scope } from './references';
+import { readDecimal, type Scope } from './references';
+import { compileWeight } from './weight';
 
 /**
  * Makes the combinations that are kept ready to be looked up by the options of the stocked choices.
@@ -22,11 +23,13 @@ export function compileVariants(
   if (product.variants.length === 0) report(['variants'], { code: 'noVariants' });
 
   const skuOwners = new Map<string, string>();
+  const gtinOwners = new Map<string, string>();
   product.variants.forEach((definition, index) => {
     const path = ['variants', index];
     const options: string[] = [];
     const titles: string[] = [];
     const skuParts = [product.sku];
+    let leadDays: number | null = null;
     for (const position of stocked) {
       const choice = product.choices[position];
       if (!choice || !hasOptions(choice)) continue;
@@ -43,6 +46,7 @@ export function compileVariants(
         return;
       }
       options.push(option.key);
+      if (option.whenOut === 'orderable') leadDays = Math.max(leadDays ?? 0, option.leadDays ?? 0);
       titles.push(option.title);
       const part = choices[position]?.effects[place]?.sku;
       if (part) skuParts.push(part);
@@ -59,12 +63,26 @@ export function compileVariants(
     if (owner !== undefined) report([...path, 'sku'], { code: 'skuClash', sku, first: owner, second: title });
     skuOwners.set(sku, owner ?? title);
 
-    const price = definition.price === null ? null : Exact.parse(definition.price);
-    if (definition.price !== null && !price) report([...path, 'price'], { code: 'notDecimal', given: definition.price });
-    if (price && price.sign() < 0) report([...path, 'price'], { code: 'negative', what: `The price of ${title}` });
+    if (definition.gtin !== null) {
+      const fault = gtinFault(definition.gtin);
+      if (fault) report([...path, 'gtin'], { code: 'badGtin', given: definition.gtin, right: fault.kind === 'checkDigit' ? fault.right : null });
+      const first = gtinOwners.get(definition.gtin);
+      if (first !== undefined) report([...path, 'gtin'], { code: 'gtinTwice', gtin: definition.gtin, first, second: title });
+      gtinOwners.set(definition.gtin, first ?? title);
+    }
+    const money = (field: 'price' | 'compareAt', what: string): Exact | null => {
+      const text = definition[field];
+      const value = text === null ? null : readDecimal(text, [...path, field], report);
+      if (value && value.sign() < 0) report([...path, field], { code: 'negative', what });
+      return value;
+    };
+    const price = money('price', `The price of ${title}`);
+    const compareAt = money('compareAt', `The compare-at price of ${title}`);
+    if (compareAt && price && !compareAt.isMore(price)) report([...path, 'compareAt'], { code: 'compareAtNotHigher' });
     const draw =
-      definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1' }, path, scope);
-    variants.set(key, { options, title, sku, price, draw });
+      definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1' }, path, scope, leadDays);
+    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope);
+    variants.set(key, { options, title, sku, price, compareAt, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });
   return variants;
 }

@@ -1,16 +1,22 @@
-import { hasOptions, type Product } from '../catalog';
+import { isNote, isStocked, type Product } from '../catalog';
 import { formatMoney, roundToMinorUnit } from '../money';
 import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
 import { priceRange } from '../resolve/price-range';
+import { type Program } from '../resolve/program';
 import { counted } from './problems';
+
+/** How many of a product's choices ask something that makes no variants. */
+function plainChoices(product: Product): number {
+  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice)).length;
+}
 
 /** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */
 export function facetWords(product: Product): string[] {
   const words: string[] = [];
   if (product.soldBy.kind === 'measure') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
   if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
-  const plain = product.choices.filter((choice) => !(hasOptions(choice) && choice.stocked)).length;
+  const plain = plainChoices(product);
   if (plain > 0) words.push(counted(plain, 'choice'));
   if (product.quantity.multiple > 1) words.push(`in multiples of ${product.quantity.multiple}`);
   else if (product.quantity.minimum > 1) words.push(`from ${product.quantity.minimum} pieces`);
@@ -18,8 +24,9 @@ export function facetWords(product: Product): string[] {
 }
 
 /** A product's price for a list: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
-export function priceWords(product: Product, currency: string): string | null {
-  const range = priceRange(product);
+export function priceWords(program: Program): string | null {
+  const { currency } = program;
+  const range = priceRange(program);
   if (!range) return null;
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);

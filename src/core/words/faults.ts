@@ -73,5 +73,41 @@ export function faultWords(data: FaultData): string {
       return `“${data.given}” is not an ISO 4217 currency code.`;
     case 'outOfStock':
       return `${data.item} is out of stock: what takes it can’t be bought now.`;
+    case 'stockedQuantity':
+      return `${data.title} makes variants, so its options can’t take a quantity of their own: the quantity of the product says how many.`;
+    case 'optionPictureMissing':
+      return `${data.title} is to change the main picture, but has none. Give it a picture.`;
+    case 'leadTimeMissing':
+      return `${data.title} can be ordered beyond stock. Say how many days that takes.`;
+    case 'faceMissing':
+      return `Say which lettering face ${data.title || 'this option'} is.`;
+    case 'textMissing':
+      return data.what;
+    case 'badAddress':
+      return data.given.trim() === '' ? 'Say where it leads: an address that begins with https:// or with a slash.' : `“${data.given}” is not an address it can lead to. Begin it with https:// or, within the shop, with a slash.`;
+    case 'badDay':
+      return `“${data.given}” is not a day. Write it like 2027-03-31.`;
+    case 'addOnMissing':
+      return 'Say which product is taken along.';
+    case 'addOnUnknown':
+      return `“${data.product}” is not in the shop, so it can’t be taken along. Publish it, or choose another product.`;
+    case 'addOnCycle':
+      return `These products would take each other along without end: ${data.way}.`;
+    case 'addOnUnresolved':
+      return `${data.product} can’t be taken along as it stands. ${data.first} Choose that here, beforehand.`;
+    case 'sheetUnknown':
+      return `There is no published sheet “${data.key}”. Take it off this product, or publish it.`;
+    case 'overrideLost':
+      return `What this product says otherwise about ${data.what} has nothing to hold on to: the sheet ${data.sheet} no longer has it.`;
+    case 'groupUnknown':
+      return `There is no customer group “${data.key}”. Choose another, or add it under Settings.`;
+    case 'badGtin':
+      return data.right === null ? `“${data.given}” is not a GTIN: it has 8, 12, 13 or 14 digits.` : `The check digit of GTIN ${data.given} should be ${data.right}.`;
+    case 'gtinTwice':
+      return `${data.first} and ${data.second} both have GTIN ${data.gtin}. A GTIN belongs to one item only.`;
+    case 'badTimeZone':
+      return `“${data.given}” is not a time zone. Use a name like Europe/Vienna.`;
+    case 'alikeSwatches':
+      return `${data.first} and ${data.second} stand side by side and are hard to tell apart (colour difference ${data.difference}). Their names tell them apart; another order would help.`;
   }
 }

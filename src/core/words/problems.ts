@@ -14,6 +14,9 @@ export function counted(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
 
+/** What is still to be done with a choice that has no answer. */
+const ASKED = { choose: 'chosen', enter: 'filled in', answer: 'answered', upload: 'uploaded', agree: 'agreed to', nothing: 'answered' } as const;
+
 /** The sentences for everything that can be wrong with a selection. */
 export function problemWords(data: ProblemData): Words {
   switch (data.code) {
@@ -29,7 +32,7 @@ export function problemWords(data: ProblemData): Words {
         remedy: data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
       };
     case 'answerMissing':
-      return { message: `${data.title} is still to be ${data.ask === 'choose' ? 'chosen' : data.ask === 'enter' ? 'filled in' : 'answered'}.` };
+      return { message: `${data.title} is still to be ${ASKED[data.ask]}.` };
     case 'textTooShort':
       return {
         message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,
@@ -60,6 +63,33 @@ export function problemWords(data: ProblemData): Words {
       return { message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) };
     case 'quantityMultiple':
       return { message: `This is sold in multiples of ${data.multiple}.`, remedy: nearestWords(data.nearest) };
+    case 'optionQuantity':
+      return { message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`, remedy: `Use a whole number from 1 to ${data.most}.` };
+    case 'tooFewPicked':
+      return { message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`, remedy: `Choose ${data.least - data.given} more.` };
+    case 'tooManyPicked':
+      return { message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`, remedy: `Leave ${data.given - data.most} out.` };
+    case 'pickedTwice':
+      return { message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' };
+    case 'dayUnreadable':
+      return { message: `${data.title}: “${data.given}” is not a day.`, remedy: 'Write it as year-month-day, like 2027-03-31.' };
+    case 'dayNotOffered':
+      return { message: `${data.title}: ${data.day} can’t be chosen, ${data.why}.`, remedy: nearestWords(data.nearest) };
+    case 'fileUnknown':
+      return { message: `${data.title}: a file that was given is not here.`, remedy: 'Upload it again.' };
+    case 'fileType':
+      return { message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`, remedy: `Upload ${data.wanted}.` };
+    case 'fileTooLarge':
+      return { message: `${data.title}: ${data.file} has ${data.size}.`, remedy: `A file can have at most ${data.largest}.` };
+    case 'fileCount':
+      return {
+        message: `${data.title}: ${counted(data.given, 'file')} given.`,
+        remedy: data.least === data.most ? `Give exactly ${data.least}.` : `Give ${data.least} to ${data.most}.`,
+      };
+    case 'optionNotOffered':
+      return { message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' };
+    case 'notOnSale':
+      return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
     case 'combinationNotMade':
       return { message: `${data.combination} is not made.`, remedy: 'Choose another combination.' };
     case 'outOfStock':

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { productSchema } from '../catalog';
-import { mesh, suit } from '../../../tests/fixtures/products';
+import { type Product, productSchema } from '../catalog';
+import { compile } from '../resolve';
+import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
 import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
+
+const pricedWords = (product: Product) => priceWords(compile(product, surroundings));
 
 describe('words', () => {
   it('say what a product is', () => {
@@ -11,11 +14,11 @@ describe('words', () => {
   });
 
   it('say what a product costs, from the cheapest to the dearest answers', () => {
-    expect(priceWords(mesh, 'EUR')).toBe('€18.50 / m');
+    expect(pricedWords(mesh)).toBe('€18.50 / m');
     // 129 less the gift box's 1.50; 135 plus moss 4, fencing 13.50.
-    expect(priceWords(suit, 'EUR')).toBe('€127.50 – €152.50');
-    expect(priceWords({ ...mesh, price: null }, 'EUR')).toBeNull();
-    expect(priceWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] }, 'EUR')).toBe('from €129.00');
+    expect(pricedWords(suit)).toBe('€127.50 – €152.50');
+    expect(pricedWords({ ...mesh, price: null })).toBeNull();
+    expect(pricedWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] })).toBe('from €129.00');
   });
 
   it('say the price of a unit without what is for the whole piece, and with what is for the unit', () => {
@@ -23,7 +26,7 @@ describe('words', () => {
     const fine = { kind: 'list', key: 'fine', title: 'Fine', options: [{ key: 'fine', title: 'Fine', amount: { kind: 'perUnit', value: '1', unit: '[ft_i]', of: 'length' } }] };
     const product = productSchema.parse({ ...mesh, choices: [...mesh.choices, hem, fine] });
     // 1 a foot is 3.2808 a metre.
-    expect(priceWords(product, 'EUR')).toBe('from €21.78 / m');
+    expect(pricedWords(product)).toBe('from €21.78 / m');
   });
 
   it.each([

@@ -11,6 +11,8 @@ export function basisWords(basis: Basis, currency: string): string {
       return `${basis.rate.toString()} % of ${formatMoney(basis.of, currency)}`;
     case 'characters':
       return `${counted(basis.count, 'character')} × ${formatMoney(basis.rate, currency)}`;
+    case 'pieces':
+      return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
     case 'measure':
       return `${formatQuantity(basis.quantity)} × ${formatMoney(basis.rate, currency)} / ${basis.per.dimension === 'count' ? 'piece' : basis.per.symbol}`;
   }
@@ -27,6 +29,10 @@ export function amountWords(amount: Amount | null, currency: string): string {
       return `${sign}${formatMoney(size, currency)}`;
     case 'percentOfBase':
       return `${sign}${size.toString()} %`;
+    case 'percentOfSum':
+      return `${sign}${size.toString()} % of all so far`;
+    case 'oncePerLine':
+      return `${sign}${formatMoney(size, currency)} once`;
     case 'perCharacter':
       return `${sign}${formatMoney(size, currency)} per character`;
     case 'perUnit': {

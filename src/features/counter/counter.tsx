@@ -2,7 +2,6 @@
 
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
-import { type Product } from '@/core/catalog';
 import { quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
@@ -29,8 +28,9 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
 }
 
 /** The live customer's side: the form, and everything the selection resolves to. */
-export function Counter({ product, selection }: { product: Product; selection: SelectionState }) {
-  const { resolution, answers, quantityText } = selection;
+export function Counter({ selection, groups }: { selection: SelectionState; groups?: ReactNode }) {
+  const { resolution, answers, quantityText, program } = selection;
+  const { product } = program;
   const state = STATES[resolution.state];
   const general = resolution.problems.filter(({ where }) => where === 'item' || where === 'selection');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
@@ -51,7 +51,8 @@ export function Counter({ product, selection }: { product: Product; selection: S
         </Button>
       </HStack>
       {product.choices.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
-      <SelectionForm product={product} resolution={resolution} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
+      {groups}
+      <SelectionForm choices={product.choices} page={selection.page} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
       <Box>
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
           Quantity

@@ -6,10 +6,11 @@ import { wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { sayFailed } from '@/ui/toasts';
 import { ProductDigest } from './product-digest';
-import { type Draft } from './state/use-draft';
+import { type Product } from '@/core/catalog';
+import { type Draft } from '@/features/drafts/use-draft';
 
 /** Asks which of two drafts goes on; the other one is kept. */
-export function ConflictDialog({ draft }: { draft: Draft }) {
+export function ConflictDialog({ draft }: { draft: Draft<Product> }) {
   const [busy, setBusy] = useState(false);
   if (draft.save.kind !== 'conflict') return null;
   const { theirs } = draft.save;

@@ -1,71 +1,90 @@
 'use client';
 
-import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Link, Menu, Portal, Stack, Text } from '@chakra-ui/react';
-import { ArrowLeft, Copy, Ellipsis, ExternalLink, Redo2, Store, Trash2, Undo2 } from 'lucide-react';
+import { Alert, Box, Button, Heading, HStack, IconButton, Link, Menu, Portal, Stack } from '@chakra-ui/react';
+import { ArrowLeft, Copy, Ellipsis, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { type Product, type Shop } from '@/core/catalog';
+import { type Product, productSchema } from '@/core/catalog';
 import { Exact } from '@/core/number';
 import { readiness } from '@/core/resolve';
+import { ChoiceSection } from '@/features/choice-editor/choice';
+import { Choices } from '@/features/choice-editor/choices';
+import { type Editing, EditingProvider, type Place, type Published } from '@/features/choice-editor/editing';
+import { EditorColumns, SaveWords, SeenBy, UndoButtons, useUndoKeys } from '@/features/choice-editor/frame';
+import { ReadinessList } from '@/features/choice-editor/readiness-list';
+import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
 import { Counter } from '@/features/counter/counter';
-import { type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
+import { type Draft, useDraft } from '@/features/drafts/use-draft';
+import { usePresence } from '@/features/drafts/use-presence';
+import { useCommand } from '@/features/palette/commands';
+import { useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { type EditedProduct } from '@/services/products';
+import { type EditorView } from '@/services/editing';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
 import { PublishButton } from './publish-button';
-import { ReadinessList } from './readiness-list';
 import { Basics } from './sections/basics';
-import { ChoiceSection } from './sections/choice';
-import { Choices } from './sections/choices';
 import { HistorySection } from './sections/history';
 import { Pictures } from './sections/pictures';
+import { PlacedSheet } from './sections/placed-sheet';
 import { PriceSection } from './sections/price';
 import { QuantitySection } from './sections/quantity';
 import { Shelf } from './sections/shelf';
 import { StockSection } from './sections/stock';
-import { type Editing, EditingProvider, type Place, type Published } from './state/editing';
-import { type Draft, useDraft } from './state/use-draft';
-import { usePresence } from './state/use-presence';
-
-interface Props {
-  opened: EditedProduct;
-  shop: Shop;
-  stock: readonly StockView[];
-  suggestions: Editing['suggestions'];
-}
-
-const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string() }));
+import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ opened, shop, stock: initialStock, suggestions }: Props) {
+export function ProductEditor({ opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: EditorView) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>('basics');
-  const [stock, setStock] = useState(initialStock);
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, slug: opened.publishedSlug });
-  const draft = useDraft(opened, editor);
+  const [group, setGroup] = useState<string | null>(null);
+  const address = `/api/manage/products/${opened.id}`;
+  const draft = useDraft<Product>(
+    {
+      name: String(opened.id),
+      draft: opened.draft,
+      draftVersion: opened.draftVersion,
+      schema: productSchema,
+      address,
+      setAside: (definition, savedBy) => send('POST', `${address}/set-aside`, { definition, savedBy }, anything),
+      word: 'product',
+    },
+    editor,
+  );
   const others = usePresence(opened.id, editor, draft.hearOfVersion);
-  const surroundings = useSurroundings(shop, stock);
-  const selection = useSelection(draft.document, surroundings, stock);
+  const { surroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
+  const selection = useSelection(draft.document, surroundings, stock, { today, group });
+  const { program } = selection;
   const findings = useMemo(() => {
     const available = new Map(stock.map((item) => [item.key, Exact.from(item.available)]));
-    return readiness(draft.document, surroundings, (key) => available.get(key), selection.program);
-  }, [draft.document, surroundings, stock, selection.program]);
-  const reloadStock = useCallback(async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)), []);
+    return readiness(draft.document, surroundings, (key) => available.get(key), program);
+  }, [draft.document, surroundings, stock, program]);
   useUndoKeys(draft);
-  // Back from another window, where stock may have been entered.
-  useEffect(() => {
-    const refresh = () => void reloadStock().catch(() => undefined);
-    window.addEventListener('focus', refresh);
-    return () => window.removeEventListener('focus', refresh);
-  }, [reloadStock]);
+  useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
+  useCommand('Add a choice to this product', () => setPlace('choices'));
 
-  const editing: Editing = { productId: opened.id, product: draft.document, shop, stock, findings, suggestions, change: draft.change, goTo: setPlace, reloadStock };
+  const editing: Editing = {
+    productId: opened.id,
+    product: draft.document,
+    program,
+    assembled: program.product,
+    shop: surroundings.shop,
+    surroundings,
+    stock,
+    findings,
+    suggestions,
+    inShop,
+    change: draft.change,
+    goTo: setPlace,
+    reloadStock,
+    bringAlong,
+  };
   const bringBack = (definition: Product) => {
     draft.replace(definition);
     sayDone('Brought back as the draft', 'Undo takes it back; the shop changes when you publish.');
@@ -74,21 +93,17 @@ export function ProductEditor({ opened, shop, stock: initialStock, suggestions }
     <EditingProvider value={editing}>
       <TopBar draft={draft} published={published} productId={opened.id} others={others} onPublished={setPublished} />
       <Notices draft={draft} others={others} />
-      <Grid templateColumns={{ base: '1fr', md: '196px minmax(0, 1fr)', lg: '204px minmax(0, 1fr) 356px' }} alignItems="start">
-        <Box p="3" borderRightWidth="1px" borderColor="border" minH="calc(100vh - 58px)" position={{ md: 'sticky' }} top="58px" maxH={{ md: 'calc(100vh - 58px)' }} overflowY="auto">
-          <Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />
-        </Box>
-        <Box p={{ base: '4', xl: '6' }} minW="0">
-          <Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} />
-        </Box>
-        <Box bg="bg.panel" borderLeftWidth="1px" borderColor="border" p="4" minH="calc(100vh - 58px)" position={{ lg: 'sticky' }} top="58px" maxH={{ lg: 'calc(100vh - 58px)' }} overflowY="auto" tabIndex={0} aria-label="Readiness and Counter" role="region">
-          <Stack gap="5">
+      <EditorColumns
+        outline={<Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
+        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} />}
+        side={
+          <>
             <ReadinessList />
             <Box borderTopWidth="1px" borderColor="border" />
-            <Counter product={draft.document} selection={selection} />
-          </Stack>
-        </Box>
-      </Grid>
+            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
+          </>
+        }
+      />
       <ConflictDialog draft={draft} />
     </EditingProvider>
   );
@@ -112,49 +127,22 @@ function Middle({ place, version, revision, bringBack }: { place: Place; version
       return <Shelf />;
     case 'history':
       return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
+    case 'variants':
+      return <VariantsSection />;
+    case 'places':
+    case 'uses':
+      return null;
     default:
-      return <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
+      return place.startsWith('sheet:') ? <PlacedSheet key={place} sheetKey={place.slice('sheet:'.length)} /> : <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
   }
 }
 
-/** Ctrl/⌘ Z and Shift with it, unless a text field would rather undo its own typing. */
-function useUndoKeys({ undo, redo }: Draft): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey)) return;
-      const key = event.key.toLowerCase();
-      if (key !== 'z' && key !== 'y') return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
-}
-
 interface TopBarProps {
-  draft: Draft;
+  draft: Draft<Product>;
   published: Published;
   productId: number;
   others: number;
   onPublished: (published: Published) => void;
-}
-
-function SaveWords({ draft }: { draft: Draft }) {
-  const words = {
-    saved: 'Saved',
-    unsaved: 'Saving …',
-    saving: 'Saving …',
-    failed: `Not saved: ${draft.save.kind === 'failed' ? draft.save.message : ''} Kept in this browser; trying again.`,
-    conflict: 'Waiting for your decision',
-  }[draft.save.kind];
-  const bad = draft.save.kind === 'failed' || draft.save.kind === 'conflict';
-  return (
-    <Text fontSize="sm" color={bad ? 'brick.fg' : 'fg.muted'} role="status" aria-label="Draft">
-      {words}
-    </Text>
-  );
 }
 
 function TopBar({ draft, published, productId, others, onPublished }: TopBarProps) {
@@ -174,14 +162,7 @@ function TopBar({ draft, published, productId, others, onPublished }: TopBarProp
       {others > 0 && <Slip tone="copper">Open elsewhere too</Slip>}
       <Box flex="1" />
       <SaveWords draft={draft} />
-      <HStack gap="0">
-        <IconButton aria-label="Undo" title="Undo (Ctrl Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canUndo} onClick={draft.undo}>
-          <Undo2 size={18} />
-        </IconButton>
-        <IconButton aria-label="Redo" title="Redo (Ctrl Shift Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canRedo} onClick={draft.redo}>
-          <Redo2 size={18} />
-        </IconButton>
-      </HStack>
+      <UndoButtons draft={draft} />
       {published.slug && (
         <Link asChild fontSize="sm" whiteSpace="nowrap">
           <NextLink href={`/shop/${published.slug}`} target="_blank">
@@ -240,7 +221,7 @@ function ProductMenu({ productId, published, onPublished }: Omit<TopBarProps, 'd
   );
 }
 
-function Notices({ draft, others }: { draft: Draft; others: number }) {
+function Notices({ draft, others }: { draft: Draft<Product>; others: number }) {
   if (!draft.notice && others === 0) return null;
   return (
     <Stack gap="0">

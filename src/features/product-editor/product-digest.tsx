@@ -1,13 +1,14 @@
 'use client';
 
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
-import { type Choice, hasOptions, type Product } from '@/core/catalog';
+import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Product } from '@/core/catalog';
+import { compile } from '@/core/resolve';
 import { amountWords, priceWords } from '@/core/words';
-import { useEditing } from './state/editing';
-import { kindWords } from './state/new-choice';
+import { useEditing } from '@/features/choice-editor/editing';
+import { kindWords } from '@/features/choice-editor/new-choice';
 
 /** What is to be read of a product, a line each. */
-function factsOf(product: Product, currency: string): [name: string, words: string][] {
+function factsOf(product: Product, surroundings: CatalogSurroundings): [name: string, words: string][] {
   const { minimum, maximum, multiple } = product.quantity;
   return [
     ['Name', product.title],
@@ -16,32 +17,33 @@ function factsOf(product: Product, currency: string): [name: string, words: stri
     ['In one line', product.summary || 'none'],
     ['Description', product.description || 'none'],
     ['Pictures', String(product.pictures.length)],
-    ['Price', priceWords(product, currency) ?? 'none'],
+    ['Price', priceWords(compile(product, surroundings)) ?? 'none'],
     ['Compare-at price', product.compareAt ?? 'none'],
     ['Category', product.category ?? 'none'],
     ['Supplier', product.supplier ?? 'none'],
     ['Tags', product.tags.join(', ') || 'none'],
     ['Quantity', `from ${minimum}${maximum === null ? '' : ` to ${maximum}`}, in multiples of ${multiple}`],
+    ['Sheets', product.sheets.map(({ key }) => key).join(', ') || 'none'],
     ['Variants', String(product.variants.length)],
     ['Takes from stock', product.draws.map(({ stock }) => stock).join(', ') || 'nothing itself'],
   ];
 }
 
 function choiceWords(choice: Choice, currency: string): string {
-  if (!hasOptions(choice)) return amountWords(choice.amount, currency);
+  if (!hasOptions(choice)) return 'amount' in choice ? amountWords(choice.amount, currency) : '';
   return choice.options.map(({ title, amount }) => [title, amountWords(amount, currency)].filter(Boolean).join(' ')).join(', ');
 }
 
 /** A product on one page, to be read; what differs from another is marked. */
 export function ProductDigest({ product, against }: { product: Product; against?: Product }) {
-  const { currency } = useEditing().shop;
-  const others = against && new Map(factsOf(against, currency));
+  const { shop, surroundings } = useEditing();
+  const others = against && new Map(factsOf(against, surroundings));
   const differs = (choice: Choice) => against !== undefined && JSON.stringify(choice) !== JSON.stringify(against.choices.find(({ key }) => key === choice.key));
   return (
     <Stack gap="4">
       <Table.Root size="sm">
         <Table.Body>
-          {factsOf(product, currency).map(([name, words]) => (
+          {factsOf(product, surroundings).map(([name, words]) => (
             <Table.Row key={name} bg={others && others.get(name) !== words ? 'copper.muted' : 'transparent'}>
               <Table.ColumnHeader w="130px" verticalAlign="top">
                 {name}
@@ -56,14 +58,14 @@ export function ProductDigest({ product, against }: { product: Product; against?
       {product.choices.map((choice) => (
         <Box key={choice.key} px="2" bg={differs(choice) ? 'copper.muted' : undefined}>
           <Text fontWeight="600">
-            {choice.title}{' '}
+            {insideNameOf(choice)}{' '}
             <Text as="span" color="fg.muted" fontWeight="400">
               {kindWords[choice.kind]}
               {choice.required ? ', required' : ''}
             </Text>
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            {choiceWords(choice, currency)}
+            {choiceWords(choice, shop.currency)}
           </Text>
         </Box>
       ))}

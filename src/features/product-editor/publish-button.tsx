@@ -5,11 +5,12 @@ import { useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from '@/features/shared/api';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { type Published, useEditing } from './state/editing';
-import { type Draft } from './state/use-draft';
+import { type Published, useEditing } from '@/features/choice-editor/editing';
+import { type Product } from '@/core/catalog';
+import { type Draft } from '@/features/drafts/use-draft';
 
 interface Props {
-  draft: Draft;
+  draft: Draft<Product>;
   productId: number;
   published: Published;
   onPublished: (published: Published) => void;
@@ -37,7 +38,7 @@ export function PublishButton({ draft, productId, published, onPublished }: Prop
   };
   const why = mustFix > 0 ? 'Mend what readiness lists first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'The shop shows this draft' : undefined;
   return (
-    <Button size="sm" loading={busy} disabled={why !== undefined} title={why} onClick={() => void publish()}>
+    <Button id="publish" size="sm" loading={busy} disabled={why !== undefined} title={why} onClick={() => void publish()}>
       Publish
     </Button>
   );

@@ -4,11 +4,13 @@ import { Box, Button, Flex, HStack, Image, Input, Link, Stack, Text } from '@cha
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
+import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type ProductRow } from '@/services/products';
 import { counted } from '@/core/words';
 import { DataTable } from '@/ui/data-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
+import { BulkBar, type SheetName } from './bulk-bar';
 import { NewProductDialog } from './new-product-dialog';
 
 const STATES = {
@@ -102,10 +104,12 @@ const columns: ColumnDef<ProductRow>[] = [
 ];
 
 /** Every product of the catalog. */
-export function ProductList({ rows }: { rows: readonly ProductRow[] }) {
+export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; sheets: readonly SheetName[] }) {
+  const params = useSearchParams();
   const [search, setSearch] = useState('');
   const [state, setState] = useState<StateFilter>('all');
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useState(params.has('new'));
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
   const start = (
     <Button onClick={() => setAdding(true)}>
@@ -136,12 +140,14 @@ export function ProductList({ rows }: { rows: readonly ProductRow[] }) {
           ))}
         </HStack>
       </Flex>
+      <BulkBar rows={rows} selected={selected} sheets={sheets} onDone={() => setSelected(new Set())} />
       <DataTable
         label="Products"
         rows={shown}
         columns={columns}
         rowKey={({ id }) => String(id)}
         search={search}
+        selection={{ selected, nameOf: ({ title }) => title || 'a product without a name', onChange: setSelected }}
         empty={
           rows.length === 0 ? (
             <EmptyPlace title="Nothing in the catalog yet" action={start}>

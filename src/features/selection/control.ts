@@ -1,4 +1,5 @@
-import { type Choice } from '@/core/catalog';
+import { type Choice, type UploadedFile } from '@/core/catalog';
+import { type ResolutionJson } from '@/core/exchange';
 import { type CountedAnswer, type OptionOffer } from '@/core/resolve';
 
 /** What the control of any kind of choice is given. */
@@ -12,16 +13,69 @@ export interface ControlProps<C extends Choice = Choice> {
   offers: readonly OptionOffer[];
   currency: string;
   invalid: boolean;
+  page: PageContext;
   /** undefined takes the answer back, so that the default counts again */
-  onAnswer: (answer: string | boolean | null | undefined) => void;
+  onAnswer: (answer: unknown) => void;
 }
 
-const WHY = { notMade: 'not made in this combination', outOfStock: 'out of stock' } as const;
+/** What a control may need of the page around it. */
+export interface PageContext {
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+  readonly resolution: ResolutionJson;
+  /** keeps a file that the customer gives and says its token */
+  readonly upload: (choice: Extract<Choice, { kind: 'file' }>, file: File) => Promise<string>;
+  readonly files: ReadonlyMap<string, UploadedFile>;
+  /** what another product costs that can be taken along, as a decimal; null while that can't be computed */
+  readonly addOnPrice: (choice: string) => string | null;
+}
+
+const WHY = {
+  notMade: 'not made in this combination',
+  notOnSale: 'not on sale at the moment',
+  outOfStock: 'out of stock',
+  otherGroup: 'not offered to you',
+} as const;
+
+function offerOf(offers: readonly OptionOffer[], option: string): OptionOffer | undefined {
+  return offers.find((candidate) => candidate.option === option);
+}
+
+/** Whether an option stands on the page at all. */
+export function isShown(offers: readonly OptionOffer[], option: string): boolean {
+  return offerOf(offers, option)?.shown ?? true;
+}
 
 /** Why an option is not offered, in words; empty when it is. */
 export function whyNot(offers: readonly OptionOffer[], option: string): string {
-  const offer = offers.find((candidate) => candidate.option === option);
-  return offer?.why ? WHY[offer.why] : '';
+  const why = offerOf(offers, option)?.why;
+  return why ? WHY[why] : '';
+}
+
+/** How long an option takes that is offered although it is out of stock; empty when it is there. */
+export function leadWords(offers: readonly OptionOffer[], option: string): string {
+  const days = offerOf(offers, option)?.leadDays ?? null;
+  return days === null ? '' : `made to order, ${days} days`;
+}
+
+/** One picked option and how many of it. */
+export interface Picked {
+  readonly option: string;
+  readonly quantity: number;
+}
+
+/** What is picked, as an answer that counts writes it: `oak`, `oak*3`, `oak+ash*2`. */
+export function pickedOf(counted: CountedAnswer | undefined): readonly Picked[] {
+  if (!counted || counted.value === '') return [];
+  return counted.value.split('+').map((text) => {
+    const [option = '', quantity = '1'] = text.split('*');
+    return { option, quantity: Number(quantity) };
+  });
+}
+
+/** A picked option in the form that a selection has. */
+export function pickAnswer({ option, quantity }: Picked): string | Picked {
+  return quantity === 1 ? option : { option, quantity };
 }
 
 /** The text that stands in a typed field: what was given, else the default. */

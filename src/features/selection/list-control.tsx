@@ -1,63 +1,93 @@
 'use client';
 
-import { chakra, NativeSelect, Stack } from '@chakra-ui/react';
+import { Box, chakra, Image, NativeSelect } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
 import { type Choice } from '@/core/catalog';
-import { amountWords } from '@/core/words';
-import { type ControlProps, whyNot } from './control';
+import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
+import { Enlarged, noteWords, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
 
 type ListChoice = Extract<Choice, { kind: 'list' }>;
 
-/** More options than this are shown as a menu. */
+/** More options than this are shown as a menu, where the look is left open. */
 const MOST_BUTTONS = 8;
 
-/** One from a list: buttons side by side, or a menu where there are many. */
+/** One from a list: buttons side by side, cards with pictures, or a menu. */
 export function ListControl(props: ControlProps<ListChoice>) {
-  return props.choice.options.length > MOST_BUTTONS ? <Menu {...props} /> : <Buttons {...props} />;
-}
-
-function Buttons({ choice, id, counted, offers, currency, onAnswer }: ControlProps<ListChoice>) {
-  const chosen = counted?.value;
+  const { choice, onAnswer } = props;
+  const [picked] = pickedOf(props.counted);
+  const option = choice.options.find(({ key }) => key === picked?.option);
   return (
-    <Stack direction="row" wrap="wrap" gap="2" role="radiogroup" aria-labelledby={`${id}-label`}>
-      {!choice.required && (
-        <OptionButton name={id} title="None" note="" chosen={chosen === undefined} why="" onChoose={() => onAnswer(null)} />
+    <Box>
+      <Look {...props} />
+      {choice.ownQuantity && picked && option && (
+        <OptionQuantity name={option.title} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: option.key, quantity }))} />
       )}
-      {choice.options.map((option) => (
-        <OptionButton
-          key={option.key}
-          name={id}
-          title={option.title}
-          note={amountWords(option.amount, currency)}
-          chosen={chosen === option.key}
-          why={whyNot(offers, option.key)}
-          onChoose={() => onAnswer(option.key)}
-        />
-      ))}
-    </Stack>
+    </Box>
   );
 }
 
-interface OptionButtonProps {
-  name: string;
-  title: string;
-  note: string;
-  chosen: boolean;
-  why: string;
-  onChoose: () => void;
+function Look(props: ControlProps<ListChoice>) {
+  const { choice } = props;
+  const look = choice.look === 'auto' ? (choice.options.length > MOST_BUTTONS ? 'menu' : 'buttons') : choice.look;
+  return look === 'menu' ? <Menu {...props} /> : <Tiles {...props} pictures={look === 'cards'} />;
 }
 
-function OptionButton({ name, title, note, chosen, why, onChoose }: OptionButtonProps) {
+/** Options side by side, as buttons or as cards with their pictures. */
+function Tiles({ choice, id, counted, offers, currency, pictures, onAnswer }: ControlProps<ListChoice> & { pictures: boolean }) {
+  const chosen = pickedOf(counted)[0]?.option;
+  return (
+    <OptionRow columns={choice.columns ?? (pictures ? 3 : null)} role="radiogroup" labelledBy={`${id}-label`}>
+      {!choice.required && (
+        <OptionTile type="radio" name={id} chosen={chosen === undefined} why="" onChoose={() => onAnswer(null)}>
+          <chakra.span fontWeight="600">None</chakra.span>
+        </OptionTile>
+      )}
+      {shownOptions(choice.options, offers).map((option) => {
+        const why = whyNot(offers, option.key);
+        return (
+          <Enlarged key={option.key} option={option}>
+            <OptionTile type="radio" name={id} chosen={chosen === option.key} why={why} picture={pictures ? (option.picture ?? option.texture) : null} onChoose={() => onAnswer(option.key)}>
+              <chakra.span fontWeight="600" textDecoration={why ? 'line-through' : undefined}>
+                {option.title}
+              </chakra.span>
+              {option.description && (
+                <chakra.span fontSize="xs" lineHeight="1.3">
+                  {option.description}
+                </chakra.span>
+              )}
+              <OptionNote option={option} offers={offers} currency={currency} />
+            </OptionTile>
+          </Enlarged>
+        );
+      })}
+    </OptionRow>
+  );
+}
+
+interface TileProps {
+  type: 'radio' | 'checkbox';
+  name: string;
+  chosen: boolean;
+  why: string;
+  picture?: string | null;
+  onChoose: () => void;
+  children: ReactNode;
+}
+
+/** One option as something to press: framed in copper when it is chosen, dashed when it can't be had. */
+export function OptionTile({ type, name, chosen, why, picture = null, onChoose, children, ...rest }: TileProps) {
   return (
     <chakra.label
+      {...rest}
       position="relative"
       display="inline-flex"
       flexDirection="column"
-      justifyContent="center"
-      textAlign="center"
+      justifyContent={picture === null ? 'center' : 'start'}
+      textAlign={picture === null ? 'center' : 'start'}
       minH="42px"
       minW="48px"
-      px="3.5"
-      py="1.5"
+      px={picture === null ? '3.5' : '2'}
+      py={picture === null ? '1.5' : '2'}
       cursor="pointer"
       borderWidth="1px"
       borderRadius="l2"
@@ -69,15 +99,9 @@ function OptionButton({ name, title, note, chosen, why, onChoose }: OptionButton
       _hover={{ borderColor: 'copper.solid' }}
       _focusWithin={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
     >
-      <chakra.input type="radio" name={name} checked={chosen} onChange={onChoose} position="absolute" opacity="0" inset="0" cursor="pointer" />
-      <chakra.span fontWeight="600" textDecoration={why ? 'line-through' : undefined}>
-        {title}
-      </chakra.span>
-      {(note || why) && (
-        <chakra.span fontSize="xs" color="fg.muted">
-          {[note, why].filter(Boolean).join(' · ')}
-        </chakra.span>
-      )}
+      <chakra.input type={type} name={name} checked={chosen} onChange={onChoose} position="absolute" opacity="0" inset="0" w="full" h="full" cursor="pointer" />
+      {picture !== null && <Image src={picture} alt="" w="full" aspectRatio={4 / 3} objectFit="cover" borderRadius="l1" mb="1.5" bg="bg.subtle" />}
+      {children}
     </chakra.label>
   );
 }
@@ -90,12 +114,12 @@ function Menu({ choice, id, counted, offers, currency, onAnswer }: ControlProps<
         aria-labelledby={`${id}-label`}
         bg="bg.panel"
         borderColor="border.emphasized"
-        value={counted?.value ?? ''}
+        value={pickedOf(counted)[0]?.option ?? ''}
         onChange={(event) => onAnswer(event.target.value === '' ? null : event.target.value)}
       >
         <option value="">{choice.required ? 'Choose …' : 'None'}</option>
-        {choice.options.map((option) => {
-          const notes = [amountWords(option.amount, currency), whyNot(offers, option.key)].filter(Boolean).join(', ');
+        {shownOptions(choice.options, offers).map((option) => {
+          const notes = noteWords(option, offers, currency);
           return (
             <option key={option.key} value={option.key}>
               {notes ? `${option.title} (${notes})` : option.title}

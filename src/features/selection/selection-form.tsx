@@ -1,65 +1,180 @@
 'use client';
 
-import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
-import { type Choice, hasOptions, type Product } from '@/core/catalog';
+import { Box, Button, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { ChevronDown, CircleHelp } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { type Choice, hasOptions, isNote } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
-import { type ControlProps } from './control';
+import { AddOnControl } from './add-on-control';
+import { AgreementControl } from './agreement-control';
+import { type ControlProps, type PageContext } from './control';
+import { DateControl } from './date-control';
+import { FileControl } from './file-control';
+import { LetteringControl } from './lettering-control';
 import { ListControl } from './list-control';
+import { NoteView } from './note';
+import { SeveralControl } from './several-control';
 import { SwatchControl } from './swatch-control';
-import { MeasureControl, NumberControl, TextControl } from './typed-controls';
+import { LongTextControl, MeasureControl, NumberControl, TextControl } from './typed-controls';
 import { YesNoControl } from './yes-no-control';
 
 export type Answers = Readonly<Record<string, unknown>>;
 
 interface Props {
-  product: Product;
-  resolution: ResolutionJson;
+  choices: readonly Choice[];
+  page: PageContext;
   answers: Answers;
   /** tells several forms on one page apart */
   name: string;
   /** whether answers that are merely missing are pointed out beside their choice */
   showMissing: boolean;
-  onAnswer: (choice: string, answer: string | boolean | null | undefined) => void;
+  onAnswer: (choice: string, answer: unknown) => void;
+}
+
+/** A part of the form: what follows a heading, up to the next heading or divider. */
+interface Group {
+  readonly heading: Extract<Choice, { kind: 'heading' }> | null;
+  readonly choices: readonly Choice[];
+}
+
+function groupsOf(choices: readonly Choice[]): Group[] {
+  const groups: { heading: Group['heading']; choices: Choice[] }[] = [{ heading: null, choices: [] }];
+  for (const choice of choices) {
+    if (choice.kind === 'heading') groups.push({ heading: choice, choices: [] });
+    else if (choice.kind === 'divider') groups.push({ heading: null, choices: [choice] });
+    else groups.at(-1)?.choices.push(choice);
+  }
+  return groups.filter((group) => group.heading !== null || group.choices.length > 0);
 }
 
 /** The customer's form: every choice of a product, with what is wrong beside it. */
-export function SelectionForm({ product, resolution, answers, name, showMissing, onAnswer }: Props) {
+export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: Props) {
+  const { resolution } = page;
+  const shown = choices.filter((choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false);
+  const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === `choice:${choice.key}` && (showMissing || code !== 'answerMissing'));
+  const field = (choice: Choice) => {
+    const problems = problemsOf(choice);
+    const control: ControlProps = {
+      choice,
+      id: `${name}-${choice.key}`,
+      answer: answers[choice.key],
+      counted: resolution.counted.find((counted) => counted.choice === choice.key),
+      offers: resolution.shown.find((entry) => entry.choice === choice.key)?.options ?? [],
+      currency: resolution.currency,
+      invalid: problems.some(({ code }) => code !== 'answerMissing'),
+      page,
+      onAnswer: (answer) => onAnswer(choice.key, answer),
+    };
+    return <ChoiceField key={choice.key} control={control} problems={problems} />;
+  };
   return (
     <Stack gap="5">
-      {product.choices.map((choice) => {
-        const id = `${name}-${choice.key}`;
-        const problems = resolution.problems.filter(
-          ({ where, code }) => where === `choice:${choice.key}` && (showMissing || code !== 'answerMissing'),
+      {groupsOf(shown).map((group, index) => {
+        const fields = (
+          <SimpleGrid columns={{ base: 1, sm: 2 }} columnGap="5" rowGap="5">
+            {group.choices.map(field)}
+          </SimpleGrid>
         );
-        const control: ControlProps = {
-          choice,
-          id,
-          answer: answers[choice.key],
-          counted: resolution.counted.find((counted) => counted.choice === choice.key),
-          offers: resolution.shown.find((shown) => shown.choice === choice.key)?.options ?? [],
-          currency: resolution.currency,
-          invalid: problems.some(({ code }) => code !== 'answerMissing'),
-          onAnswer: (answer) => onAnswer(choice.key, answer),
-        };
+        if (!group.heading) return <Box key={`group-${index}`}>{fields}</Box>;
+        if (group.heading.fold === 'fixed') {
+          return (
+            <Stack key={group.heading.key} gap="4" as="section" aria-label={group.heading.title}>
+              <NoteView note={group.heading} />
+              {fields}
+            </Stack>
+          );
+        }
         return (
-          <Box key={choice.key}>
-            <Label choice={choice} id={id} />
-            <Control {...control} />
-            {problems.map((problem) => (
-              <ProblemNote key={problem.code} problem={problem} onTake={(answer) => onAnswer(choice.key, answer)} />
-            ))}
-          </Box>
+          <Foldable key={group.heading.key} title={<NoteView note={group.heading} />} startsOpen={group.heading.fold === 'open'} mustShow={group.choices.some((choice) => problemsOf(choice).length > 0)}>
+            {fields}
+          </Foldable>
         );
       })}
     </Stack>
   );
 }
 
-function Label({ choice, id }: { choice: Choice; id: string }) {
+interface FoldableProps {
+  title: ReactNode;
+  /** what stands beside the title while it is folded */
+  aside?: string;
+  startsOpen: boolean;
+  /** whether something in it must be seen */
+  mustShow: boolean;
+  children: ReactNode;
+}
+
+/** A part that can be folded away, unless something in it must be seen. */
+function Foldable({ title, aside, startsOpen, mustShow, children }: FoldableProps) {
+  const [open, setOpen] = useState(startsOpen);
+  const shown = open || mustShow;
+  return (
+    <Collapsible.Root open={shown} onOpenChange={(details) => setOpen(details.open)} borderTopWidth="1px" borderBottomWidth="1px" borderColor="border">
+      <Collapsible.Trigger display="flex" alignItems="center" justifyContent="space-between" gap="3" w="full" py="2.5" cursor="pointer" textAlign="start">
+        {title}
+        <HStack gap="2" color="fg.muted" fontSize="sm" minW="0">
+          {!shown && aside && <Text truncate>{aside}</Text>}
+          <chakra.span transform={shown ? 'rotate(180deg)' : undefined} aria-hidden flexShrink={0}>
+            <ChevronDown size={18} />
+          </chakra.span>
+        </HStack>
+      </Collapsible.Trigger>
+      <Collapsible.Content>
+        <Box pb="4" pt="1">
+          {children}
+        </Box>
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
+function ChoiceField({ control, problems }: { control: ControlProps; problems: readonly ProblemJson[] }) {
+  const { choice } = control;
+  const span = { base: '1 / -1', sm: choice.width === 'wide' ? '1 / -1' : 'auto' };
+  if (isNote(choice)) {
+    return (
+      <Box gridColumn={span}>
+        <NoteView note={choice} />
+      </Box>
+    );
+  }
+  const body = (
+    <>
+      <Control {...control} />
+      {problems.map((problem) => (
+        <ProblemNote key={problem.code} problem={problem} onTake={control.onAnswer} />
+      ))}
+    </>
+  );
+  if (choice.fold !== 'fixed') {
+    return (
+      <Box gridColumn={span}>
+        <Foldable title={<Label control={control} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
+          {body}
+        </Foldable>
+      </Box>
+    );
+  }
+  return (
+    <Box gridColumn={span} minW="0">
+      <Label control={control} />
+      {body}
+    </Box>
+  );
+}
+
+/** The kinds whose control says what it is for by itself, or is a group of controls. */
+function labelledOtherwise(choice: Choice): boolean {
+  return hasOptions(choice) || choice.kind === 'agreement' || choice.kind === 'addOn' || (choice.kind === 'yesNo' && choice.required) || choice.kind === 'file';
+}
+
+function Label({ control: { choice, id } }: { control: ControlProps }) {
+  const [helpOpen, setHelpOpen] = useState(false);
+  const optional = !choice.required && choice.kind !== 'yesNo' && choice.kind !== 'addOn';
   const text = (
     <>
       {choice.title || 'Without a title'}
-      {!choice.required && choice.kind !== 'yesNo' && (
+      {optional && (
         <chakra.span fontWeight="400" color="fg.muted">
           {' '}
           (optional)
@@ -67,19 +182,39 @@ function Label({ choice, id }: { choice: Choice; id: string }) {
       )}
     </>
   );
-  const grouped = hasOptions(choice) || (choice.kind === 'yesNo' && choice.required);
+  const hidden = !choice.titleShown || choice.kind === 'addOn';
+  const help = choice.help !== null && (choice.helpShown === 'always' || helpOpen);
   return (
-    <Box mb="1.5">
-      {grouped ? (
-        <Text as="span" id={`${id}-label`} fontWeight="600">
-          {text}
-        </Text>
-      ) : (
-        <chakra.label htmlFor={id} id={`${id}-label`} fontWeight="600">
-          {text}
-        </chakra.label>
-      )}
-      {choice.help && (
+    <Box mb={hidden && !choice.help ? '0' : '1.5'}>
+      <HStack gap="1.5" align="center">
+        {labelledOtherwise(choice) ? (
+          <Text as="span" id={`${id}-label`} fontWeight="600" srOnly={hidden}>
+            {text}
+          </Text>
+        ) : (
+          <chakra.label htmlFor={id} id={`${id}-label`} fontWeight="600" srOnly={hidden}>
+            {text}
+          </chakra.label>
+        )}
+        {choice.help !== null && choice.helpShown === 'onDemand' && (
+          <chakra.button
+            type="button"
+            aria-label={`Help with ${choice.title}`}
+            aria-expanded={helpOpen}
+            color="fg.muted"
+            cursor="pointer"
+            display="inline-flex"
+            p="0.5"
+            onClick={(event) => {
+              event.stopPropagation();
+              setHelpOpen(!helpOpen);
+            }}
+          >
+            <CircleHelp size={16} />
+          </chakra.button>
+        )}
+      </HStack>
+      {help && (
         <Text fontSize="sm" color="fg.muted">
           {choice.help}
         </Text>
@@ -93,16 +228,35 @@ function Control(props: ControlProps) {
   switch (choice.kind) {
     case 'list':
       return <ListControl {...props} choice={choice} />;
+    case 'several':
+      return <SeveralControl {...props} choice={choice} />;
     case 'swatch':
       return <SwatchControl {...props} choice={choice} />;
+    case 'lettering':
+      return <LetteringControl {...props} choice={choice} />;
     case 'text':
       return <TextControl {...props} choice={choice} />;
+    case 'longText':
+      return <LongTextControl {...props} choice={choice} />;
     case 'number':
       return <NumberControl {...props} choice={choice} />;
     case 'measure':
       return <MeasureControl {...props} choice={choice} />;
+    case 'date':
+      return <DateControl {...props} choice={choice} />;
+    case 'file':
+      return <FileControl {...props} choice={choice} />;
     case 'yesNo':
       return <YesNoControl {...props} choice={choice} />;
+    case 'agreement':
+      return <AgreementControl {...props} choice={choice} />;
+    case 'addOn':
+      return <AddOnControl {...props} choice={choice} />;
+    case 'heading':
+    case 'paragraph':
+    case 'link':
+    case 'divider':
+      return <NoteView note={choice} />;
   }
 }
 

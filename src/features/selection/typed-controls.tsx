@@ -1,7 +1,7 @@
 'use client';
 
-import { Box, Input, InputGroup, Text } from '@chakra-ui/react';
-import { type Choice } from '@/core/catalog';
+import { Box, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
+import { type Choice, countCharacters } from '@/core/catalog';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { amountWords } from '@/core/words';
 import { type ControlProps, typedText } from './control';
@@ -21,6 +21,18 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
     <Box>
       <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
       <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
+    </Box>
+  );
+}
+
+/** A text of several lines. */
+export function LongTextControl({ choice, id, answer, counted, currency, invalid, onAnswer }: ControlProps<Of<'longText'>>) {
+  const most = choice.maxCharacters;
+  const used = counted ? countCharacters(counted.shown) : 0;
+  return (
+    <Box>
+      <Textarea id={id} {...look} rows={choice.lines} value={typedText(answer, choice.default)} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+      <Hint parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
 }
@@ -66,7 +78,8 @@ function range(min: string | null, max: string | null, unit: string): string {
   return max === null ? '' : `at most ${max}${unit}`;
 }
 
-function Hint({ parts }: { parts: readonly string[] }) {
+/** Small words under a field. */
+export function Hint({ parts }: { parts: readonly string[] }) {
   const text = parts.filter(Boolean).join(' · ');
   return text ? (
     <Text fontSize="xs" color="fg.muted" mt="1">

@@ -1,11 +1,13 @@
 'use client';
 
-import { useMemo, useState } from 'react';
-import { type CatalogSurroundings, type Product, type Shop } from '@/core/catalog';
-import { type ResolutionJson, resolutionJson } from '@/core/exchange';
+import { useCallback, useMemo, useState } from 'react';
+import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
+import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
+import { problem } from '@/core/problems';
 import { compile, type Program, resolve } from '@/core/resolve';
 import { readNumber } from '@/core/quantity';
+import { type PageContext } from './control';
 import { type Answers } from './selection-form';
 
 /** What the browser knows of a stock item. */
@@ -14,11 +16,22 @@ export interface StockView {
   readonly title: string;
   readonly unit: string;
   readonly available: string;
+  /** known to the manager's side only */
+  readonly onHand?: string;
 }
 
 /** Puts together what compiling needs from what the server sent. */
-export function useSurroundings(shop: Shop, stock: readonly StockView[]): CatalogSurroundings {
-  return useMemo(() => ({ shop, stock: new Map(stock.map((item) => [item.key, item])) }), [shop, stock]);
+export function useSurroundings(portable: PortableSurroundings, stock: readonly StockView[]): CatalogSurroundings {
+  return useMemo(() => unpackSurroundings(portable, new Map(stock.map((item) => [item.key, item]))), [portable, stock]);
+}
+
+/** What a selection depends on beside the product. */
+export interface SelectionOptions {
+  readonly today: string;
+  /** key of the customer group it is made for */
+  readonly group: string | null;
+  /** sends a file to the server; absent where it stays in the window */
+  readonly upload?: (choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
 }
 
 export interface SelectionState {
@@ -27,28 +40,44 @@ export interface SelectionState {
   /** as typed */
   readonly quantityText: string;
   readonly resolution: ResolutionJson;
-  answer(choice: string, answer: string | boolean | null | undefined): void;
+  readonly page: PageContext;
+  answer(choice: string, answer: unknown): void;
   setQuantityText(text: string): void;
   reset(): void;
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly StockView[]): SelectionState {
+export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly StockView[], { today, group, upload }: SelectionOptions): SelectionState {
   const [answers, setAnswers] = useState<Answers>({});
+  const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const available = useMemo(() => new Map(stock.map((item) => [item.key, Exact.from(item.available)])), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
-  const resolution = useMemo(
-    () => resolutionJson(resolve(program, { answers: known, quantity: quantityFrom(shownQuantity) }, { levels: (key) => available.get(key) })),
-    [program, known, shownQuantity, available],
+  const resolution = useMemo(() => {
+    const context = { levels: (key: string) => available.get(key), today, group, files: (token: string) => files.get(token) };
+    return resolutionJson(resolve(program, { answers: known, quantity: quantityFrom(shownQuantity) }, context));
+  }, [program, known, shownQuantity, available, today, group, files]);
+
+  const takeFile = useCallback(
+    async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
+      const { token, ...taken } = upload ? await upload(choice.key, file) : keptHere(choice, file);
+      setFiles((current) => new Map(current).set(token, taken));
+      return token;
+    },
+    [upload],
+  );
+  const page = useMemo<PageContext>(
+    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key) }),
+    [today, resolution, files, takeFile, program],
   );
   return {
     program,
     answers: known,
     quantityText: shownQuantity,
     resolution,
+    page,
     answer: (choice, answer) =>
       setAnswers((current) => {
         const { [choice]: _former, ...rest } = current;
@@ -60,6 +89,24 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       setQuantityText(null);
     },
   };
+}
+
+/** What taking a product along adds, as a decimal. */
+function addOnPriceOf(program: Program, key: string): string | null {
+  const index = program.indexOf.get(key);
+  const amount = index === undefined ? null : (program.choices[index]?.effects[0]?.amount ?? null);
+  return amount && amount({ base: Exact.zero, sum: Exact.zero, answers: [] }).amount.toString();
+}
+
+/** A file that stays in the window: at the Counter nothing is uploaded. @throws Error saying what is wrong with it */
+function keptHere(choice: Extract<Choice, { kind: 'file' }>, file: File): { token: string } & UploadedFile {
+  const type = (Object.keys(fileTypes) as FileType[]).find((name) => fileTypes[name].media === file.type) ?? null;
+  const fault = fileProblem(choice, { name: file.name, type, size: file.size });
+  if (fault || type === null) {
+    const { message, remedy } = problem('item', fault ?? { code: 'fileUnknown', title: choice.title });
+    throw new Error(`${message} ${remedy ?? ''}`.trim());
+  }
+  return { token: `here-${file.name}-${file.size}`, name: file.name, type, size: file.size };
 }
 
 /** What was typed as a quantity; text that is no number is no quantity, and is refused as such. */

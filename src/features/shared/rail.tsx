@@ -1,17 +1,22 @@
 'use client';
 
 import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
-import { Boxes, Moon, PackageOpen, ReceiptText, Store, Sun } from 'lucide-react';
+import { Boxes, Layers, Moon, PackageOpen, ReceiptText, Search, Settings2, Store, Sun, SwatchBook } from 'lucide-react';
 import { useTheme } from 'next-themes';
 import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
+import { CommandsProvider } from '@/features/palette/commands';
+import { Palette } from '@/features/palette/palette';
 import { useMounted } from '@/ui/use-mounted';
 
 const PLACES = [
   { href: '/manage/products', label: 'Products', icon: PackageOpen },
+  { href: '/manage/sheets', label: 'Sheets', icon: Layers },
+  { href: '/manage/swatches', label: 'Swatches', icon: SwatchBook },
   { href: '/manage/stock', label: 'Stock', icon: Boxes },
   { href: '/manage/orders', label: 'Orders', icon: ReceiptText },
+  { href: '/manage/settings', label: 'Settings', icon: Settings2 },
 ];
 
 const RailLink = chakra(NextLink);
@@ -79,21 +84,27 @@ function LightSwitch() {
 export function ManagerFrame({ children }: { children: ReactNode }) {
   const path = usePathname();
   return (
-    <Flex minH="100vh">
-      <VStack as="nav" aria-label="Places" w="84px" flexShrink={0} bg="oak.900" pt="4" pb="3" gap="1" position="sticky" top="0" h="100vh">
-        <Box mb="3" title="Oak Knot">
-          <Mark />
+    <CommandsProvider>
+      <Flex minH="100vh">
+        <VStack as="nav" aria-label="Places" w="84px" flexShrink={0} bg="oak.900" pt="4" pb="3" gap="1" position="sticky" top="0" h="100vh">
+          <Box mb="3" title="Oak Knot">
+            <Mark />
+          </Box>
+          {PLACES.map((place) => (
+            <RailPlace key={place.href} {...place} current={path.startsWith(place.href)} />
+          ))}
+          <Box flex="1" />
+          <IconButton aria-label="Find anything (Ctrl K)" title="Find anything (Ctrl K)" variant="ghost" size="sm" color="oak.200" _hover={{ bg: 'oak.800', color: 'oak.50' }} onClick={() => window.dispatchEvent(new Event('oak-knot-palette'))}>
+            <Search size={18} />
+          </IconButton>
+          <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />
+          <LightSwitch />
+        </VStack>
+        <Box as="main" flex="1" minW="0">
+          {children}
         </Box>
-        {PLACES.map((place) => (
-          <RailPlace key={place.href} {...place} current={path.startsWith(place.href)} />
-        ))}
-        <Box flex="1" />
-        <RailPlace href="/shop" label="To the shop" icon={Store} current={false} newTab />
-        <LightSwitch />
-      </VStack>
-      <Box as="main" flex="1" minW="0">
-        {children}
-      </Box>
-    </Flex>
+        <Palette />
+      </Flex>
+    </CommandsProvider>
   );
 }

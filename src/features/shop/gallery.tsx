@@ -6,10 +6,18 @@ import { type Picture } from '@/core/catalog';
 
 const Image = chakra('img');
 
-/** The pictures of a product: one large, the others to be brought forward. */
-export function Gallery({ pictures, title }: { pictures: readonly Picture[]; title: string }) {
-  const [chosen, setChosen] = useState(0);
-  const main = pictures[chosen] ?? pictures[0];
+/**
+ * The pictures of a product: one large, the others to be brought forward. What is chosen brings its own picture
+ * forward.
+ */
+export function Gallery({ pictures, chosenPicture, title }: { pictures: readonly Picture[]; chosenPicture: Picture | null; title: string }) {
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [shownFor, setShownFor] = useState(chosenPicture?.src);
+  if (shownFor !== chosenPicture?.src) {
+    setShownFor(chosenPicture?.src);
+    setChosen(null);
+  }
+  const main = (chosen === null ? chosenPicture : pictures[chosen]) ?? pictures[0];
   return (
     <Box>
       <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l3" overflow="hidden" borderWidth="1px" borderColor="border">
@@ -18,7 +26,7 @@ export function Gallery({ pictures, title }: { pictures: readonly Picture[]; tit
       {pictures.length > 1 && (
         <HStack mt="3" gap="2">
           {pictures.map((picture, index) => (
-            <chakra.button key={picture.src} type="button" aria-label={`Show picture ${index + 1}`} aria-pressed={index === chosen} w="72px" h="54px" borderRadius="l1" overflow="hidden" borderWidth="2px" borderColor={index === chosen ? 'copper.solid' : 'transparent'} onClick={() => setChosen(index)}>
+            <chakra.button key={picture.src} type="button" aria-label={`Show picture ${index + 1}`} aria-pressed={picture.src === main?.src} w="72px" h="54px" borderRadius="l1" overflow="hidden" borderWidth="2px" borderColor={picture.src === main?.src ? 'copper.solid' : 'transparent'} onClick={() => setChosen(index)}>
               <Image src={picture.src} alt="" w="full" h="full" objectFit="cover" />
             </chakra.button>
           ))}

@@ -4,9 +4,10 @@ import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra
 import { ShoppingBasket } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { z } from 'zod';
-import { type Product, type Shop } from '@/core/catalog';
+import { fileTypeNames, type Product } from '@/core/catalog';
+import { type PortableSurroundings } from '@/core/exchange';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
@@ -18,23 +19,37 @@ import { Gallery } from './gallery';
 
 interface Props {
   product: Product;
-  shop: Shop;
+  surroundings: PortableSurroundings;
+  today: string;
+  group: string | null;
   stock: readonly StockView[];
 }
+
+const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
 const addedSchema = z.object({ lines: z.number() });
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, shop, stock }: Props) {
+export function ProductPage({ product, surroundings: portable, today, group, stock }: Props) {
   const router = useRouter();
-  const surroundings = useSurroundings(shop, stock);
-  const selection = useSelection(product, surroundings, stock);
+  const surroundings = useSurroundings(portable, stock);
+  const upload = useCallback(
+    (choice: string, file: File) => {
+      const about = new URLSearchParams({ product: product.slug, choice, name: file.name });
+      // What the file is, the server tells from its content.
+      return send('POST', `/api/shop/uploads?${about.toString()}`, file.slice(0, file.size, 'application/octet-stream'), uploadedSchema);
+    },
+    [product.slug],
+  );
+  const selection = useSelection(product, surroundings, stock, { today, group, upload });
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string>();
   const [added, setAdded] = useState<string>();
-  const { resolution } = selection;
+  const { resolution, program } = selection;
+  const [view] = resolution.pictures;
+  const { leadDays } = resolution.availability;
   const missing = resolution.problems.filter(({ code }) => code === 'answerMissing');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
   const general = resolution.problems.filter(({ where }) => where === 'item');
@@ -45,7 +60,8 @@ export function ProductPage({ product, shop, stock }: Props) {
     setAdded(undefined);
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
-      if (first?.where.startsWith('choice:')) document.getElementById(`shop-${first.where.slice(7)}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' });
+      // A folded group opens for what is missing in it, then it can be shown.
+      if (first?.where.startsWith('choice:')) requestAnimationFrame(() => document.getElementById(`shop-${first.where.slice(7)}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
       return;
     }
     setBusy(true);
@@ -72,7 +88,7 @@ export function ProductPage({ product, shop, stock }: Props) {
       </HStack>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
-          <Gallery pictures={product.pictures} title={product.title} />
+          <Gallery pictures={product.pictures} chosenPicture={view?.layers.at(-1) ?? null} title={product.title} />
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
@@ -96,14 +112,19 @@ export function ProductPage({ product, shop, stock }: Props) {
                 </>
               ) : (
                 <Text fontSize="2xl" fontWeight="700">
-                  {priceWords(product, shop.currency)}
+                  {priceWords(program)}
                 </Text>
               )}
             </HStack>
           </Box>
-          <SelectionForm product={product} resolution={resolution} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
+          <SelectionForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
           <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
             <WorkingTable resolution={resolution} />
+            {leadDays !== null && (
+              <Text fontSize="sm" mt="2">
+                Part of it is made to order: it leaves us in about {leadDays} days.
+              </Text>
+            )}
             {resolution.unitPrice !== null && (
               <Text fontSize="sm" color="fg.muted" mt="2">
                 <Sku>{resolution.item.sku}</Sku>
@@ -156,7 +177,7 @@ export function ProductPage({ product, shop, stock }: Props) {
             <Box role="status" fontSize="sm">
               {missing.length > 0 && (
                 <Text mt="1.5" color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
-                  Still to answer: {missing.map(({ where }) => product.choices.find(({ key }) => where === `choice:${key}`)?.title ?? '').join(', ')}.
+                  Still to answer: {missing.map(({ where }) => program.product.choices.find(({ key }) => where === `choice:${key}`)?.title ?? '').join(', ')}.
                 </Text>
               )}
               {refused && (

@@ -1,14 +1,25 @@
 'use client';
 
-import { Badge, Box, chakra, Container, Flex, HStack, Text } from '@chakra-ui/react';
+import { Badge, Box, chakra, Container, Flex, HStack, Stack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
 import NextLink from 'next/link';
 import { type ReactNode } from 'react';
+import { GroupCode } from './group-code';
 
 const ShopLink = chakra(NextLink);
 
+interface Props {
+  shopName: string;
+  lines: number;
+  /** whether the shop has customer groups at all */
+  hasGroups: boolean;
+  /** the group this customer belongs to */
+  group: string | null;
+  children: ReactNode;
+}
+
 /** The customer's side: the shop's name, the way to the basket, and the page. */
-export function ShopFrame({ shopName, lines, children }: { shopName: string; lines: number; children: ReactNode }) {
+export function ShopFrame({ shopName, lines, hasGroups, group, children }: Props) {
   return (
     <Flex direction="column" minH="100vh">
       <Box as="header" bg="bg.panel" borderBottomWidth="1px" borderColor="border">
@@ -32,9 +43,12 @@ export function ShopFrame({ shopName, lines, children }: { shopName: string; lin
       </Box>
       <Box as="footer" borderTopWidth="1px" borderColor="border" py="5">
         <Container maxW="1180px">
-          <Text fontSize="sm" color="fg.muted">
-            {shopName}. Prices include what the working shows, to the cent.
-          </Text>
+          <Stack direction={{ base: 'column', md: 'row' }} justify="space-between" gap="4">
+            <Text fontSize="sm" color="fg.muted">
+              {shopName}. Prices include what the working shows, to the cent.
+            </Text>
+            {hasGroups && <GroupCode group={group} />}
+          </Stack>
         </Container>
       </Box>
     </Flex>

@@ -3,7 +3,7 @@
 import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { freeKey } from '@/features/shared/keys';
+import { freeKey } from '@/core/catalog';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { SelectField, TextField } from '@/ui/field';

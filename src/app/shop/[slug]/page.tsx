@@ -1,4 +1,5 @@
 import { ProductPage } from '@/features/shop/product-page';
+import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/context';
 import { openShopProductView } from '@/services/shop';
@@ -8,10 +9,10 @@ interface Place {
 }
 
 export async function generateMetadata({ params }: Place) {
-  const { product } = await orNotFound(openShopProductView(await services(), (await params).slug));
+  const { product } = await orNotFound(openShopProductView(await services(), (await params).slug, await basketToken()));
   return { title: product.title, description: product.summary };
 }
 
 export default async function ShopProductPage({ params }: Place) {
-  return <ProductPage {...await orNotFound(openShopProductView(await services(), (await params).slug))} />;
+  return <ProductPage {...await orNotFound(openShopProductView(await services(), (await params).slug, await basketToken()))} />;
 }

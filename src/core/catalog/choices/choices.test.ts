@@ -3,11 +3,13 @@ import { type Problem } from '../../problems';
 import { type Choice, choiceKinds, choiceReader, choiceSchema } from '.';
 import { countCharacters } from './text';
 
+const day = { today: '2026-11-24', files: () => undefined };
+
 /** Reads one answer to a choice made from its open format. */
 function read(definition: object, raw: unknown) {
   const choice: Choice = choiceSchema.parse({ key: 'it', title: 'It', ...definition });
   const problems: Problem[] = [];
-  const answer = choiceReader(choice, ['choices', 0]).read(raw, problems);
+  const answer = choiceReader(choice, ['choices', 0]).read(raw, problems, day);
   return { answer, codes: problems.map(({ code }) => code), problems };
 }
 
@@ -15,7 +17,7 @@ const colours = { kind: 'swatch', options: [{ key: 'slate', title: 'Slate', colo
 
 describe('a list or swatches', () => {
   it('take the key of an option', () => {
-    expect(read(colours, 'moss').answer).toMatchObject({ option: 'moss', shown: 'Moss', canonical: 'moss', effect: 1 });
+    expect(read(colours, 'moss').answer).toMatchObject({ option: 'moss', shown: 'Moss', canonical: 'moss', picks: [{ effect: 1, count: 1 }] });
   });
 
   it('name what there is when asked for something else', () => {
@@ -28,7 +30,7 @@ describe('a list or swatches', () => {
 
   it('give the same answer object every time, so that resolving need not make one', () => {
     const reader = choiceReader(choiceSchema.parse({ key: 'it', title: 'It', ...colours }), []);
-    expect(reader.read('slate', [])).toBe(reader.read('slate', []));
+    expect(reader.read('slate', [], day)).toBe(reader.read('slate', [], day));
   });
 });
 
@@ -127,7 +129,7 @@ describe('yes or no', () => {
   it.each([
     [true, 'yes', 0],
     [false, 'no', -1],
-  ])('%o counts as %s', (raw, canonical, effect) => expect(read({ kind: 'yesNo' }, raw).answer).toMatchObject({ canonical, effect }));
+  ])('%o counts as %s', (raw, canonical, effect) => expect(read({ kind: 'yesNo' }, raw).answer).toMatchObject({ canonical, picks: effect < 0 ? [] : [{ effect, count: 1 }] }));
 
   it.each([['yes'], [1], ['true']])('%o is neither', (raw) => expect(read({ kind: 'yesNo' }, raw).codes).toEqual(['wrongKindOfAnswer']));
 });

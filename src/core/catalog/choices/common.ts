@@ -4,6 +4,7 @@ import { amountSchema, type Amount } from '../../pricing/amount';
 import { problem, type Problem, type ProblemData } from '../../problems';
 import { drawSchema, type DrawDefinition } from '../../stock/draw';
 import { type FaultData, type Path } from '../faults';
+import { type FileType } from './file-types';
 
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */
 export const KEY_PATTERN = /^[a-z][a-z0-9-]{0,59}$/;
@@ -22,16 +23,28 @@ export const SKU_PATTERN = /^[A-Za-z0-9][A-Za-z0-9._/-]{0,39}$/;
 
 export const skuPart = z.string().max(40).nullable().default(null).describe('what it adds to the SKU');
 
-/** What every choice has, of whatever kind. */
-export const choiceFields = {
+/** Which customers see it: those of these groups, or everybody where there are none. */
+export const groupsField = z.array(keySchema).max(20).default([]).describe('keys of the customer groups that see it; empty for everybody');
+
+/** What everything on a product's page has, whether it asks something or not. */
+export const placedFields = {
   key: keySchema,
   title: z.string().max(120),
+  insideName: z.string().max(120).default('').describe('what the catalog manager calls it, where the title is not enough'),
   help: z.string().max(500).nullable().default(null),
-  required: z.boolean().default(true),
+  helpShown: z.enum(['always', 'onDemand']).default('always'),
+  titleShown: z.boolean().default(true),
+  width: z.enum(['wide', 'narrow']).default('wide').describe('the whole width of the form, or half of it'),
+  fold: z.enum(['fixed', 'open', 'folded']).default('fixed').describe('whether customers can fold it away, and how it is to begin with'),
+  groups: groupsField,
 };
+
+/** What every choice has, of whatever kind. */
+export const choiceFields = { ...placedFields, required: z.boolean().default(true) };
 
 export const effectFields = {
   amount: amountSchema.nullable().default(null),
+  compareAt: decimalText.nullable().default(null).describe('what the amount was before, crossed out beside it'),
   sku: skuPart,
   weight: weightSchema.nullable().default(null),
   draws: z.array(drawSchema).max(20).default([]),
@@ -41,11 +54,21 @@ export const effectFields = {
 export interface Effect {
   readonly label: string;
   readonly amount: Amount | null;
+  readonly compareAt: string | null;
   readonly sku: string | null;
   readonly weight: Weight | null;
   readonly draws: readonly DrawDefinition[];
   /** where in the definition it stands */
   readonly path: Path;
+}
+
+/** The part of an effect that a definition says. */
+export type EffectFields = Omit<Effect, 'label' | 'path'>;
+
+/** One of a choice's effects, and how many times over. */
+export interface Pick {
+  readonly effect: number;
+  readonly count: number;
 }
 
 /** An answer that has been read and counts. */
@@ -54,33 +77,51 @@ export interface Answer {
   readonly canonical: string;
   /** as it is shown in a basket or an order */
   readonly shown: string;
-  /** key of the option that was chosen, or null */
+  /** key of the one option that was chosen, or null */
   readonly option: string | null;
   /** a number, or a measure in the choice's own unit, or null */
   readonly value: Exact | null;
   /** characters of a text, all of them and without its spaces */
   readonly characters: number;
   readonly charactersWithoutSpaces: number;
-  /** which of the choice's effects it brings, -1 for none */
-  readonly effect: number;
+  /** which of the choice's effects it brings */
+  readonly picks: readonly Pick[];
 }
+
+/** A file that a customer has uploaded, as the server knows it. */
+export interface UploadedFile {
+  readonly name: string;
+  readonly type: FileType;
+  /** bytes */
+  readonly size: number;
+}
+
+/** What reading an answer depends on beside the choice. */
+export interface AnswerContext {
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+  /** what is known of an uploaded file, by its token; undefined for an unknown one */
+  readonly files: (token: string) => UploadedFile | undefined;
+}
+
+/** What a complete answer takes: a pick, something typed, a yes or no, a file, consent; or nothing. */
+export type Ask = 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing';
 
 /** A choice made ready to read answers. */
 export interface ChoiceReader {
-  /** what a complete answer takes: a pick, something typed, or a yes or no */
-  readonly ask: 'choose' | 'enter' | 'answer';
+  readonly ask: Ask;
   /** the kind of answer it takes, for a message */
   readonly expected: string;
   readonly effects: readonly Effect[];
   /** the answer that counts when none is given, in the form a selection has, or null */
-  readonly fallback: unknown;
+  fallback(context: AnswerContext): unknown;
   /**
    * Reads one answer that is neither absent nor null. Never throws.
    *
    * @param problems takes what is wrong with the answer
    * @returns null when the answer is empty or wrong
    */
-  read(raw: unknown, problems: Problem[]): Answer | null;
+  read(raw: unknown, problems: Problem[], context: AnswerContext): Answer | null;
 }
 
 /** Takes a fault of the definition. */
@@ -93,12 +134,15 @@ export const plainAnswer: Answer = {
   value: null,
   characters: 0,
   charactersWithoutSpaces: 0,
-  effect: -1,
+  picks: [],
 };
+
+/** The picks of an answer that brings a choice's only effect. */
+export const ONE_PICK: readonly Pick[] = [{ effect: 0, count: 1 }];
 
 /** An answer that is a value: a number, or a measure in the choice's own unit. */
 export function valueAnswer(value: Exact, canonical: string, shown: string): Answer {
-  return { canonical, shown, option: null, value, characters: 0, charactersWithoutSpaces: 0, effect: 0 };
+  return { canonical, shown, option: null, value, characters: 0, charactersWithoutSpaces: 0, picks: ONE_PICK };
 }
 
 /** Notes a problem beside a choice and returns null, the answer that a wrong answer has. */
@@ -117,4 +161,13 @@ export function readLimit(text: string | null, path: Path, report: Report): Exac
   const value = Exact.parse(text);
   if (!value) report(path, { code: 'notDecimal', given: text });
   return value;
+}
+
+/** What a choice with a single effect brings, whatever the answer is. */
+export function ownEffect(
+  choice: { readonly title: string } & EffectFields,
+  path: Path,
+): Effect {
+  const { title, amount, compareAt, sku, weight, draws } = choice;
+  return { label: title, amount, compareAt, sku, weight, draws, path };
 }

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { type Path } from '../faults';
 import { type ChoiceReader, choiceFields, type Report } from './common';
-import { checkOptions, optionFields, optionsChoiceFields, optionsReader } from './options';
+import { checkOptions, oneOfFields, optionsReader } from './options';
 
 /** One from a list. */
 export const schema = z.strictObject({
   kind: z.literal('list'),
   ...choiceFields,
-  ...optionsChoiceFields,
-  options: z.array(z.strictObject(optionFields)).max(500).default([]),
+  ...oneOfFields,
+  look: z.enum(['auto', 'menu', 'buttons', 'cards']).default('auto').describe('auto: buttons while they are few, else a menu'),
 });
 
 export type ListChoice = z.infer<typeof schema>;

@@ -3,7 +3,7 @@ import { Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report, valueAnswer } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** A number without a unit. */
@@ -27,8 +27,8 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
   return {
     ask: 'enter',
     expected: 'a number, as a number or as text',
-    fallback: choice.default,
-    effects: [{ label: title, amount: choice.amount, sku: choice.sku, weight: choice.weight, draws: choice.draws, path }],
+    fallback: () => choice.default,
+    effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {
       const given = typeof raw === 'number' ? String(raw) : raw;
       if (typeof given !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected: this.expected });

@@ -1,78 +1,153 @@
 import { z } from 'zod';
 import { type Problem } from '../../problems';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, effectFields, keySchema, plainAnswer, refuse, type Report } from './common';
+import {
+  type Answer,
+  type ChoiceReader,
+  type EffectFields,
+  effectFields,
+  groupsField,
+  keySchema,
+  plainAnswer,
+  refuse,
+  type Report,
+} from './common';
+import { isLetteringFace } from './lettering-faces';
 
-/** What an option of any list has. */
-export const optionFields = {
+/** A colour as the open format writes it. */
+export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/i;
+
+/** One possible answer of a choice that offers a list, whatever the list looks like. */
+export const optionSchema = z.strictObject({
   key: keySchema,
   title: z.string().max(120),
+  description: z.string().max(300).default(''),
   ...effectFields,
+  colours: z.array(z.string().max(60)).max(3).default([]).describe('one to three colours as #rrggbb'),
+  swatch: keySchema.nullable().default(null).describe('key of a swatch of the swatch book, in the place of own colours'),
+  texture: z.string().max(300).nullable().default(null).describe('a picture swatch, in the place of colours'),
+  picture: z.string().max(300).nullable().default(null).describe('a picture of the product or part with this option'),
+  changesPicture: z.boolean().default(false).describe('whether its picture takes the place of the product’s while it is chosen'),
+  enlarges: z.boolean().default(false).describe('whether its picture is shown larger on pointing or focus'),
+  face: z.string().max(40).nullable().default(null).describe('the lettering face it stands for, in a lettering choice'),
+  groups: groupsField,
+  whenOut: z
+    .enum(['unavailable', 'hidden', 'orderable'])
+    .default('unavailable')
+    .describe('what happens when what it draws is out of stock: shown with the reason, left out, or taken with a lead time'),
+  leadDays: z.int().min(1).max(730).nullable().default(null).describe('days it takes when it is ordered beyond stock'),
+});
+
+export type Option = z.infer<typeof optionSchema>;
+
+const optionList = z.array(optionSchema).max(500).default([]);
+
+/** What a choice that offers a list has. */
+export const optionsChoiceFields = {
+  options: optionList,
+  columns: z.int().min(1).max(8).nullable().default(null).describe('options in a row; null for as many as fit'),
+  ownQuantity: z.boolean().default(false).describe('whether each picked option takes a quantity of its own'),
+  mostEach: z.int().min(2).max(999).default(10).describe('the largest such quantity'),
 };
 
-/** What a choice that offers a list has, beside its options. */
-export const optionsChoiceFields = {
+/** What a choice has of which one option is picked. */
+export const oneOfFields = {
+  ...optionsChoiceFields,
   stocked: z.boolean().default(false).describe('whether its options are counted separately in stock and make variants'),
   default: z.string().nullable().default(null).describe('key of the option chosen beforehand'),
 };
 
-interface OptionLike {
+interface OptionsChoiceLike {
   readonly key: string;
   readonly title: string;
-}
-
-interface OptionsChoiceLike<O extends OptionLike> {
-  readonly key: string;
-  readonly title: string;
-  readonly options: readonly O[];
+  readonly options: readonly Option[];
+  readonly ownQuantity: boolean;
+  readonly mostEach: number;
 }
 
 /** Reports what can be wrong with the options of any list. */
-export function checkOptions<O extends OptionLike>(choice: OptionsChoiceLike<O>, path: Path, report: Report): void {
+export function checkOptions(choice: OptionsChoiceLike & { readonly stocked?: boolean; readonly kind: string }, path: Path, report: Report): void {
   if (choice.options.length === 0) report([...path, 'options'], { code: 'noOptions', title: choice.title });
+  if (choice.stocked === true && choice.ownQuantity) report([...path, 'ownQuantity'], { code: 'stockedQuantity', title: choice.title });
   const seen = new Set<string>();
   choice.options.forEach((option, index) => {
     const at = [...path, 'options', index];
     if (option.title.trim() === '') report([...at, 'title'], { code: 'titleMissing', what: `option ${index + 1} of ${choice.title || 'this choice'}` });
     if (seen.has(option.key)) report([...at, 'key'], { code: 'duplicateKey', key: option.key, what: 'option' });
     seen.add(option.key);
+    if (choice.kind === 'swatch' && option.colours.length === 0 && option.texture === null && option.swatch === null) report([...at, 'colours'], { code: 'noColour', title: option.title });
+    option.colours.forEach((colour, position) => {
+      if (!COLOUR_PATTERN.test(colour)) report([...at, 'colours', position], { code: 'badColour', given: colour });
+    });
+    if (option.changesPicture && option.picture === null) report([...at, 'changesPicture'], { code: 'optionPictureMissing', title: option.title });
+    if (option.whenOut === 'orderable' && option.leadDays === null) report([...at, 'leadDays'], { code: 'leadTimeMissing', title: option.title });
+    if (choice.kind === 'lettering' && !isLetteringFace(option.face)) report([...at, 'face'], { code: 'faceMissing', title: option.title });
   });
 }
 
-type EffectfulOption = OptionLike & Pick<ChoiceReader['effects'][number], 'amount' | 'sku' | 'weight' | 'draws'>;
+/** What the options of a list bring, in their order. */
+export function optionEffects(choice: OptionsChoiceLike, path: Path): ChoiceReader['effects'] {
+  return choice.options.map((option, index) => {
+    const { amount, compareAt, sku, weight, draws }: EffectFields = option;
+    return { label: `${choice.title}: ${option.title}`, amount, compareAt, sku, weight, draws, path: [...path, 'options', index] };
+  });
+}
+
+/** An option with how many of it are wanted. */
+interface OptionPick {
+  readonly effect: number;
+  readonly count: number;
+}
+
+/** Makes a list ready to read one picked option: its key, or `{option, quantity}` where it takes a quantity of its own. */
+export function pickReader(choice: OptionsChoiceLike): (raw: unknown, problems: Problem[], expected: string) => OptionPick | null {
+  const places = new Map(choice.options.map(({ key }, index) => [key, index]));
+  const { title, ownQuantity, mostEach } = choice;
+  return (raw, problems, expected) => {
+    let key = raw;
+    let count = 1;
+    if (ownQuantity && typeof raw === 'object' && raw !== null && 'option' in raw) {
+      key = raw.option;
+      const given = 'quantity' in raw ? raw.quantity : 1;
+      if (typeof given !== 'number' || !Number.isInteger(given) || given < 1 || given > mostEach) {
+        return refuse(problems, choice.key, { code: 'optionQuantity', title, given: typeof given === 'number' ? String(given) : '', most: mostEach });
+      }
+      count = given;
+    }
+    if (typeof key !== 'string') return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title, expected });
+    const effect = places.get(key);
+    if (effect !== undefined) return { effect, count };
+    const offered = choice.options.map((option) => option.title);
+    return refuse(problems, choice.key, { code: 'unknownOption', title, given: key.slice(0, 60), offered });
+  };
+}
+
+/** How an option with its quantity is written in a key, and for people. */
+export const pickCanonical = (key: string, count: number) => (count === 1 ? key : `${key}*${count}`);
+export const pickShown = (title: string, count: number) => (count === 1 ? title : `${count} × ${title}`);
 
 /** Reads answers that name one option of a list by its key. */
-export function optionsReader(
-  choice: OptionsChoiceLike<EffectfulOption> & { readonly default: string | null },
-  path: Path,
-): ChoiceReader {
-  const answers = new Map<string, Answer>(
-    choice.options.map((option, effect) => [
-      option.key,
-      { ...plainAnswer, canonical: option.key, shown: option.title, option: option.key, effect },
-    ]),
-  );
+export function optionsReader(choice: OptionsChoiceLike & { readonly default: string | null }, path: Path): ChoiceReader {
+  const answers: Answer[] = choice.options.map(({ key, title }, effect) => ({
+    ...plainAnswer,
+    canonical: key,
+    shown: title,
+    option: key,
+    picks: [{ effect, count: 1 }],
+  }));
+  const pick = pickReader(choice);
+  const expected = choice.ownQuantity ? 'the key of an option, or {"option": key, "quantity": number}' : 'the key of an option, as text';
   return {
     ask: 'choose',
-    expected: 'the key of an option, as text',
-    fallback: choice.default,
-    effects: choice.options.map(({ title, amount, sku, weight, draws }, index) => ({
-      label: `${choice.title}: ${title}`,
-      amount,
-      sku,
-      weight,
-      draws,
-      path: [...path, 'options', index],
-    })),
+    expected,
+    fallback: () => choice.default,
+    effects: optionEffects(choice, path),
     read(raw: unknown, problems: Problem[]): Answer | null {
-      if (typeof raw !== 'string') {
-        return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title: choice.title, expected: this.expected });
-      }
       if (raw === '') return null;
-      const answer = answers.get(raw);
-      if (answer) return answer;
-      const offered = choice.options.map((option) => option.title);
-      return refuse(problems, choice.key, { code: 'unknownOption', title: choice.title, given: raw.slice(0, 60), offered });
+      const picked = pick(raw, problems, expected);
+      const answer = picked && answers[picked.effect];
+      if (!picked || !answer || picked.count === 1) return answer ?? null;
+      return { ...answer, canonical: pickCanonical(answer.canonical, picked.count), shown: pickShown(answer.shown, picked.count), picks: [picked] };
     },
   };
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Problem } from '../../problems';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, refuse, type Report } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, refuse, type Report } from './common';
 
 /** The longest line of text any product may ask for. */
 export const LONGEST_TEXT = 500;
@@ -21,7 +21,16 @@ export const schema = z.strictObject({
 export type TextChoice = z.infer<typeof schema>;
 
 export function check(choice: TextChoice, path: Path, report: Report): void {
-  const { minCharacters: least, maxCharacters: most } = choice;
+  checkCharacterLimits(choice, path, report);
+}
+
+interface CharacterLimits {
+  readonly minCharacters: number | null;
+  readonly maxCharacters: number | null;
+}
+
+/** Reports a least that is more than the most. */
+export function checkCharacterLimits({ minCharacters: least, maxCharacters: most }: CharacterLimits, path: Path, report: Report): void {
   if (least !== null && most !== null && least > most) {
     report([...path, 'minCharacters'], { code: 'limitsCross', least: String(least), most: String(most) });
   }
@@ -40,34 +49,45 @@ export function countCharacters(text: string): number {
   return count;
 }
 
-export function reader(choice: TextChoice, path: Path): ChoiceReader {
-  const least = choice.minCharacters ?? 1;
-  const most = choice.maxCharacters ?? LONGEST_TEXT;
+interface TextForm {
+  readonly choice: CharacterLimits & { readonly key: string; readonly title: string };
+  readonly expected: string;
+  readonly longest: number;
+  readonly unprintable: RegExp;
+}
+
+/** Reads a text within its limits. */
+export function textAnswer(raw: unknown, { choice, expected, longest, unprintable }: TextForm, problems: Problem[]): Answer | null {
   const { key, title } = choice;
+  const least = choice.minCharacters ?? 1;
+  const most = choice.maxCharacters ?? longest;
+  if (typeof raw !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
+  // Long before anything is counted: a text of many thousand characters is refused at no cost.
+  if (raw.length > longest * 12) return refuse(problems, key, { code: 'textTooLong', title, characters: raw.length, most });
+  if (raw.trim() === '') return null;
+  const isPlain = ASCII.test(raw);
+  if (!isPlain && unprintable.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
+  const characters = isPlain ? raw.length : countCharacters(raw);
+  if (characters > most) return refuse(problems, key, { code: 'textTooLong', title, characters, most });
+  if (characters < least) return refuse(problems, key, { code: 'textTooShort', title, characters, least });
+  return {
+    canonical: raw,
+    shown: raw,
+    option: null,
+    value: null,
+    characters,
+    charactersWithoutSpaces: /\s/.test(raw) ? countCharacters(raw.replace(/\s+/g, '')) : characters,
+    picks: ONE_PICK,
+  };
+}
+
+export function reader(choice: TextChoice, path: Path): ChoiceReader {
+  const form: TextForm = { choice, expected: 'a line of text', longest: LONGEST_TEXT, unprintable: UNPRINTABLE };
   return {
     ask: 'enter',
-    expected: 'a line of text',
-    fallback: choice.default,
-    effects: [{ label: title, amount: choice.amount, sku: choice.sku, weight: choice.weight, draws: choice.draws, path }],
-    read(raw: unknown, problems: Problem[]): Answer | null {
-      if (typeof raw !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected: this.expected });
-      // Long before anything is counted: a text of many thousand characters is refused at no cost.
-      if (raw.length > LONGEST_TEXT * 12) return refuse(problems, key, { code: 'textTooLong', title, characters: raw.length, most });
-      if (raw.trim() === '') return null;
-      const isPlain = ASCII.test(raw);
-      if (!isPlain && UNPRINTABLE.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
-      const characters = isPlain ? raw.length : countCharacters(raw);
-      if (characters > most) return refuse(problems, key, { code: 'textTooLong', title, characters, most });
-      if (characters < least) return refuse(problems, key, { code: 'textTooShort', title, characters, least });
-      return {
-        canonical: raw,
-        shown: raw,
-        option: null,
-        value: null,
-        characters,
-        charactersWithoutSpaces: raw.includes(' ') ? countCharacters(raw.replaceAll(' ', '')) : characters,
-        effect: 0,
-      };
-    },
+    expected: form.expected,
+    fallback: () => choice.default,
+    effects: [ownEffect(choice, path)],
+    read: (raw, problems) => textAnswer(raw, form, problems),
   };
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Problem } from '../../problems';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, plainAnswer, refuse } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse } from './common';
 
 /** A question with two answers. What it adds, it adds for "yes". */
 export const schema = z.strictObject({
@@ -13,7 +13,7 @@ export const schema = z.strictObject({
 
 export type YesNoChoice = z.infer<typeof schema>;
 
-const YES: Answer = { ...plainAnswer, canonical: 'yes', shown: 'Yes', effect: 0 };
+const YES: Answer = { ...plainAnswer, canonical: 'yes', shown: 'Yes', picks: ONE_PICK };
 const NO: Answer = { ...plainAnswer, canonical: 'no', shown: 'No' };
 
 /** A question with two answers has no limits that could be wrong. */
@@ -23,10 +23,8 @@ export function reader(choice: YesNoChoice, path: Path): ChoiceReader {
   return {
     ask: 'answer',
     expected: 'true or false',
-    fallback: choice.default,
-    effects: [
-      { label: choice.title, amount: choice.amount, sku: choice.sku, weight: choice.weight, draws: choice.draws, path },
-    ],
+    fallback: () => choice.default,
+    effects: [ownEffect(choice, path)],
     read(raw: unknown, problems: Problem[]): Answer | null {
       if (raw === true) return YES;
       if (raw === false) return NO;

@@ -4,8 +4,8 @@ import { SimpleGrid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { KEY_PATTERN } from '@/core/catalog';
 import { TextArea, TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from '../state/editing';
-import { Section } from './section';
+import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
 
 /** Name, SKU, address and words. */
 export function Basics() {

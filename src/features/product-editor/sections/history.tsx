@@ -9,9 +9,9 @@ import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
-import { useEditing } from '../state/editing';
+import { useEditing } from '@/features/choice-editor/editing';
 import { ProductDigest } from '../product-digest';
-import { Section } from './section';
+import { Section } from '@/features/choice-editor/section';
 
 const stateSchema = z.object({
   kind: z.enum(['revision', 'setAside']),

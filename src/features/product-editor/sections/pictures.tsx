@@ -7,9 +7,9 @@ import { z } from 'zod';
 import { send, wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
-import { moveEntry, Sortable } from '../sortable';
-import { useEditing } from '../state/editing';
-import { Section } from './section';
+import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
+import { useEditing } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
 
 const uploadedSchema = z.object({ src: z.string() });
 

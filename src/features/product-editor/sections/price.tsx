@@ -3,10 +3,10 @@
 import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from '../state/editing';
-import { orNull } from '../state/or-null';
-import { Section } from './section';
-import { WeightField } from './weight-field';
+import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
+import { orNull } from '@/features/choice-editor/or-null';
+import { Section } from '@/features/choice-editor/section';
+import { WeightField } from '@/features/choice-editor/weight-field';
 
 /** Base price, what it is for, the price it is compared with, and weight. */
 export function PriceSection() {

@@ -3,9 +3,9 @@
 import { chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
 import { type KeyboardEvent, useState } from 'react';
 import { TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from '../state/editing';
-import { orNull } from '../state/or-null';
-import { Section } from './section';
+import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
+import { orNull } from '@/features/choice-editor/or-null';
+import { Section } from '@/features/choice-editor/section';
 
 function Suggestions({ id, values }: { id: string; values: readonly string[] }) {
   return (

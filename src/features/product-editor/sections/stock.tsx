@@ -1,17 +1,15 @@
 'use client';
 
-import { Box, Text } from '@chakra-ui/react';
-import { hasOptions } from '@/core/catalog';
-import { useEditing, useFaultAt } from '../state/editing';
-import { DrawsField } from './draws-field';
-import { Section } from './section';
-import { Variants } from './variants';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
+import { isStocked } from '@/core/catalog';
+import { DrawsField } from '@/features/choice-editor/draws-field';
+import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
 
-/** What the product takes from stock: always, and by variant. */
+/** What every one of the product takes from stock, whatever is chosen. */
 export function StockSection() {
-  const { product, change } = useEditing();
+  const { product, assembled, change, goTo } = useEditing();
   const drawsFault = useFaultAt('draws');
-  const stocked = product.choices.filter(hasOptions).filter((choice) => choice.stocked);
   return (
     <Section title="Stock" lead="What one of it takes from the store room, so that it can’t be oversold. Options may take more; that is said beside them.">
       <Box>
@@ -25,10 +23,15 @@ export function StockSection() {
           </Text>
         )}
       </Box>
-      {stocked.length > 0 || product.variants.length > 0 ? (
-        <Variants stocked={stocked} />
+      {assembled.choices.some(isStocked) ? (
+        <HStack gap="3">
+          <Text>Each variant takes its own stock item.</Text>
+          <Button size="sm" variant="outline" colorPalette="ink" onClick={() => goTo('variants')}>
+            Variants
+          </Button>
+        </HStack>
       ) : (
-        <Text color="fg.muted">Sizes or colours that are counted separately? Mark their choice as stocked, and say here which combinations you keep.</Text>
+        <Text color="fg.muted">Sizes or colours that are counted separately? Mark their choice as stocked, and say which combinations you keep.</Text>
       )}
     </Section>
   );

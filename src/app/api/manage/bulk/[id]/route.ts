@@ -1,0 +1,11 @@
+import { answer, numberFrom } from '@/http/route';
+import { undoBulk } from '@/services/bulk';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+/** Takes a change of many back. */
+export function DELETE(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => undoBulk(context, numberFrom((await params).id)));
+}

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { answer, readJson } from '@/http/route';
+import { applyBulk, bulkChangeSchema, lastBulk, previewBulk } from '@/services/bulk';
+
+const requestSchema = z.strictObject({ change: bulkChangeSchema, apply: z.boolean() });
+
+export function GET(): Promise<Response> {
+  return answer(async (context) => ({ last: await lastBulk(context) }));
+}
+
+/** Says what a change of many would do, or does it. */
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context): Promise<unknown> => {
+    const { change, apply } = await readJson(request, requestSchema);
+    return apply ? applyBulk(context, change) : previewBulk(context, change);
+  });
+}

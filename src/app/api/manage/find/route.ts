@@ -1,0 +1,6 @@
+import { answer } from '@/http/route';
+import { listFindings } from '@/services/finder';
+
+export function GET(): Promise<Response> {
+  return answer((context) => listFindings(context));
+}

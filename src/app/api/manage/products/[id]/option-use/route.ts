@@ -1,0 +1,11 @@
+import { answer, numberFrom, readJson } from '@/http/route';
+import { optionUseSchema, readOptionUse } from '@/services/variants';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+/** Says what hangs on some options; changes nothing. */
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => readOptionUse(context, numberFrom((await params).id), await readJson(request, optionUseSchema, 256 * 1024)));
+}

@@ -1,0 +1,6 @@
+import { answer, readJson } from '@/http/route';
+import { saveSettings, settingsInputSchema } from '@/services/settings';
+
+export function PUT(request: Request): Promise<Response> {
+  return answer(async (context) => saveSettings(context, await readJson(request, settingsInputSchema)));
+}

@@ -1,0 +1,10 @@
+import { answer, numberFrom, readJson } from '@/http/route';
+import { publishSheet, sheetPublicationSchema } from '@/services/sheets';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => ({ revision: await publishSheet(context, numberFrom((await params).id), await readJson(request, sheetPublicationSchema)) }));
+}

@@ -1,0 +1,10 @@
+import { answer, numberFrom } from '@/http/route';
+import { listSheetUses } from '@/services/sheets';
+
+interface Place {
+  params: Promise<{ id: string }>;
+}
+
+export function GET(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => listSheetUses(context, numberFrom((await params).id)));
+}

@@ -1,0 +1,6 @@
+import { answer, readJson } from '@/http/route';
+import { createSheet, newSheetSchema } from '@/services/sheets';
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => ({ id: await createSheet(context, await readJson(request, newSheetSchema)) }));
+}

@@ -1,0 +1,14 @@
+import { answer, readJson } from '@/http/route';
+import { changeSwatch, deleteSwatch, swatchInputSchema } from '@/services/swatches';
+
+interface Place {
+  params: Promise<{ key: string }>;
+}
+
+export function PUT(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => changeSwatch(context, (await params).key, await readJson(request, swatchInputSchema)));
+}
+
+export function DELETE(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => deleteSwatch(context, (await params).key));
+}

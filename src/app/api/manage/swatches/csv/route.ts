@@ -1,0 +1,16 @@
+import { answer, readJson } from '@/http/route';
+import { exportSwatches, importSwatches, swatchImportSchema } from '@/services/swatches';
+
+/** A CSV file takes as much as a few thousand swatches need. */
+const LARGEST_CSV = 1_200_000;
+
+export function GET(): Promise<Response> {
+  return answer(async (context) => {
+    const headers = { 'Content-Type': 'text/csv; charset=utf-8', 'Content-Disposition': 'attachment; filename="swatch-book.csv"', 'Cache-Control': 'no-store' };
+    return new Response(await exportSwatches(context), { headers });
+  });
+}
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => importSwatches(context, await readJson(request, swatchImportSchema, LARGEST_CSV)));
+}

@@ -1,0 +1,22 @@
+import { fileTypes } from '@/core/catalog';
+import { answer } from '@/http/route';
+import { readUpload } from '@/services/uploads';
+
+interface Place {
+  params: Promise<{ token: string }>;
+}
+
+/** Hands out a customer's file to be saved: never shown as a page, whatever is in it. */
+export function GET(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const { name, type, bytes } = await readUpload(context, (await params).token);
+    const headers = {
+      'Content-Type': type === 'svg' || type === 'text' ? 'application/octet-stream' : fileTypes[type].media,
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'X-Content-Type-Options': 'nosniff',
+      'Content-Security-Policy': "default-src 'none'; sandbox",
+      'Cache-Control': 'private, no-store',
+    };
+    return new Response(new Uint8Array(bytes), { headers });
+  });
+}

@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { answer, readJson } from '@/http/route';
+import { basketToken, keepBasketToken } from '@/http/basket-cookie';
+import { enterGroupCode } from '@/services/settings';
+
+const codeSchema = z.strictObject({ code: z.string().max(60) });
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => {
+    const { token, group } = await enterGroupCode(context, await basketToken(), (await readJson(request, codeSchema)).code);
+    await keepBasketToken(token);
+    return { group };
+  });
+}

@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { ShopSettings } from '@/features/settings/shop-settings';
+import { services } from '@/services/context';
+import { openSettings } from '@/services/settings';
+
+export const metadata: Metadata = { title: 'Settings' };
+export const dynamic = 'force-dynamic';
+
+export default async function SettingsPage() {
+  return <ShopSettings shop={await openSettings(await services())} />;
+}

@@ -1,0 +1,14 @@
+import { type Metadata } from 'next';
+import { SheetEditor } from '@/features/sheets/sheet-editor';
+import { orNotFound } from '@/http/page';
+import { services } from '@/services/context';
+import { openSheetForEditing } from '@/services/sheets';
+
+export const metadata: Metadata = { title: 'Sheet' };
+export const dynamic = 'force-dynamic';
+
+export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const view = await orNotFound(openSheetForEditing(await services(), /^\d{1,15}$/.test(id) ? Number(id) : 0));
+  return <SheetEditor key={id} {...view} />;
+}

@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { SheetList } from '@/features/sheets/sheet-list';
+import { services } from '@/services/context';
+import { listSheets } from '@/services/sheets';
+
+export const metadata: Metadata = { title: 'Sheets' };
+export const dynamic = 'force-dynamic';
+
+export default async function SheetsPage() {
+  return <SheetList sheets={await listSheets(await services())} />;
+}

@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { SwatchBook } from '@/features/swatches/swatch-book';
+import { services } from '@/services/context';
+import { listSwatches } from '@/services/swatches';
+
+export const metadata: Metadata = { title: 'Swatch book' };
+export const dynamic = 'force-dynamic';
+
+export default async function SwatchesPage() {
+  return <SwatchBook swatches={await listSwatches(await services())} />;
+}

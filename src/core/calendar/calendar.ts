@@ -1,0 +1,53 @@
+// Days without a time or a zone, as YYYY-MM-DD: what a calendar on the wall shows.
+const PATTERN = /^(\d{4})-(\d{2})-(\d{2})$/;
+const DAY = 86_400_000;
+
+/** Monday to Sunday, in the order of ISO 8601. */
+export const weekdayNames = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+
+/**
+ * Reads a day of the Gregorian calendar.
+ *
+ * @returns the days since 1970-01-01, or null for what is no day, such as 2026-02-30
+ * @see ISO 8601-1:2019, calendar dates
+ */
+export function parseDay(text: string): number | null {
+  const match = PATTERN.exec(text);
+  if (!match) return null;
+  const [year, month, day] = [Number(match[1]), Number(match[2]), Number(match[3])];
+  const time = Date.UTC(year, month - 1, day);
+  const date = new Date(time);
+  if (year < 1900 || date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day) return null;
+  return time / DAY;
+}
+
+/** Writes a day, given in days since 1970-01-01, as YYYY-MM-DD. */
+export function dayText(day: number): string {
+  return new Date(day * DAY).toISOString().slice(0, 10);
+}
+
+/** The day of the week, 1 for Monday to 7 for Sunday. */
+export function weekdayOf(day: number): number {
+  // 1970-01-01 was a Thursday.
+  return ((((day + 3) % 7) + 7) % 7) + 1;
+}
+
+/** A day for people: `Friday, 4 December 2026`. */
+export function dayWords(day: number): string {
+  return new Date(day * DAY).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+}
+
+/** The day it is at an instant, in a time zone of the IANA database. */
+export function dayAt(instant: Date, timeZone: string): string {
+  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
+}
+
+/** Whether the IANA database knows a time zone of this name. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

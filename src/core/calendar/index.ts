@@ -1,0 +1,1 @@
+export { dayAt, dayText, dayWords, isTimeZone, parseDay, weekdayNames, weekdayOf } from './calendar';

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { decimalText } from '../../number';
+import { type Problem } from '../../problems';
+import { type Path } from '../faults';
+import { type Answer, type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+
+/** What another product costs as an add-on. */
+export const addOnPriceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('asSoldAlone') }),
+  z.strictObject({ kind: z.literal('fixed'), value: decimalText }),
+  z.strictObject({ kind: z.literal('less'), percent: decimalText.describe('per cent taken off its own price') }),
+]);
+
+export type AddOnPrice = z.infer<typeof addOnPriceSchema>;
+
+/** Another product of the catalog, taken along or not: at its own price or another, its stock drawn. */
+export const schema = z.strictObject({
+  kind: z.literal('addOn'),
+  ...choiceFields,
+  product: z.string().max(60).default('').describe('slug of the product'),
+  answers: z.record(z.string(), z.unknown()).default({}).describe('what of it is chosen beforehand, as in a selection'),
+  price: addOnPriceSchema.default({ kind: 'asSoldAlone' }),
+  default: z.boolean().nullable().default(false),
+  mostQuantity: z.int().min(1).max(999).default(1).describe('how many can be taken along with one'),
+});
+
+export type AddOnChoice = z.infer<typeof schema>;
+
+export function check(choice: AddOnChoice, path: Path, report: Report): void {
+  if (choice.product === '') report([...path, 'product'], { code: 'addOnMissing' });
+}
+
+const NO: Answer = { ...plainAnswer, canonical: 'no', shown: 'No' };
+
+/** Reads true, false, or how many. What it brings is known only when the other product has been compiled. */
+export function reader(choice: AddOnChoice): ChoiceReader {
+  const { key, title, mostQuantity } = choice;
+  const expected = mostQuantity > 1 ? 'true, false, or how many' : 'true or false';
+  return {
+    ask: 'answer',
+    expected,
+    fallback: () => choice.default,
+    effects: [],
+    read(raw: unknown, problems: Problem[]): Answer | null {
+      if (raw === '') return null;
+      if (raw === false || raw === 0) return NO;
+      const count = raw === true ? 1 : raw;
+      if (typeof count !== 'number') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
+      if (!Number.isInteger(count) || count < 1 || count > mostQuantity) {
+        return refuse(problems, key, { code: 'optionQuantity', title, given: String(count), most: mostQuantity });
+      }
+      return {
+        ...plainAnswer,
+        canonical: count === 1 ? 'yes' : String(count),
+        shown: count === 1 ? 'Yes' : String(count),
+        picks: [{ effect: 0, count }],
+      };
+    },
+  };
+}

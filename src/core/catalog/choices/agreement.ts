@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { type Problem } from '../../problems';
+import { type Path } from '../faults';
+import { type Answer, type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+
+/** Addresses a page may lead to: another site, or a place in the shop. */
+export const addressText = z.string().max(500).describe('an https address, or one in the shop that begins with a slash');
+
+/** @returns whether a link may lead there: never to a script or another scheme */
+export function isSafeAddress(address: string): boolean {
+  return /^https?:\/\/[^\s]+$/i.test(address) || /^\/(?!\/)[^\s\\]*$/.test(address);
+}
+
+/** Terms that the customer must agree to. */
+export const schema = z.strictObject({
+  kind: z.literal('agreement'),
+  ...choiceFields,
+  required: z.literal(true).default(true),
+  statement: z.string().max(2000).default('').describe('what is agreed to'),
+  address: addressText.nullable().default(null).describe('where the terms can be read in full'),
+});
+
+export type AgreementChoice = z.infer<typeof schema>;
+
+export function check(choice: AgreementChoice, path: Path, report: Report): void {
+  if (choice.statement.trim() === '') report([...path, 'statement'], { code: 'textMissing', what: 'Say what customers agree to.' });
+  if (choice.address !== null && !isSafeAddress(choice.address)) report([...path, 'address'], { code: 'badAddress', given: choice.address });
+}
+
+const AGREED: Answer = { ...plainAnswer, canonical: 'agreed', shown: 'Agreed' };
+
+export function reader(choice: AgreementChoice): ChoiceReader {
+  return {
+    ask: 'agree',
+    expected: 'true',
+    fallback: () => null,
+    effects: [],
+    read(raw: unknown, problems: Problem[]): Answer | null {
+      if (raw === true) return AGREED;
+      if (raw === false || raw === '') return null;
+      return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title: choice.title, expected: this.expected });
+    },
+  };
+}

@@ -1,0 +1,137 @@
+import { z } from 'zod';
+import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
+import { type Problem } from '../../problems';
+import { type Path } from '../faults';
+import { type Answer, type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
+
+const dayField = z.string().max(20).describe('YYYY-MM-DD');
+
+/** A day: one of the calendar, or so many days from the day it is. */
+export const dayBoundSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('on'), day: dayField }),
+  z.strictObject({ kind: z.literal('fromToday'), days: z.int().min(-3650).max(3650) }),
+]);
+
+export type DayBound = z.infer<typeof dayBoundSchema>;
+
+/** A date: from an earliest to a latest, some weekdays and days left out. */
+export const schema = z.strictObject({
+  kind: z.literal('date'),
+  ...choiceFields,
+  earliest: dayBoundSchema.nullable().default(null),
+  latest: dayBoundSchema.nullable().default(null),
+  weekdays: z.array(z.int().min(1).max(7)).max(7).default([1, 2, 3, 4, 5, 6, 7]).describe('weekdays that can be chosen, 1 for Monday'),
+  leftOut: z.array(dayField).max(400).default([]).describe('single days that can’t be chosen'),
+  default: z
+    .discriminatedUnion('kind', [...dayBoundSchema.options, z.strictObject({ kind: z.literal('first') })])
+    .nullable()
+    .default(null)
+    .describe('first: the first day that can be chosen'),
+  ...effectFields,
+});
+
+export type DateChoice = z.infer<typeof schema>;
+
+export function check(choice: DateChoice, path: Path, report: Report): void {
+  for (const field of ['earliest', 'latest', 'default'] as const) {
+    const bound = choice[field];
+    if (bound?.kind === 'on' && parseDay(bound.day) === null) report([...path, field, 'day'], { code: 'badDay', given: bound.day });
+  }
+  choice.leftOut.forEach((day, index) => {
+    if (parseDay(day) === null) report([...path, 'leftOut', index], { code: 'badDay', given: day });
+  });
+  if (choice.weekdays.length === 0) report([...path, 'weekdays'], { code: 'noAnswerFits', detail: 'no weekday can be chosen' });
+  const { earliest, latest } = choice;
+  // Bounds of different kinds cross on one day and not on another; those of one kind always do.
+  if (earliest?.kind === 'on' && latest?.kind === 'on') {
+    const [first, last] = [parseDay(earliest.day), parseDay(latest.day)];
+    if (first !== null && last !== null && first > last) report([...path, 'earliest'], { code: 'limitsCross', least: dayWords(first), most: dayWords(last) });
+  }
+  if (earliest?.kind === 'fromToday' && latest?.kind === 'fromToday' && earliest.days > latest.days) {
+    report([...path, 'earliest'], { code: 'limitsCross', least: `${earliest.days} days`, most: `${latest.days} days` });
+  }
+}
+
+/** How far a right day is looked for on either side, in days. */
+const SEARCHED = 800;
+
+/** What days can be chosen, as counted on one day. */
+export interface DayWindow {
+  readonly first: number | null;
+  readonly last: number | null;
+  /** whether a day can be chosen, bounds included */
+  allows(day: number): boolean;
+  /** the nearest day that can be chosen, in a direction from a day that can't */
+  nearest(day: number, direction: 1 | -1): number | null;
+}
+
+/** Makes the days that can be chosen ready to be asked about, on the day it is. */
+export function dayWindow(choice: Pick<DateChoice, 'earliest' | 'latest' | 'weekdays' | 'leftOut'>, today: string): DayWindow {
+  const now = parseDay(today) ?? 0;
+  const dayOf = (bound: DayBound | null): number | null => (bound === null ? null : bound.kind === 'on' ? parseDay(bound.day) : now + bound.days);
+  const [first, last] = [dayOf(choice.earliest), dayOf(choice.latest)];
+  const leftOut = new Set(choice.leftOut.map(parseDay));
+  const weekdays = new Set(choice.weekdays);
+  const allows = (day: number) => (first === null || day >= first) && (last === null || day <= last) && weekdays.has(weekdayOf(day)) && !leftOut.has(day);
+  return {
+    first,
+    last,
+    allows,
+    nearest(day, direction) {
+      const start = direction > 0 ? Math.max(day + 1, first ?? -Infinity) : Math.min(day - 1, last ?? Infinity);
+      for (let step = 0; step < SEARCHED; step += 1) {
+        const candidate = start + step * direction;
+        if (allows(candidate)) return candidate;
+      }
+      return null;
+    },
+  };
+}
+
+export function reader(choice: DateChoice, path: Path): ChoiceReader {
+  const { key, title } = choice;
+  const expected = 'a day as YYYY-MM-DD';
+  // The window is the same all day long, and a selection is resolved at every keystroke.
+  let made: { readonly today: string; readonly window: DayWindow } | null = null;
+  const windowOn = (today: string): DayWindow => {
+    if (made?.today !== today) made = { today, window: dayWindow(choice, today) };
+    return made.window;
+  };
+  return {
+    ask: 'choose',
+    expected,
+    fallback({ today }: AnswerContext) {
+      if (choice.default === null) return null;
+      switch (choice.default.kind) {
+        case 'on':
+          return choice.default.day;
+        case 'fromToday':
+          return dayText((parseDay(today) ?? 0) + choice.default.days);
+        case 'first': {
+          const first = windowOn(today).nearest((parseDay(today) ?? 0) - 1, 1);
+          return first === null ? null : dayText(first);
+        }
+      }
+    },
+    effects: [ownEffect(choice, path)],
+    read(raw: unknown, problems: Problem[], { today }: AnswerContext): Answer | null {
+      if (typeof raw !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
+      if (raw === '') return null;
+      const day = parseDay(raw);
+      if (day === null) return refuse(problems, key, { code: 'dayUnreadable', title, given: raw.slice(0, 30) });
+      const window = windowOn(today);
+      if (!window.allows(day)) {
+        const nearest = ([-1, 1] as const).flatMap((direction) => window.nearest(day, direction) ?? []);
+        return refuse(problems, key, { code: 'dayNotOffered', title, day: dayWords(day), why: whyNot(day, window, choice), nearest: nearest.map(dayText) });
+      }
+      return { ...plainAnswer, canonical: dayText(day), shown: dayWords(day), picks: ONE_PICK };
+    },
+  };
+}
+
+function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): string {
+  if (first !== null && day < first) return `the first is ${dayWords(first)}`;
+  if (last !== null && day > last) return `the last is ${dayWords(last)}`;
+  if (!choice.weekdays.includes(weekdayOf(day))) return `never on a ${weekdayNames[weekdayOf(day) - 1] ?? ''}`;
+  return 'that day is left out';
+}

@@ -1,0 +1,28 @@
+/** The kinds of file a customer may be asked for, with what they are called and how each is told from its content. */
+export const fileTypes = {
+  pdf: { words: 'PDF', media: 'application/pdf', extension: 'pdf' },
+  png: { words: 'PNG', media: 'image/png', extension: 'png' },
+  jpeg: { words: 'JPEG', media: 'image/jpeg', extension: 'jpg' },
+  webp: { words: 'WebP', media: 'image/webp', extension: 'webp' },
+  tiff: { words: 'TIFF', media: 'image/tiff', extension: 'tif' },
+  svg: { words: 'SVG', media: 'image/svg+xml', extension: 'svg' },
+  text: { words: 'plain text', media: 'text/plain', extension: 'txt' },
+  zip: { words: 'ZIP', media: 'application/zip', extension: 'zip' },
+} as const;
+
+export type FileType = keyof typeof fileTypes;
+
+export const fileTypeNames = Object.keys(fileTypes) as [FileType, ...FileType[]];
+
+/** `PDF, PNG or SVG` */
+export function fileTypeWords(types: readonly FileType[]): string {
+  const words = types.map((type) => fileTypes[type].words);
+  const last = words.pop() ?? 'no file';
+  return words.length > 0 ? `${words.join(', ')} or ${last}` : last;
+}
+
+/** A size in words: `2 MB`, `350 kB`. */
+export function fileSizeWords(bytes: number): string {
+  if (bytes >= 1_000_000) return `${Number((bytes / 1_000_000).toFixed(1))} MB`;
+  return bytes >= 1000 ? `${Math.round(bytes / 1000)} kB` : `${bytes} bytes`;
+}

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { type Path } from '../faults';
+import { type ChoiceReader, choiceFields, type Report } from './common';
+import { checkOptions, oneOfFields, optionsReader } from './options';
+
+/** A style of lettering, each option shown in its own face. */
+export const schema = z.strictObject({
+  kind: z.literal('lettering'),
+  ...choiceFields,
+  ...oneOfFields,
+  shows: z.string().nullable().default(null).describe('key of the text that is shown in the faces; null for a sample'),
+});
+
+export type LetteringChoice = z.infer<typeof schema>;
+
+export function check(choice: LetteringChoice, path: Path, report: Report): void {
+  checkOptions(choice, path, report);
+}
+
+export function reader(choice: LetteringChoice, path: Path): ChoiceReader {
+  return optionsReader(choice, path);
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { type Path } from '../faults';
+import { type ChoiceReader, choiceFields, effectFields, ownEffect, type Report } from './common';
+import { checkCharacterLimits, textAnswer } from './text';
+
+/** The longest text of several lines any product may ask for. */
+export const LONGEST_LONG_TEXT = 5000;
+
+const characterLimit = z.int().min(1).max(LONGEST_LONG_TEXT).nullable().default(null);
+
+/** A text of several lines. */
+export const schema = z.strictObject({
+  kind: z.literal('longText'),
+  ...choiceFields,
+  lines: z.int().min(2).max(20).default(4).describe('how tall its field is'),
+  minCharacters: characterLimit,
+  maxCharacters: characterLimit,
+  default: z.string().max(LONGEST_LONG_TEXT).nullable().default(null),
+  ...effectFields,
+});
+
+export type LongTextChoice = z.infer<typeof schema>;
+
+export function check(choice: LongTextChoice, path: Path, report: Report): void {
+  checkCharacterLimits(choice, path, report);
+}
+
+// Control characters but for line ends and tabs, and halves of surrogate pairs.
+const UNPRINTABLE = /[\p{Cs}]|(?![\n\r\t])\p{Cc}/u;
+
+export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
+  const expected = 'a text';
+  return {
+    ask: 'enter',
+    expected,
+    fallback: () => choice.default,
+    effects: [ownEffect(choice, path)],
+    read: (raw, problems) => textAnswer(raw, { choice, expected, longest: LONGEST_LONG_TEXT, unprintable: UNPRINTABLE }, problems),
+  };
+}

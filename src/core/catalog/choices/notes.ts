@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { type Path } from '../faults';
+import { addressText, isSafeAddress } from './agreement';
+import { type ChoiceReader, placedFields, type Report } from './common';
+
+// What stands on the page among the choices and asks nothing.
+const noteFields = { ...placedFields, required: z.literal(false).default(false) };
+
+/** Begins a group: what follows, up to the next heading or divider, belongs to it. */
+export const headingSchema = z.strictObject({ kind: z.literal('heading'), ...noteFields });
+
+export const paragraphSchema = z.strictObject({
+  kind: z.literal('paragraph'),
+  ...noteFields,
+  title: z.string().max(120).default(''),
+  text: z.string().max(4000).default(''),
+});
+
+export const linkSchema = z.strictObject({ kind: z.literal('link'), ...noteFields, address: addressText.default('') });
+
+export const dividerSchema = z.strictObject({ kind: z.literal('divider'), ...noteFields, title: z.string().max(120).default('') });
+
+export type Note = z.infer<typeof headingSchema> | z.infer<typeof paragraphSchema> | z.infer<typeof linkSchema> | z.infer<typeof dividerSchema>;
+
+export function check(note: Note, path: Path, report: Report): void {
+  if (note.kind === 'paragraph' && note.text.trim() === '') report([...path, 'text'], { code: 'textMissing', what: 'Write the paragraph, or take it out.' });
+  if (note.kind === 'link' && !isSafeAddress(note.address)) report([...path, 'address'], { code: 'badAddress', given: note.address });
+}
+
+/** Reads nothing: an answer given to a note is one too many. */
+export function reader(): ChoiceReader {
+  return { ask: 'nothing', expected: 'nothing', fallback: () => null, effects: [], read: () => null };
+}

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { keySchema } from './choices';
+
+/** A named colour or texture of the shop's swatch book. */
+export const swatchSchema = z.strictObject({
+  key: keySchema,
+  name: z.string().min(1).max(80),
+  colours: z.array(z.string().regex(/^#[0-9a-f]{6}$/i, 'write a colour as # and six digits, such as #5b7a5e')).max(3).default([]),
+  picture: z.string().max(300).nullable().default(null).describe('a texture, in the place of colours'),
+  family: z.string().max(80).default(''),
+  supplierCode: z.string().max(60).default(''),
+});
+
+export type Swatch = z.infer<typeof swatchSchema>;
+
+const plain = (name: string) => name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLowerCase();
+
+/** The swatch of a name, however its letters are written; undefined when the book has none. */
+export function swatchByName(swatches: Iterable<Swatch>, name: string): Swatch | undefined {
+  const wanted = plain(name);
+  for (const swatch of swatches) if (plain(swatch.name) === wanted) return swatch;
+  return undefined;
+}

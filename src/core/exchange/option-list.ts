@@ -1,0 +1,86 @@
+import Papa from 'papaparse';
+import { freeKey, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
+import { readColour } from '../colour';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+
+/** One line of a pasted list, with the option it makes or what is wrong with it. */
+export interface OptionLine {
+  /** counted from 1 */
+  readonly line: number;
+  readonly text: string;
+  readonly option: Option | null;
+  readonly faults: readonly string[];
+  /** what was understood that might surprise */
+  readonly notes: readonly string[];
+}
+
+const HEAD = /^(title|name|option|amount|price|surcharge|sku|sku part|code|colou?r|swatch)$/i;
+
+/**
+ * Reads options from a pasted list: a line each, with title, amount, SKU part and colour, parted by tabs (as from a
+ * spreadsheet), semicolons, or commas. An amount is `9.50`, `+9,50`, `-2` or `12 %`. A colour is one that can be read,
+ * several parted by a slash, or the name of a swatch.
+ *
+ * @param existing options that are there already: their keys and SKU parts are taken
+ */
+export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>): OptionLine[] {
+  const book = [...swatches];
+  const keys = existing.map(({ key }) => key);
+  const titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
+  const parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
+  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
+  const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
+  return lines.flatMap((line, index) => {
+    if (line.trim() === '') return [];
+    const cells = (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+    if (index === 0 && cells.length > 1 && cells.every((cell) => cell === '' || HEAD.test(cell))) return [];
+    const [title = '', amountText = '', sku = '', colourText = '', ...more] = cells;
+    const faults: string[] = [];
+    const notes: string[] = [];
+    if (title === '') faults.push('It has no title.');
+    if (title.length > 120) faults.push('The title is longer than 120 characters.');
+    const twice = titles.get(title.toLowerCase());
+    if (twice !== undefined && title !== '') faults.push(`“${title}” is ${twice}.`);
+    titles.set(title.toLowerCase(), 'in this list twice');
+    const amount = amountText === '' ? null : readAmount(amountText);
+    if (amount === undefined) faults.push(`“${amountText}” is not an amount. Write 9.50, -2 or 12 %.`);
+    if (sku !== '' && !SKU_PATTERN.test(sku)) faults.push(`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`);
+    const owner = parts.get(sku);
+    if (sku !== '' && owner !== undefined) faults.push(`SKU part ${sku} is that of ${owner}.`);
+    if (sku !== '') parts.set(sku, owner ?? title);
+    const colour = readOptionColour(colourText, title, book);
+    if (colour.fault !== undefined) faults.push(colour.fault);
+    if (colour.note !== undefined) notes.push(colour.note);
+    if (more.some((cell) => cell !== '')) faults.push('It has more than four columns: title, amount, SKU part, colour.');
+    const key = freeKey(title, keys, 'option');
+    keys.push(key);
+    const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount: amount ?? null, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
+    return { line: index + 1, text: line, option, faults, notes };
+  });
+}
+
+/** @returns undefined for a text that is no amount */
+function readAmount(text: string): Amount | null | undefined {
+  const percent = text.endsWith('%');
+  const digits = text
+    .replace(/%$/, '')
+    .replace(/^[+€£$]*|[€£$]*$/g, '')
+    .replace(/^(-|−)/, '-')
+    .replace(/\s/g, '')
+    .replace(/^(-?\d+),(\d{1,2})$/, '$1.$2');
+  const value = Exact.parse(digits);
+  if (!value) return undefined;
+  if (value.sign() === 0) return null;
+  return { kind: percent ? 'percentOfBase' : 'fixed', value: digits };
+}
+
+function readOptionColour(text: string, title: string, book: readonly Swatch[]): { colours: string[]; swatch: string | null; fault?: string; note?: string } {
+  const named = swatchByName(book, text === '' ? title : text);
+  if (named) return { colours: [], swatch: named.key, note: `takes the swatch ${named.name}` };
+  if (text === '') return { colours: [], swatch: null };
+  const parts = text.split(/\s*\/\s*/);
+  const colours = parts.map(readColour);
+  if (parts.length <= 3 && colours.every((colour) => colour !== null)) return { colours: colours.flatMap((colour) => colour ?? []), swatch: null };
+  return { colours: [], swatch: null, fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e, or add it to the swatch book.` };
+}

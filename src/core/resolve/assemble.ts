@@ -1,0 +1,130 @@
+import {
+  type CatalogSurroundings,
+  type Choice,
+  type FaultData,
+  hasOptions,
+  type Option,
+  type Override,
+  type Path,
+  type Placement,
+  placementsOf,
+  type Product,
+  type Sheet,
+} from '../catalog';
+
+/** A product with everything that it takes from elsewhere put in place. */
+export interface Assembled {
+  readonly product: Product;
+  /** where each choice of `product` stands in the definition as it is edited */
+  readonly origins: readonly Path[];
+  readonly faults: readonly { readonly path: Path; readonly data: FaultData }[];
+}
+
+interface Placed {
+  readonly choice: Choice;
+  readonly origin: Path;
+}
+
+/** The key that a sheet's choice has on a product. Own choices have no point in theirs, so the two never meet. */
+export function placedKey(sheet: string, choice: string): string {
+  return `${sheet}.${choice}`;
+}
+
+/**
+ * Puts the choices of a product's sheets among its own, with what the product says otherwise, and the colours of the
+ * swatch book into its options.
+ */
+export function assemble(product: Product, { sheets, swatches }: CatalogSurroundings): Assembled {
+  const faults: { path: Path; data: FaultData }[] = [];
+  const placements = placementsOf(product, sheets.values());
+  const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
+  let placed = own;
+  if (placements.length > 0) {
+    const known = new Set(product.choices.map(({ key }) => key));
+    const groups = new Map<string | null, Placed[]>();
+    for (const placement of placements) {
+      const sheet = sheets.get(placement.key);
+      if (!sheet) {
+        faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
+        continue;
+      }
+      // What followed a choice that is gone goes to the end.
+      const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
+      groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, faults)]);
+    }
+    const following = (key: string | null) => groups.get(key) ?? [];
+    placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
+  }
+  const choices = placed.map(({ choice, origin }) => withSwatches(choice, origin, swatches, faults));
+  const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
+  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), faults };
+}
+
+function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {
+  const keys = new Set(sheet.choices.map(({ key }) => key));
+  for (const [key, override] of Object.entries(placement.overrides)) {
+    const choice = sheet.choices.find((candidate) => candidate.key === key);
+    const lost = choice ? Object.keys(override.options).filter((option) => !hasOptions(choice) || !choice.options.some((other) => other.key === option)) : [key];
+    for (const what of lost) faults.push({ path: ['sheets', sheet.key], data: { code: 'overrideLost', sheet: sheet.title, what: `“${what}”` } });
+  }
+  return sheet.choices.flatMap((choice, index) => {
+    const override = placement.overrides[choice.key];
+    if (override?.leftOut === true) return [];
+    const renamed = { ...referencesWithin(choice, sheet.key, keys), key: placedKey(sheet.key, choice.key) };
+    return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
+  });
+}
+
+/** What a choice of a sheet refers to within the sheet is called otherwise on the product. */
+function referencesWithin(choice: Choice, sheet: string, keys: ReadonlySet<string>): Choice {
+  const name = (key: string) => (keys.has(key) ? placedKey(sheet, key) : key);
+  const amount = <A extends Option['amount']>(given: A): A => (given && 'of' in given && given.of !== null ? { ...given, of: name(given.of) } : given);
+  const draws = (given: Option['draws']) => given.map((draw) => (draw.kind === 'measure' ? { ...draw, measure: name(draw.measure) } : draw));
+  if (hasOptions(choice)) {
+    const options = choice.options.map((option) => ({ ...option, amount: amount(option.amount), draws: draws(option.draws) }));
+    return choice.kind === 'lettering' ? { ...choice, options, shows: choice.shows && name(choice.shows) } : { ...choice, options };
+  }
+  return 'amount' in choice ? { ...choice, amount: amount(choice.amount), draws: draws(choice.draws) } : choice;
+}
+
+/** A choice of a sheet with what one product says otherwise. */
+function overridden(choice: Choice, override: Override): Choice {
+  const result = structuredClone(choice);
+  if (override.required !== null && result.kind !== 'agreement' && 'required' in result) Object.assign(result, { required: override.required });
+  if (override.default !== null && 'default' in result) Object.assign(result, { default: override.default.value });
+  if (override.amount !== null && 'amount' in result) result.amount = override.amount.value;
+  if (hasOptions(result)) {
+    result.options = result.options.flatMap((option) => {
+      const own = override.options[option.key];
+      if (own?.leftOut === true) return [];
+      return own?.amount ? { ...option, amount: own.amount.value } : option;
+    });
+    // A default that has been left out is no default.
+    const kept = new Set(result.options.map(({ key }) => key));
+    if (result.kind === 'several') result.default = result.default.filter((key) => kept.has(key));
+    else if (result.default !== null && !kept.has(result.default)) result.default = null;
+  }
+  return result;
+}
+
+function withSwatches(choice: Choice, origin: Path, swatches: CatalogSurroundings['swatches'], faults: { path: Path; data: FaultData }[]): Choice {
+  if (!hasOptions(choice) || choice.options.every(({ swatch }) => swatch === null)) return choice;
+  const options = choice.options.map((option, index) => {
+    if (option.swatch === null) return option;
+    const swatch = swatches.get(option.swatch);
+    if (!swatch) {
+      faults.push({ path: [...origin, 'options', index, 'swatch'], data: { code: 'unknownReference', what: 'swatch', given: option.swatch } });
+      return option;
+    }
+    return { ...option, colours: swatch.colours, texture: swatch.picture };
+  });
+  return { ...choice, options };
+}
+
+/** The place in the definition as it is edited, of a place in the assembled product. */
+export function placeInDefinition({ origins }: Pick<Assembled, 'origins'>, path: Path): Path {
+  const [first, index, ...rest] = path;
+  if (first !== 'choices' || typeof index !== 'number') return path;
+  const origin = origins[index];
+  return origin ? [...origin, ...rest] : path;
+}

@@ -1,0 +1,114 @@
+'use client';
+
+import { Box, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { ChevronDown } from 'lucide-react';
+import { type Choice, hasOptions, isNote } from '@/core/catalog';
+import { SelectField, TextField } from '@/ui/field';
+import { type EditChoice } from './choice';
+import { useFaultAt } from './editing';
+import { GroupsField } from './groups-field';
+import { Tick } from './tick';
+import { useWholeText } from './use-whole-text';
+
+const LOOKS = {
+  list: [
+    { value: 'auto', label: 'buttons while they are few, else a menu' },
+    { value: 'buttons', label: 'buttons' },
+    { value: 'menu', label: 'a menu' },
+    { value: 'cards', label: 'cards with pictures' },
+  ],
+  several: [
+    { value: 'ticks', label: 'boxes to tick' },
+    { value: 'cards', label: 'cards with pictures' },
+    { value: 'swatches', label: 'swatches' },
+  ],
+} as const;
+
+/** How a choice stands on the page, and who sees it: folded away, because it is seldom changed. */
+export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: number; edit: EditChoice }) {
+  const groupsFault = useFaultAt('choices', index, 'groups');
+  const quantityFault = useFaultAt('choices', index, 'ownQuantity');
+  const foldable = choice.kind !== 'divider' && choice.kind !== 'link' && choice.kind !== 'paragraph';
+  return (
+    <Collapsible.Root defaultOpen={groupsFault !== undefined || quantityFault !== undefined} borderTopWidth="1px" borderColor="border">
+      <Collapsible.Trigger display="flex" alignItems="center" gap="2" py="3" cursor="pointer" fontWeight="600" w="full">
+        On the page, and who sees it
+        <ChevronDown size={16} aria-hidden />
+      </Collapsible.Trigger>
+      <Collapsible.Content>
+        <Stack gap="4" pb="2">
+          <SimpleGrid columns={2} gap="4">
+            {choice.kind === 'list' && (
+              <SelectField label="Shown as" value={choice.look} alternatives={LOOKS.list} onChange={(value) => edit('look', (draft) => draft.kind === 'list' && void (draft.look = LOOKS.list.find((look) => look.value === value)?.value ?? 'auto'))} />
+            )}
+            {choice.kind === 'several' && (
+              <SelectField label="Shown as" value={choice.look} alternatives={LOOKS.several} onChange={(value) => edit('look', (draft) => draft.kind === 'several' && void (draft.look = LOOKS.several.find((look) => look.value === value)?.value ?? 'ticks'))} />
+            )}
+            {hasOptions(choice) && (
+              <SelectField
+                label="Options in a row"
+                value={choice.columns === null ? '' : String(choice.columns)}
+                alternatives={[{ value: '', label: 'as many as fit' }, ...Array.from({ length: 8 }, (_, count) => ({ value: String(count + 1), label: String(count + 1) }))]}
+                onChange={(value) => edit('columns', (draft) => hasOptions(draft) && void (draft.columns = value === '' ? null : Number(value)))}
+              />
+            )}
+            <SelectField
+              label="Width"
+              value={choice.width}
+              alternatives={[
+                { value: 'wide', label: 'the whole form' },
+                { value: 'narrow', label: 'half of it' },
+              ]}
+              onChange={(value) => edit('width', (draft) => void (draft.width = value === 'narrow' ? 'narrow' : 'wide'))}
+            />
+            {foldable && (
+              <SelectField
+                label={choice.kind === 'heading' ? 'What follows it' : 'Folding'}
+                value={choice.fold}
+                alternatives={[
+                  { value: 'fixed', label: 'always open' },
+                  { value: 'open', label: 'can be folded, open to begin with' },
+                  { value: 'folded', label: 'can be folded, folded to begin with' },
+                ]}
+                onChange={(value) => edit('fold', (draft) => void (draft.fold = value === 'open' || value === 'folded' ? value : 'fixed'))}
+              />
+            )}
+            <TextField label="Inside name" value={choice.insideName} maxLength={120} placeholder={choice.title} help="What you call it, where two have the same title." onChange={(value) => edit('insideName', (draft) => void (draft.insideName = value))} />
+          </SimpleGrid>
+          {!isNote(choice) && (
+            <HStack gap="6" wrap="wrap">
+              <Tick label="Show its title" checked={choice.titleShown} onChange={(on) => edit('titleShown', (draft) => void (draft.titleShown = on))} />
+              <Tick label="Help only on demand" checked={choice.helpShown === 'onDemand'} onChange={(on) => edit('helpShown', (draft) => void (draft.helpShown = on ? 'onDemand' : 'always'))} />
+              {hasOptions(choice) && <OwnQuantity choice={choice} fault={quantityFault} edit={edit} />}
+            </HStack>
+          )}
+          <Box>
+            <Text fontWeight="600" mb="1">
+              Customer groups
+            </Text>
+            <GroupsField what={isNote(choice) ? 'it' : 'this choice'} groups={choice.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
+          </Box>
+        </Stack>
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
+function OwnQuantity({ choice, fault, edit }: { choice: Extract<Choice, { options: unknown }>; fault?: string; edit: EditChoice }) {
+  const most = useWholeText(choice.mostEach, { least: 2, most: 999, mayBeEmpty: false }, (value) => value !== null && edit('mostEach', (draft) => hasOptions(draft) && void (draft.mostEach = value)));
+  return (
+    <HStack gap="3" align="center">
+      <Tick label="Each picked option takes a quantity" checked={choice.ownQuantity} onChange={(on) => edit('ownQuantity', (draft) => hasOptions(draft) && void (draft.ownQuantity = on))} />
+      {choice.ownQuantity && (
+        <Box w="110px">
+          <TextField label="at most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
+        </Box>
+      )}
+      {fault && (
+        <Text fontSize="sm" color="brick.fg">
+          {fault}
+        </Text>
+      )}
+    </HStack>
+  );
+}

@@ -1,0 +1,119 @@
+'use client';
+
+import { Box, Button, HStack, Menu, Portal, SimpleGrid, Text } from '@chakra-ui/react';
+import { Copy, Ellipsis, Trash2 } from 'lucide-react';
+import { type Choice, hasOptions, insideNameOf, isNote, isStocked } from '@/core/catalog';
+import { TextField } from '@/ui/field';
+import { ChoiceOnPage } from './choice-on-page';
+import { DefaultField } from './default-field';
+import { useEditing, useFaultAt } from './editing';
+import { EffectFields } from './effect-fields';
+import { KindFields } from './kind-fields';
+import { copyOfChoice, kindWords } from './new-choice';
+import { OptionsEditor } from './options';
+import { Section } from './section';
+import { Tick } from './tick';
+
+export type EditChoice = (tag: string, recipe: (draft: Choice) => void) => void;
+
+/** One choice: what every choice has, then what its kind has, then how it stands on the page. */
+export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
+  const { product, change, goTo } = useEditing();
+  const index = product.choices.findIndex(({ key }) => key === choiceKey);
+  const choice = product.choices[index];
+  const titleFault = useFaultAt('choices', index, 'title');
+  const requiredFault = useFaultAt('choices', index, 'required');
+  if (!choice) return <Text>This choice is gone.</Text>;
+
+  const edit: EditChoice = (tag, recipe) =>
+    change(`choice ${choiceKey} ${tag}`, (draft) => {
+      const target = draft.choices.find(({ key }) => key === choiceKey);
+      if (target) recipe(target);
+    });
+  const duplicate = () => {
+    const copy = copyOfChoice(choice, product, `${choice.title} (copy)`);
+    change(`copy choice ${copy.key}`, (draft) => void draft.choices.splice(index + 1, 0, copy));
+    goTo(`choice:${copy.key}`);
+  };
+  const remove = () => {
+    goTo('choices');
+    change(`remove choice ${choiceKey}`, (draft) => {
+      draft.choices = draft.choices.filter(({ key }) => key !== choiceKey);
+      // A combination without one of its stocked choices means nothing any more.
+      for (const variant of draft.variants) {
+        variant.options = Object.fromEntries(Object.entries(variant.options).filter(([key]) => key !== choiceKey));
+      }
+    });
+  };
+  const actions = (
+    <Menu.Root>
+      <Menu.Trigger asChild>
+        <Button size="sm" variant="ghost" colorPalette="ink" aria-label="More for this choice">
+          <Ellipsis size={16} />
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            <Menu.Item value="duplicate" onClick={duplicate}>
+              <Copy size={14} /> Duplicate
+            </Menu.Item>
+            <Menu.Item value="remove" color="brick.fg" onClick={remove}>
+              <Trash2 size={14} /> Remove
+            </Menu.Item>
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+  return (
+    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${kindWords[choice.kind].replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
+      <SimpleGrid columns={2} gap="4">
+        <TextField label={choice.kind === 'heading' ? 'Heading' : choice.kind === 'link' ? 'Words of the link' : 'Title'} value={choice.title} fault={titleFault} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
+        {!isNote(choice) && <TextField label="Help" value={choice.help ?? ''} maxLength={500} placeholder="none" onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))} />}
+      </SimpleGrid>
+      {!isNote(choice) && choice.kind !== 'agreement' && (
+        <HStack gap="6" wrap="wrap">
+          <Tick label="Required" checked={choice.required} onChange={(required) => edit('required', (draft) => !isNote(draft) && draft.kind !== 'agreement' && void (draft.required = required))} />
+          {'stocked' in choice && (
+            <Tick
+              label="Stocked: its options are counted separately"
+              checked={choice.stocked}
+              onChange={(stocked) =>
+                edit('stocked', (draft) => {
+                  if (!('stocked' in draft)) return;
+                  draft.stocked = stocked;
+                  if (stocked) draft.required = true;
+                })
+              }
+            />
+          )}
+        </HStack>
+      )}
+      {requiredFault && <Text color="brick.fg">{requiredFault}</Text>}
+      <KindFields choice={choice} index={index} edit={edit} />
+      {hasOptions(choice) && (
+        <>
+          <OptionsEditor choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => hasOptions(draft) && recipe(draft))} />
+          {isStocked(choice) && <StockedNote />}
+          <DefaultField choice={choice} index={index} edit={edit} />
+        </>
+      )}
+      {'amount' in choice && <EffectFields choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => 'amount' in draft && recipe(draft))} />}
+      <ChoiceOnPage choice={choice} index={index} edit={edit} />
+    </Section>
+  );
+}
+
+function StockedNote() {
+  const { goTo, productId, product } = useEditing();
+  if (productId === null) return null;
+  return (
+    <Box fontSize="sm" color="fg.muted">
+      Only combinations that are really stocked need exist: {product.variants.length === 0 ? 'none yet' : product.variants.length}.{' '}
+      <Button size="xs" variant="outline" colorPalette="ink" onClick={() => goTo('variants')}>
+        Variants
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,48 @@
+'use client';
+
+import { Box, HStack, Text } from '@chakra-ui/react';
+import { type OptionsChoice } from '@/core/catalog';
+import { SelectField } from '@/ui/field';
+import { type EditChoice } from './choice';
+import { useFaultAt } from './editing';
+import { Tick } from './tick';
+
+/** What is chosen to begin with: one option, several, or none, so that customers must choose. */
+export function DefaultField({ choice, index, edit }: { choice: OptionsChoice; index: number; edit: EditChoice }) {
+  const fault = useFaultAt('choices', index, 'default');
+  if (choice.kind === 'several') {
+    return (
+      <Box>
+        <Text fontWeight="600" mb="1.5">
+          Picked to begin with
+        </Text>
+        <HStack gap="4" wrap="wrap">
+          {choice.options.map(({ key, title }) => (
+            <Tick
+              key={key}
+              label={title || key}
+              checked={choice.default.includes(key)}
+              onChange={(on) => edit('default', (draft) => draft.kind === 'several' && void (draft.default = on ? [...draft.default, key] : draft.default.filter((other) => other !== key)))}
+            />
+          ))}
+        </HStack>
+        {fault && (
+          <Text fontSize="sm" color="brick.fg">
+            {fault}
+          </Text>
+        )}
+      </Box>
+    );
+  }
+  return (
+    <Box maxW="340px">
+      <SelectField
+        label="To begin with"
+        value={choice.default ?? ''}
+        fault={fault}
+        alternatives={[{ value: '', label: choice.required ? 'customers must choose' : 'nothing is chosen' }, ...choice.options.map(({ key, title }) => ({ value: key, label: `${title} is chosen` }))]}
+        onChange={(key) => edit('default', (draft) => 'stocked' in draft && void (draft.default = key === '' ? null : key))}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,139 @@
+'use client';
+
+import { Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { type Path } from '@/core/catalog';
+import { unitByCode } from '@/core/quantity';
+import { type DrawDefinition } from '@/core/stock';
+import { NewStockItemDialog } from '@/features/stock/new-stock-item-dialog';
+import { SelectField } from '@/ui/field';
+import { useEditing, useFaultAt } from './editing';
+
+interface Props {
+  /** what takes from stock, for those who listen */
+  label: string;
+  draws: readonly DrawDefinition[];
+  path: Path;
+  onChange: (draws: DrawDefinition[]) => void;
+}
+
+/** What is taken from stock, one sentence a stock item. */
+export function DrawsField({ label, draws, path, onChange }: Props) {
+  const { product, stock, reloadStock } = useEditing();
+  const [creating, setCreating] = useState(false);
+  const free = stock.filter(({ key }) => !draws.some((draw) => draw.stock === key));
+  const add = (key: string, unitCode: string) => {
+    const dimension = unitByCode(unitCode)?.dimension;
+    // What is counted in a unit that one of the measures fits is most likely taken by that measure.
+    const measure = product.choices.find((choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension);
+    const byMeasure = measure && dimension !== 'count';
+    onChange([...draws, byMeasure ? { kind: 'measure', stock: key, measure: measure.key } : { kind: 'fixed', stock: key, quantity: '1' }]);
+  };
+  return (
+    <Stack gap="2">
+      {draws.map((draw, index) => (
+        <DrawRow
+          key={draw.stock}
+          label={`${label}, stock item ${index + 1}`}
+          draw={draw}
+          path={[...path, index]}
+          onChange={(changed) => onChange(draws.map((other, position) => (position === index ? changed : other)))}
+          onRemove={() => onChange(draws.filter((_, position) => position !== index))}
+        />
+      ))}
+      <HStack gap="2">
+        {free.length > 0 && (
+          <SelectField
+            label={`${label}: take from stock`}
+            hideLabel
+            width="260px"
+            value=""
+            alternatives={[{ value: '', label: 'Takes from stock …' }, ...free.map(({ key, title }) => ({ value: key, label: title }))]}
+            onChange={(key) => key !== '' && add(key, stock.find((item) => item.key === key)?.unit ?? '1')}
+          />
+        )}
+        <Button size="sm" variant="ghost" colorPalette="oak" onClick={() => setCreating(true)}>
+          <Plus size={14} aria-hidden /> New stock item
+        </Button>
+      </HStack>
+      <NewStockItemDialog
+        open={creating}
+        title={product.title}
+        onClose={() => setCreating(false)}
+        onCreated={(created) => {
+          setCreating(false);
+          void reloadStock().then(() => add(created.key, created.unit));
+        }}
+      />
+    </Stack>
+  );
+}
+
+interface DrawRowProps {
+  label: string;
+  draw: DrawDefinition;
+  path: Path;
+  onChange: (draw: DrawDefinition) => void;
+  onRemove: () => void;
+}
+
+function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
+  const { product, stock } = useEditing();
+  const item = stock.find(({ key }) => key === draw.stock);
+  const unit = unitByCode(item?.unit ?? '1');
+  const measures = product.choices.filter(
+    (choice) => (choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === unit?.dimension) || (choice.kind === 'number' && unit?.dimension === 'count'),
+  );
+  const stockFault = useFaultAt(...path, 'stock');
+  const quantityFault = useFaultAt(...path, 'quantity');
+  const measureFault = useFaultAt(...path, 'measure');
+  const fault = stockFault ?? quantityFault ?? measureFault;
+  const unitWord = unit?.words[1] ?? '';
+  return (
+    <div>
+      <HStack gap="2">
+        <Text whiteSpace="nowrap">Each takes</Text>
+        {measures.length > 0 && (
+          <SelectField
+            label={`${label}: how much`}
+            hideLabel
+            width="176px"
+            value={draw.kind === 'fixed' ? '' : draw.measure}
+            alternatives={[{ value: '', label: 'a fixed quantity' }, ...measures.map(({ key, title }) => ({ value: key, label: `as much as ${title}` }))]}
+            onChange={(measure) =>
+              onChange(measure === '' ? { kind: 'fixed', stock: draw.stock, quantity: '1' } : { kind: 'measure', stock: draw.stock, measure })
+            }
+          />
+        )}
+        {draw.kind === 'fixed' && (
+          <>
+            <Input
+              aria-label={`${label}: quantity`}
+              aria-invalid={quantityFault !== undefined}
+              w="68px"
+              flexShrink={0}
+              textAlign="end"
+              bg="bg.panel"
+              borderColor={quantityFault ? 'brick.solid' : 'border.emphasized'}
+              value={draw.quantity}
+              onChange={(event) => onChange({ ...draw, quantity: event.target.value.trim() })}
+            />
+            <Text>{unitWord}</Text>
+          </>
+        )}
+        <Text flex="1" minW="0">
+          of <strong>{item?.title ?? draw.stock}</strong>
+        </Text>
+        <IconButton aria-label={`Stop taking ${item?.title ?? draw.stock}`} size="xs" variant="ghost" colorPalette="brick" onClick={onRemove}>
+          <Trash2 size={14} />
+        </IconButton>
+      </HStack>
+      {fault && (
+        <Text fontSize="sm" color="brick.fg">
+          {fault}
+        </Text>
+      )}
+    </div>
+  );
+}

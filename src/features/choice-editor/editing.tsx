@@ -1,0 +1,103 @@
+'use client';
+
+import { createContext, type ReactNode, useContext } from 'react';
+import { type CatalogSurroundings, type Fault, type Path, type Product, type Shop } from '@/core/catalog';
+import { type Program } from '@/core/resolve';
+import { type StockView } from '@/features/selection/use-selection';
+
+/** What every part of an editor of choices works with, be it that of a product or of a sheet. */
+export interface Editing {
+  /** null in the editor of a sheet */
+  readonly productId: number | null;
+  /** the product as it is edited; of a sheet, a product that has its choices and nothing else */
+  readonly product: Product;
+  readonly program: Program;
+  /** the product with the choices of its sheets in place: what the program was compiled from */
+  readonly assembled: Product;
+  readonly shop: Shop;
+  readonly surroundings: CatalogSurroundings;
+  readonly stock: readonly StockView[];
+  readonly findings: readonly Fault[];
+  readonly suggestions: { readonly categories: readonly string[]; readonly suppliers: readonly string[]; readonly tags: readonly string[] };
+  /** products in the shop, that can be taken along */
+  readonly inShop: readonly { readonly slug: string; readonly title: string }[];
+  change(tag: string, recipe: (draft: Product) => void): void;
+  goTo(place: Place): void;
+  reloadStock(): Promise<void>;
+  /** fetches what compiling needs of a product that begins to be taken along */
+  bringAlong(slug: string): Promise<void>;
+}
+
+/** What of the product is in the shop; nulls while nothing is. */
+export interface Published {
+  readonly revision: number | null;
+  readonly version: number | null;
+  readonly slug: string | null;
+}
+
+/** The parts of a product or sheet that the outline lists. */
+export type Place =
+  | 'basics'
+  | 'pictures'
+  | 'price'
+  | 'choices'
+  | `choice:${string}`
+  | `sheet:${string}`
+  | 'variants'
+  | 'quantity'
+  | 'stock'
+  | 'shelf'
+  | 'history'
+  | 'places'
+  | 'uses';
+
+const EditingContext = createContext<Editing | null>(null);
+
+export function EditingProvider({ value, children }: { value: Editing; children: ReactNode }) {
+  return <EditingContext.Provider value={value}>{children}</EditingContext.Provider>;
+}
+
+export function useEditing(): Editing {
+  const editing = useContext(EditingContext);
+  if (!editing) throw new Error('used outside an editor');
+  return editing;
+}
+
+/** @returns what is wrong at exactly this place of the definition, in words */
+export function useFaultAt(...path: Path): string | undefined {
+  const { findings } = useEditing();
+  const name = path.join('/');
+  return findings.find((fault) => fault.path.join('/') === name)?.message;
+}
+
+/** The part of the editor where a fault can be mended. */
+export function placeOf(path: Path, product: Product): Place {
+  const [first, second] = path;
+  switch (first) {
+    case 'pictures':
+      return 'pictures';
+    case 'price':
+    case 'compareAt':
+    case 'soldBy':
+    case 'weight':
+      return 'price';
+    case 'choices': {
+      const choice = typeof second === 'number' ? product.choices[second] : undefined;
+      return choice ? `choice:${choice.key}` : 'choices';
+    }
+    case 'sheets':
+      return typeof second === 'string' ? `sheet:${second}` : 'choices';
+    case 'variants':
+      return 'variants';
+    case 'draws':
+      return 'stock';
+    case 'quantity':
+      return 'quantity';
+    case 'category':
+    case 'supplier':
+    case 'tags':
+      return 'shelf';
+    default:
+      return 'basics';
+  }
+}

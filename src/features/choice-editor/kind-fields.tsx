@@ -1,0 +1,200 @@
+'use client';
+
+import { Box, SimpleGrid } from '@chakra-ui/react';
+import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT } from '@/core/catalog';
+import { unitByCode } from '@/core/quantity';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { SelectField, TextArea, TextField } from '@/ui/field';
+import { AddOnFields } from './add-on-fields';
+import { type EditChoice } from './choice';
+import { DateFields } from './date-fields';
+import { useEditing, useFaultAt } from './editing';
+import { FileFields } from './file-fields';
+import { orNull } from './or-null';
+import { useWholeText } from './use-whole-text';
+
+export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
+  choice: Extract<Choice, { kind: K }>;
+  index: number;
+  edit: EditChoice;
+}
+
+/** What a kind of choice has that others have not. */
+export function KindFields({ choice, index, edit }: { choice: Choice; index: number; edit: EditChoice }) {
+  switch (choice.kind) {
+    case 'list':
+    case 'swatch':
+    case 'heading':
+    case 'divider':
+      return null;
+    case 'several':
+      return <SeveralBounds choice={choice} index={index} edit={edit} />;
+    case 'lettering':
+      return <LetteringFields choice={choice} index={index} edit={edit} />;
+    case 'text':
+    case 'longText':
+      return <TextLimits choice={choice} index={index} edit={edit} />;
+    case 'number':
+    case 'measure':
+      return <NumberLimits choice={choice} index={index} edit={edit} />;
+    case 'date':
+      return <DateFields choice={choice} index={index} edit={edit} />;
+    case 'file':
+      return <FileFields choice={choice} index={index} edit={edit} />;
+    case 'yesNo':
+      return <YesNoDefault choice={choice} index={index} edit={edit} />;
+    case 'agreement':
+      return <AgreementFields choice={choice} index={index} edit={edit} />;
+    case 'addOn':
+      return <AddOnFields choice={choice} index={index} edit={edit} />;
+    case 'paragraph':
+      return <ParagraphText choice={choice} index={index} edit={edit} />;
+    case 'link':
+      return <LinkAddress choice={choice} index={index} edit={edit} />;
+  }
+}
+
+function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
+  const bounds = { least: 1, most: 500, mayBeEmpty: true };
+  const least = useWholeText(choice.least, bounds, (value) => edit('least', (draft) => draft.kind === 'several' && void (draft.least = value)));
+  const most = useWholeText(choice.most, bounds, (value) => edit('most', (draft) => draft.kind === 'several' && void (draft.most = value)));
+  const fault = useFaultAt('choices', index, 'least');
+  return (
+    <SimpleGrid columns={2} gap="4" maxW="340px">
+      <TextField label="Fewest" value={least.text} fault={least.fault ?? fault} placeholder="any" inputMode="numeric" onChange={least.take} />
+      <TextField label="Most" value={most.text} fault={most.fault} placeholder="any" inputMode="numeric" onChange={most.take} />
+    </SimpleGrid>
+  );
+}
+
+function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
+  const { product } = useEditing();
+  const texts = product.choices.filter(({ kind }) => kind === 'text' || kind === 'longText');
+  return (
+    <Box maxW="340px">
+      <SelectField
+        label="The faces show"
+        value={choice.shows ?? ''}
+        alternatives={[{ value: '', label: 'a sample' }, ...texts.map(({ key, title }) => ({ value: key, label: `what is typed for ${title}` }))]}
+        onChange={(key) => edit('shows', (draft) => draft.kind === 'lettering' && void (draft.shows = orNull(key)))}
+      />
+    </Box>
+  );
+}
+
+function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText'>) {
+  const longest = choice.kind === 'text' ? LONGEST_TEXT : LONGEST_LONG_TEXT;
+  const bounds = { least: 1, most: longest, mayBeEmpty: true };
+  const editText = (tag: string, recipe: (draft: Extract<Choice, { kind: 'text' | 'longText' }>) => void) => edit(tag, (draft) => (draft.kind === 'text' || draft.kind === 'longText') && recipe(draft));
+  const fewest = useWholeText(choice.minCharacters, bounds, (value) => editText('minCharacters', (draft) => void (draft.minCharacters = value)));
+  const most = useWholeText(choice.maxCharacters, bounds, (value) => editText('maxCharacters', (draft) => void (draft.maxCharacters = value)));
+  const lines = useWholeText(choice.kind === 'longText' ? choice.lines : 2, { least: 2, most: 20, mayBeEmpty: false }, (value) => edit('lines', (draft) => draft.kind === 'longText' && void (draft.lines = value ?? 4)));
+  const minFault = useFaultAt('choices', index, 'minCharacters');
+  const defaultFault = useFaultAt('choices', index, 'default');
+  return (
+    <SimpleGrid columns={choice.kind === 'text' ? 3 : 4} gap="4">
+      <TextField label="Fewest characters" value={fewest.text} fault={fewest.fault ?? minFault} placeholder="1" inputMode="numeric" onChange={fewest.take} />
+      <TextField label="Most characters" value={most.text} fault={most.fault} placeholder={String(longest)} inputMode="numeric" onChange={most.take} />
+      <TextField label="To begin with" value={choice.default ?? ''} fault={defaultFault} placeholder="empty" maxLength={longest} onChange={(value) => editText('default', (draft) => void (draft.default = value === '' ? null : value))} />
+      {choice.kind === 'longText' && <TextField label="Lines to see" value={lines.text} fault={lines.fault} inputMode="numeric" onChange={lines.take} />}
+    </SimpleGrid>
+  );
+}
+
+const LIMITS = [
+  ['min', 'Least'],
+  ['max', 'Most'],
+  ['step', 'In steps of'],
+  ['default', 'To begin with'],
+] as const;
+
+function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) {
+  const faults = {
+    min: useFaultAt('choices', index, 'min'),
+    max: useFaultAt('choices', index, 'max'),
+    step: useFaultAt('choices', index, 'step'),
+    default: useFaultAt('choices', index, 'default'),
+  };
+  const unitFault = useFaultAt('choices', index, 'unit');
+  const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : undefined;
+  return (
+    <>
+      {choice.kind === 'measure' && (
+        <Box maxW="340px">
+          <SelectField
+            label="Measured in"
+            value={choice.unit}
+            fault={unitFault}
+            alternatives={unitAlternatives('length', 'area', 'volume', 'mass', 'count')}
+            help="Customers may type any unit that fits; this is the one it is checked and priced in."
+            onChange={(value) => edit('unit', (draft) => draft.kind === 'measure' && void (draft.unit = value))}
+          />
+        </Box>
+      )}
+      <SimpleGrid columns={4} gap="4">
+        {LIMITS.map(([field, label]) => (
+          <TextField
+            key={field}
+            label={unit ? `${label} (${unit.symbol})` : label}
+            value={choice[field] ?? ''}
+            fault={faults[field]}
+            inputMode="decimal"
+            placeholder={field === 'default' ? 'empty' : 'none'}
+            onChange={(value) =>
+              edit(field, (draft) => {
+                if (draft.kind === 'number' || draft.kind === 'measure') draft[field] = orNull(value);
+              })
+            }
+          />
+        ))}
+      </SimpleGrid>
+    </>
+  );
+}
+
+function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
+  return (
+    <Box maxW="340px">
+      <SelectField
+        label="To begin with"
+        value={choice.default === null ? '' : choice.default ? 'yes' : 'no'}
+        alternatives={[
+          { value: 'no', label: 'no' },
+          { value: 'yes', label: 'yes' },
+          { value: '', label: 'customers must say which' },
+        ]}
+        onChange={(value) =>
+          edit('default', (draft) => {
+            if (draft.kind !== 'yesNo') return;
+            draft.default = value === '' ? null : value === 'yes';
+            draft.required = value === '' || draft.required;
+          })
+        }
+      />
+    </Box>
+  );
+}
+
+function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
+  return (
+    <>
+      <TextArea label="Customers agree to" rows={3} value={choice.statement} fault={useFaultAt('choices', index, 'statement')} onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value.slice(0, 2000)))} />
+      <TextField
+        label="The terms in full are at"
+        value={choice.address ?? ''}
+        fault={useFaultAt('choices', index, 'address')}
+        placeholder="https://… or nothing"
+        maxLength={500}
+        onChange={(value) => edit('address', (draft) => draft.kind === 'agreement' && void (draft.address = orNull(value)))}
+      />
+    </>
+  );
+}
+
+function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
+  return <TextArea label="Text" value={choice.text} fault={useFaultAt('choices', index, 'text')} help="An empty line begins a new paragraph." onChange={(value) => edit('text', (draft) => draft.kind === 'paragraph' && void (draft.text = value.slice(0, 4000)))} />;
+}
+
+function LinkAddress({ choice, index, edit }: KindProps<'link'>) {
+  return <TextField label="Leads to" value={choice.address} fault={useFaultAt('choices', index, 'address')} placeholder="https://… or /shop/…" maxLength={500} onChange={(value) => edit('address', (draft) => draft.kind === 'link' && void (draft.address = value.trim()))} />;
+}

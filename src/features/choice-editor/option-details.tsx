@@ -1,0 +1,91 @@
+'use client';
+
+import { Box, HStack, Stack, Text } from '@chakra-ui/react';
+import { letteringFaces, letteringFamily, type Option, type OptionsChoice, type Path } from '@/core/catalog';
+import { SelectField, TextField } from '@/ui/field';
+import { DrawsField } from './draws-field';
+import { useEditing, useFaultAt } from './editing';
+import { GroupsField } from './groups-field';
+import { orNull } from './or-null';
+import { PictureField } from './picture-field';
+import { Tick } from './tick';
+import { useWholeText } from './use-whole-text';
+import { WeightField } from './weight-field';
+
+interface Props {
+  choice: OptionsChoice;
+  option: Option;
+  name: string;
+  path: Path;
+  edit: (what: string, recipe: (draft: Option) => void) => void;
+}
+
+const WHEN_OUT = [
+  { value: 'unavailable', label: 'shown as unavailable, with the reason' },
+  { value: 'hidden', label: 'not shown' },
+  { value: 'orderable', label: 'still orderable, with a lead time' },
+] as const;
+
+/** What of an option is edited now and then. */
+export function OptionDetails({ choice, option, name, path, edit }: Props) {
+  const { shop } = useEditing();
+  const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) => edit('leadDays', (draft) => void (draft.leadDays = value)));
+  const weightFault = useFaultAt(...path, 'weight', 'value');
+  const compareAtFault = useFaultAt(...path, 'compareAt');
+  const leadFault = useFaultAt(...path, 'leadDays');
+  const groupsFault = useFaultAt(...path, 'groups');
+  const stocked = 'stocked' in choice && choice.stocked;
+  return (
+    <Stack gap="4" pl="8" pr="2" py="3">
+      <TextField label="Description" value={option.description} maxLength={300} placeholder="none" onChange={(value) => edit('description', (draft) => void (draft.description = value))} />
+      {choice.kind === 'lettering' && (
+        <HStack gap="4" align="end">
+          <Box w="220px">
+            <SelectField
+              label="Lettering face"
+              value={option.face ?? ''}
+              alternatives={[{ value: '', label: 'none yet' }, ...letteringFaces.map(({ key, title }) => ({ value: key, label: title }))]}
+              onChange={(face) => edit('face', (draft) => void (draft.face = orNull(face)))}
+            />
+          </Box>
+          <Text fontSize="2xl" style={{ fontFamily: `'${letteringFamily(option.face) ?? 'inherit'}', serif` }}>
+            {option.title || 'Abc'}
+          </Text>
+        </HStack>
+      )}
+      <HStack gap="4" align="start" wrap="wrap">
+        {option.amount && (
+          <Box w="170px">
+            <TextField label={`Amount before (${shop.currency})`} value={option.compareAt ?? ''} fault={compareAtFault} placeholder="none" inputMode="decimal" help="Crossed out beside it." onChange={(value) => edit('compareAt', (draft) => void (draft.compareAt = orNull(value)))} />
+          </Box>
+        )}
+        <WeightField label="Adds weight" unit="g" weight={option.weight} fault={weightFault} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
+      </HStack>
+      <HStack gap="5" wrap="wrap">
+        <PictureField label="Picture" src={option.picture} onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))} />
+        <Tick label="Choosing it changes the main picture" checked={option.changesPicture} onChange={(on) => edit('changesPicture', (draft) => void (draft.changesPicture = on))} />
+        <Tick label="Larger on pointing" checked={option.enlarges} onChange={(on) => edit('enlarges', (draft) => void (draft.enlarges = on))} />
+      </HStack>
+      {stocked ? (
+        <Text fontSize="sm" color="fg.muted">
+          Its stock is that of its variants. A new title keeps them, their stock and what is in baskets: inside it stays “{option.key}”.
+        </Text>
+      ) : (
+        <DrawsField label={name} draws={option.draws} path={[...path, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+      )}
+      {(stocked || option.draws.length > 0) && (
+        <HStack gap="4" align="start">
+          <Box w="300px">
+            <SelectField label="When that is out of stock, it is" value={option.whenOut} alternatives={WHEN_OUT} onChange={(value) => edit('whenOut', (draft) => void (draft.whenOut = WHEN_OUT.find((when) => when.value === value)?.value ?? 'unavailable'))} />
+          </Box>
+          {option.whenOut === 'orderable' && (
+            <Box w="140px">
+              <TextField label="Takes (days)" value={leadDays.text} fault={leadDays.fault ?? leadFault} inputMode="numeric" onChange={leadDays.take} />
+            </Box>
+          )}
+        </HStack>
+      )}
+      <GroupsField what="this option" groups={option.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
+    </Stack>
+  );
+}

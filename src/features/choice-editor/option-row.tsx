@@ -1,0 +1,120 @@
+'use client';
+
+import { Box, HStack, IconButton, Input, Text } from '@chakra-ui/react';
+import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { AmountField } from './amount-field';
+import { useEditing, useFaultAt } from './editing';
+import { OptionDetails } from './option-details';
+import { RemoveStockedOptions } from './remove-stocked-options';
+import { removeOptions } from './remove-options';
+import { type EditOptionsChoice } from './options';
+import { orNull } from './or-null';
+import { SwatchField } from './swatch-field';
+import { Tick } from './tick';
+
+interface Props {
+  choice: OptionsChoice;
+  choiceIndex: number;
+  option: Option;
+  position: number;
+  handle: ReactNode;
+  edit: EditOptionsChoice;
+  selected: boolean;
+  onSelect: (selected: boolean) => void;
+}
+
+/** One option on a line: what is edited all day; the rest unfolds under it. */
+export function OptionRow({ choice, choiceIndex, option, position, handle, edit, selected, onSelect }: Props) {
+  const { change, surroundings, product } = useEditing();
+  const [open, setOpen] = useState(false);
+  const [removing, setRemoving] = useState(false);
+  const path = ['choices', choiceIndex, 'options', position] as const;
+  const faults = [useFaultAt(...path, 'title'), useFaultAt(...path, 'sku'), useFaultAt(...path, 'colours'), useFaultAt(...path, 'swatch'), useFaultAt(...path, 'face'), useFaultAt(...path, 'changesPicture'), useFaultAt(...path, 'leadDays'), useFaultAt(...path, 'groups')];
+  const said = faults.filter((fault) => fault !== undefined);
+  const coloured = choice.kind === 'swatch' || (choice.kind === 'several' && choice.look === 'swatches');
+  const name = option.title || `option ${position + 1}`;
+  const editOption = (what: string, recipe: (draft: Option) => void) =>
+    edit(`option ${option.key} ${what}`, (draft) => {
+      const target = draft.options.find(({ key }) => key === option.key);
+      if (target) recipe(target);
+    });
+  const takeSwatchByName = () => {
+    if (!coloured || option.swatch !== null || option.colours.length > 0 || option.texture !== null) return;
+    const swatch = swatchByName(surroundings.swatches.values(), option.title);
+    if (swatch) editOption('swatch', (draft) => void (draft.swatch = swatch.key));
+  };
+  const duplicate = () =>
+    edit(`copy option ${option.key}`, (draft) => {
+      const key = freeKey(option.key.replace(/-/g, ' '), draft.options.map((other) => other.key), 'option');
+      draft.options.splice(position + 1, 0, { ...structuredClone(option), key, title: `${option.title} (copy)`, sku: null });
+    });
+  const hasVariants = isStocked(choice) && product.variants.some(({ options }) => options[choice.key] === option.key);
+  const remove = () => (hasVariants ? setRemoving(true) : change(`remove option ${option.key}`, (draft) => removeOptions(draft, choice.key, [option.key])));
+  return (
+    <Box bg={selected ? 'copper.subtle' : 'bg.panel'} borderWidth="1px" borderColor={said.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" mb="1.5" px="2" py="1.5">
+      <HStack gap="1.5" align="center">
+        {handle}
+        <Tick hideLabel label={`Select ${name}`} checked={selected} onChange={onSelect} />
+        {coloured && (
+          <SwatchField
+            name={name}
+            option={option}
+            onChange={({ colours, swatch, texture }) =>
+              editOption('colours', (draft) => {
+                draft.colours = [...colours];
+                draft.swatch = swatch;
+                draft.texture = texture;
+              })
+            }
+          />
+        )}
+        <Input
+          aria-label={`Title of ${name}`}
+          size="sm"
+          flex="1 1 100px"
+          minW="96px"
+          borderColor="border.emphasized"
+          maxLength={120}
+          value={option.title}
+          onChange={(event) => editOption('title', (draft) => void (draft.title = event.target.value))}
+          onBlur={takeSwatchByName}
+        />
+        <Box flex="0 1 auto" maxW="234px">
+          <AmountField label={name} amount={option.amount} path={[...path, 'amount']} own={choice} onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))} />
+        </Box>
+        <Input
+          aria-label={`SKU part of ${name}`}
+          placeholder="SKU"
+          size="sm"
+          w="72px"
+          flexShrink={0}
+          fontFamily="mono"
+          borderColor={faults[1] ? 'brick.solid' : 'border.emphasized'}
+          maxLength={40}
+          value={option.sku ?? ''}
+          onChange={(event) => editOption('sku', (draft) => void (draft.sku = orNull(event.target.value)))}
+        />
+        <HStack gap="0">
+          <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>
+            {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
+          </IconButton>
+          <IconButton aria-label={`Duplicate ${name}`} size="2xs" variant="ghost" colorPalette="ink" onClick={duplicate}>
+            <Copy size={13} />
+          </IconButton>
+          <IconButton aria-label={`Remove ${name}`} size="2xs" variant="ghost" colorPalette="brick" onClick={remove}>
+            <Trash2 size={13} />
+          </IconButton>
+        </HStack>
+      </HStack>
+      {said.map((fault) => (
+        <Text key={fault} fontSize="sm" color="brick.fg" pl="8">
+          {fault}
+        </Text>
+      ))}
+      {open && <OptionDetails choice={choice} option={option} name={name} path={path} edit={editOption} />}
+      {removing && <RemoveStockedOptions choice={choice} options={[option]} onClose={() => setRemoving(false)} />}
+    </Box>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
+import { ClipboardPaste, Plus } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { freeKey, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { SelectedOptions } from './selected-options';
+import { useEditing } from './editing';
+import { newOption } from './new-choice';
+import { OptionRow } from './option-row';
+import { PasteOptions } from './paste-options';
+import { moveEntry, Sortable } from './sortable';
+
+export type EditOptionsChoice = (tag: string, recipe: (choice: OptionsChoice) => void) => void;
+
+interface Props {
+  choice: OptionsChoice;
+  index: number;
+  edit: EditOptionsChoice;
+}
+
+/** The options of a list: a line each, with the rest unfolding under it; several can be changed at once. */
+export function OptionsEditor({ choice, index, edit }: Props) {
+  const { surroundings } = useEditing();
+  const [title, setTitle] = useState('');
+  const [pasting, setPasting] = useState(false);
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+  const here = new Set(choice.options.flatMap(({ key }) => (selected.has(key) ? key : [])));
+  const toggle = (key: string, on: boolean) => setSelected((current) => new Set(on ? [...current, key] : [...current].filter((other) => other !== key)));
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const name = title.trim();
+    if (name === '') return;
+    // A name that the swatch book has takes that swatch.
+    const swatch = choice.kind === 'swatch' ? (swatchByName(surroundings.swatches.values(), name)?.key ?? null) : null;
+    edit(`add option ${name}`, (draft) => void draft.options.push(newOption(freeKey(name, draft.options.map(({ key }) => key), 'option'), name, { swatch })));
+    setTitle('');
+  };
+  return (
+    <Box>
+      <HStack justify="space-between" mb="2">
+        <HStack gap="3">
+          <Text fontWeight="600">Options</Text>
+          {choice.options.length > 1 && (
+            <Button size="2xs" variant="ghost" colorPalette="ink" onClick={() => setSelected(here.size === choice.options.length ? new Set() : new Set(choice.options.map(({ key }) => key)))}>
+              {here.size === choice.options.length ? 'Select none' : 'Select all'}
+            </Button>
+          )}
+        </HStack>
+        <Button size="xs" variant="outline" colorPalette="ink" onClick={() => setPasting(true)}>
+          <ClipboardPaste size={14} aria-hidden /> Paste a list
+        </Button>
+      </HStack>
+      {here.size > 0 && <SelectedOptions choice={choice} index={index} selected={here} edit={edit} onDone={() => setSelected(new Set())} />}
+      <Sortable
+        entries={choice.options}
+        nameOf={(option) => option.title}
+        onMove={(from, to) => edit(`move option ${from} ${to}`, (draft) => moveEntry(draft.options, from, to))}
+        render={(option, position, handle) => (
+          <OptionRow choice={choice} choiceIndex={index} option={option} position={position} handle={handle} edit={edit} selected={here.has(option.key)} onSelect={(on) => toggle(option.key, on)} />
+        )}
+      />
+      <form onSubmit={add}>
+        <HStack mt="2" gap="2">
+          <Input aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} bg="bg.panel" borderColor="border.emphasized" value={title} onChange={(event) => setTitle(event.target.value)} />
+          <Button type="submit" variant="outline" disabled={title.trim() === ''}>
+            <Plus size={16} aria-hidden /> Add option
+          </Button>
+        </HStack>
+      </form>
+      <WithoutVariants choice={choice} />
+      <PasteOptions choice={choice} open={pasting} onClose={() => setPasting(false)} onTake={(options) => edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options))} />
+    </Box>
+  );
+}
+
+/** Options of a stocked choice that no variant has yet: nobody can buy them. */
+function WithoutVariants({ choice }: { choice: OptionsChoice }) {
+  const { product, goTo, productId } = useEditing();
+  if (!('stocked' in choice) || !choice.stocked || productId === null) return null;
+  const without = choice.options.filter(({ key }) => !product.variants.some(({ options }) => options[choice.key] === key));
+  if (without.length === 0) return null;
+  return (
+    <HStack mt="3" px="3" py="2" bg="copper.subtle" borderRadius="l2" fontSize="sm" justify="space-between">
+      <Text>
+        {counted(without.length, 'option')} without a variant yet: {without.map(({ title }) => title).join(', ')}. Customers see them as not made.
+      </Text>
+      <Button size="xs" variant="outline" onClick={() => goTo('variants')}>
+        To the variants
+      </Button>
+    </HStack>
+  );
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { Box, Button, chakra, HStack, Image, Text } from '@chakra-ui/react';
+import { ImagePlus, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { z } from 'zod';
+import { send, wordsOf } from '@/features/shared/api';
+
+const uploadedSchema = z.object({ src: z.string() });
+
+interface Props {
+  label: string;
+  src: string | null;
+  onChange: (src: string | null) => void;
+}
+
+/** One picture: uploaded, shown small, taken away. */
+export function PictureField({ label, src, onChange }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    setFault(undefined);
+    try {
+      onChange((await send('POST', '/api/manage/pictures', file, uploadedSchema)).src);
+    } catch (error) {
+      setFault(wordsOf(error));
+    }
+    setBusy(false);
+  };
+  return (
+    <Box>
+      <chakra.input
+        ref={input}
+        type="file"
+        aria-label={label}
+        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        hidden
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <HStack gap="2">
+        {src !== null && <Image src={src} alt="" w="48px" h="36px" objectFit="cover" borderRadius="l1" borderWidth="1px" />}
+        <Button size="sm" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
+          <ImagePlus size={15} aria-hidden /> {src === null ? label : `Another ${label.charAt(0).toLowerCase()}${label.slice(1)}`}
+        </Button>
+        {src !== null && (
+          <Button size="sm" variant="ghost" colorPalette="brick" aria-label={`Remove: ${label}`} onClick={() => onChange(null)}>
+            <X size={15} />
+          </Button>
+        )}
+      </HStack>
+      {fault && (
+        <Text role="alert" fontSize="sm" color="brick.fg" mt="1">
+          {fault}
+        </Text>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import { Button, HStack, Input, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { type OneOfChoice } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { useEditing } from '@/features/choice-editor/editing';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { sayDone, sayFailed } from '@/ui/toasts';
+import { combinationTitle, variantIndex } from './combinations';
+import { useNewItems } from './use-stock-items';
+
+interface Props {
+  stocked: readonly OneOfChoice[];
+  /** what was counted, by the title of the combination */
+  counts: ReadonlyMap<string, string>;
+  onBooked: () => void;
+}
+
+/** Counts that wait to be booked: stock is a ledger, and an entry in it says why. */
+export function CountsBar({ stocked, counts, onBooked }: Props) {
+  const { product, stock, change, reloadStock } = useEditing();
+  const newItems = useNewItems(stocked);
+  const [reason, setReason] = useState('');
+  const [busy, setBusy] = useState(false);
+  const changed = product.variants.flatMap((variant) => {
+    const count = counts.get(combinationTitle(variant.options, stocked));
+    const onHand = stock.find(({ key }) => key === variant.stock)?.onHand ?? '';
+    return count === undefined || count.trim() === '' || count.trim() === onHand ? [] : [{ variant, count: count.trim() }];
+  });
+  if (changed.length === 0) return null;
+  const book = async () => {
+    setBusy(true);
+    const items = newItems(changed.filter(({ variant }) => variant.stock === null).map(({ variant }) => variant));
+    const keyOf = (variant: (typeof changed)[number]['variant']) => variant.stock ?? items.find((item) => item.variant === variant)?.key ?? '';
+    try {
+      await send(
+        'POST',
+        '/api/manage/stock/batch',
+        {
+          create: items.map(({ key, title }) => ({ key, title, unit: '1' })),
+          entries: changed.map(({ variant, count }) => ({ key: keyOf(variant), kind: 'adjustment', quantity: count })),
+          reason: reason.trim() || 'Counted',
+        },
+        anything,
+      );
+      await reloadStock();
+      change('stock items of counted variants', (draft) => {
+        for (const { variant, key } of items) {
+          const target = draft.variants[variantIndex(draft, variant.options, stocked)];
+          if (target) target.stock = key;
+        }
+      });
+      sayDone(`${counted(changed.length, 'count')} booked`);
+      onBooked();
+    } catch (error) {
+      sayFailed('Nothing was booked', wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <HStack bg="copper.subtle" borderRadius="l2" px="3" py="2" gap="3" wrap="wrap" role="region" aria-label="Counts to book">
+      <Text fontWeight="600">{counted(changed.length, 'count')} not booked yet</Text>
+      <Input aria-label="Why" size="sm" w="200px" placeholder="Counted" maxLength={200} bg="bg.panel" borderColor="border.emphasized" value={reason} onChange={(event) => setReason(event.target.value)} />
+      <Button size="sm" loading={busy} onClick={() => void book()}>
+        Book {counted(changed.length, 'count')}
+      </Button>
+      <Button size="sm" variant="ghost" colorPalette="ink" onClick={onBooked}>
+        Drop them
+      </Button>
+    </HStack>
+  );
+}

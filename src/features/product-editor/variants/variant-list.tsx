@@ -1,0 +1,94 @@
+'use client';
+
+import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { type OneOfChoice, type Variant } from '@/core/catalog';
+import { Exact } from '@/core/number';
+import { formatQuantity, unitByCode } from '@/core/quantity';
+import { useEditing } from '@/features/choice-editor/editing';
+import { orNull } from '@/features/choice-editor/or-null';
+import { PictureField } from '@/features/choice-editor/picture-field';
+import { Tick } from '@/features/choice-editor/tick';
+import { WeightField } from '@/features/choice-editor/weight-field';
+import { SelectField, TextField } from '@/ui/field';
+import { combinationTitle } from './combinations';
+import { figurePlaceholder, setFigure } from './figures';
+
+/** Variants as a flat list, with all that each has. */
+export function VariantList({ stocked }: { stocked: readonly OneOfChoice[] }) {
+  const { product } = useEditing();
+  return (
+    <Stack gap="1.5" role="list" aria-label="Variants">
+      {product.variants.map((variant, index) => (
+        <VariantRow key={index} variant={variant} index={index} title={combinationTitle(variant.options, stocked) || 'No stocked choice'} />
+      ))}
+    </Stack>
+  );
+}
+
+function VariantRow({ variant, index, title }: { variant: Variant; index: number; title: string }) {
+  const { product, program, stock, change, findings } = useEditing();
+  const [open, setOpen] = useState(false);
+  const faults = findings.filter(({ path }) => path[0] === 'variants' && path[1] === index).map(({ message }) => message);
+  const item = stock.find(({ key }) => key === variant.stock);
+  const unit = item && unitByCode(item.unit);
+  const edit = (what: string, recipe: (draft: Variant) => void) =>
+    change(`variant ${index} ${what}`, (draft) => {
+      const target = draft.variants[index];
+      if (target) recipe(target);
+    });
+  return (
+    <Box role="listitem" bg={variant.onSale ? 'bg.panel' : 'bg.muted'} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" px="3" py="2">
+      <HStack gap="3">
+        <Text fontWeight="600" flex="1" minW="110px">
+          {title}
+          {!variant.onSale && (
+            <Text as="span" fontSize="xs" color="fg.muted" fontWeight="400">
+              {' '}
+              not on sale
+            </Text>
+          )}
+        </Text>
+        <Box w="190px">
+          <SelectField small label={`Stock item of ${title}`} hideLabel value={variant.stock ?? ''} alternatives={[{ value: '', label: 'no stock item yet' }, ...stock.map(({ key, title: name }) => ({ value: key, label: name }))]} onChange={(key) => edit('stock', (draft) => void (draft.stock = orNull(key)))} />
+        </Box>
+        <Text fontSize="xs" color="fg.muted" w="84px" textAlign="end">
+          {item && unit ? `${formatQuantity({ value: Exact.from(item.available), unit })} left` : ''}
+        </Text>
+        <Input aria-label={`Own price of ${title}`} size="sm" w="84px" textAlign="end" placeholder={product.price ?? ''} borderColor="border.emphasized" value={variant.price ?? ''} onChange={(event) => edit('price', (draft) => void (draft.price = orNull(event.target.value)))} />
+        <IconButton aria-label={`${open ? 'Less' : 'More'} about ${title}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>
+          {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
+        </IconButton>
+        <IconButton aria-label={`Remove ${title}`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove variant ${title}`, (draft) => void draft.variants.splice(index, 1))}>
+          <Trash2 size={14} />
+        </IconButton>
+      </HStack>
+      {faults.map((fault) => (
+        <Text key={fault} fontSize="sm" color="brick.fg">
+          {fault}
+        </Text>
+      ))}
+      {open && (
+        <Stack gap="3" py="3">
+          <HStack gap="4" align="start" wrap="wrap">
+            <Box w="170px">
+              <TextField label="Own SKU" value={variant.sku ?? ''} fontFamily="mono" maxLength={60} placeholder={figurePlaceholder('sku', variant, product, program)} onChange={(value) => edit('sku', (draft) => setFigure('sku', draft, value, product))} />
+            </Box>
+            <Box w="170px">
+              <TextField label="GTIN" value={variant.gtin ?? ''} fontFamily="mono" maxLength={20} inputMode="numeric" placeholder="none" onChange={(value) => edit('gtin', (draft) => setFigure('gtin', draft, value, product))} />
+            </Box>
+            <Box w="150px">
+              <TextField label="Compare-at price" value={variant.compareAt ?? ''} placeholder={product.compareAt ?? 'none'} inputMode="decimal" onChange={(value) => edit('compareAt', (draft) => void (draft.compareAt = orNull(value)))} />
+            </Box>
+            <WeightField label="Own weight" unit={product.weight?.unit ?? 'g'} weight={variant.weight} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
+          </HStack>
+          <HStack gap="5" wrap="wrap">
+            <PictureField label="Picture" src={variant.picture} onChange={(picture) => edit('picture', (draft) => void (draft.picture = picture))} />
+            <Tick label="On sale" checked={variant.onSale} onChange={(on) => edit('onSale', (draft) => void (draft.onSale = on))} />
+          </HStack>
+        </Stack>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+
+import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
+import { Plus, Truck } from 'lucide-react';
+import { useState } from 'react';
+import { isStocked } from '@/core/catalog';
+import { useEditing } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
+import { EmptyPlace } from '@/ui/text';
+import { combinationsOf, newVariant, variantIndex } from './combinations';
+import { CreateMissingStock } from './create-missing-stock';
+import { DeliveryDialog } from './delivery-dialog';
+import { VariantGrid } from './variant-grid';
+import { VariantList } from './variant-list';
+
+/** The combinations of stocked options that are really kept, as a grid or as a list. */
+export function VariantsSection() {
+  const { product, assembled, change, findings } = useEditing();
+  const [view, setView] = useState<'grid' | 'list'>('grid');
+  const [receiving, setReceiving] = useState(false);
+  const stocked = assembled.choices.filter(isStocked);
+  const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
+  const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
+  const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
+  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing').map(({ message }) => message))];
+  const actions = stocked.length > 0 && (
+    <HStack gap="2">
+      <Button size="sm" variant="outline" colorPalette="ink" onClick={() => setReceiving(true)}>
+        <Truck size={15} aria-hidden /> Take in a delivery
+      </Button>
+      {missing.length > 0 && (
+        <Button size="sm" variant="outline" onClick={addAll}>
+          <Plus size={14} aria-hidden /> Add all {missing.length}
+        </Button>
+      )}
+    </HStack>
+  );
+  return (
+    <Section title="Variants" lead="Only combinations that you really stock need exist. Customers see the others as not made." actions={actions || undefined}>
+      {stocked.length === 0 && product.variants.length === 0 && <EmptyPlace title="No stocked choice yet">Mark a choice as stocked when its options are counted separately, such as sizes.</EmptyPlace>}
+      {listFault && <Text color="brick.fg">{listFault.message}</Text>}
+      {stocked.length > 0 && (
+        <>
+          <HStack justify="space-between" wrap="wrap">
+            <SegmentGroup.Root size="sm" value={view} onValueChange={(details) => setView(details.value === 'list' ? 'list' : 'grid')} aria-label="Variants as">
+              <SegmentGroup.Indicator />
+              <SegmentGroup.Items
+                items={[
+                  { value: 'grid', label: 'Grid' },
+                  { value: 'list', label: 'List' },
+                ]}
+              />
+            </SegmentGroup.Root>
+            <CreateMissingStock stocked={stocked} />
+          </HStack>
+          {view === 'grid' ? <VariantGrid stocked={stocked} /> : <VariantList stocked={stocked} />}
+        </>
+      )}
+      {stocked.length === 0 && product.variants.length > 0 && <VariantList stocked={stocked} />}
+      {faults.length > 0 && (
+        <Box>
+          {faults.map((message) => (
+            <Text key={message} fontSize="sm" color="brick.fg">
+              {message}
+            </Text>
+          ))}
+        </Box>
+      )}
+      <DeliveryDialog stocked={stocked} open={receiving} onClose={() => setReceiving(false)} />
+    </Section>
+  );
+}

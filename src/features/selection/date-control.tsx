@@ -1,0 +1,40 @@
+'use client';
+
+import { Box, Input } from '@chakra-ui/react';
+import { dayText, dayWords, weekdayNames } from '@/core/calendar';
+import { type Choice, dayWindow } from '@/core/catalog';
+import { amountWords } from '@/core/words';
+import { type ControlProps } from './control';
+import { Hint } from './typed-controls';
+
+/** A day. What can be chosen is said before anything is chosen. */
+export function DateControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'date' }>>) {
+  const { first, last } = dayWindow(choice, page.today);
+  const text = typeof answer === 'string' ? answer : answer === null ? '' : (counted?.value ?? '');
+  const never = weekdayNames.filter((_name, index) => !choice.weekdays.includes(index + 1));
+  return (
+    <Box>
+      <Input
+        id={id}
+        type="date"
+        maxW="200px"
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        aria-invalid={invalid}
+        min={first === null ? undefined : dayText(first)}
+        max={last === null ? undefined : dayText(last)}
+        value={text}
+        onChange={(event) => onAnswer(event.target.value === '' ? null : event.target.value)}
+      />
+      <Hint
+        parts={[
+          counted?.shown ?? '',
+          first === null ? '' : `from ${dayWords(first)}`,
+          last === null ? '' : `to ${dayWords(last)}`,
+          never.length > 0 ? `not on ${never.map((name) => `${name}s`).join(', ')}` : '',
+          amountWords(choice.amount, currency),
+        ]}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,88 @@
+'use client';
+
+import { Box, Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
+import { Paperclip, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { type Choice, fileSizeWords, fileTypes, fileTypeWords } from '@/core/catalog';
+import { amountWords } from '@/core/words';
+import { wordsOf } from '@/features/shared/api';
+import { type ControlProps } from './control';
+import { Hint } from './typed-controls';
+
+const tokensOf = (answer: unknown): readonly string[] => (Array.isArray(answer) ? answer.filter((token): token is string => typeof token === 'string') : []);
+
+/** Files, uploaded as soon as they are given. A refused one is said, with what would be right. */
+export function FileControl({ choice, id, answer, currency, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'file' }>>) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<readonly string[]>([]);
+  const tokens = tokensOf(answer);
+  const take = async (files: readonly File[]) => {
+    setBusy(true);
+    const taken = [...tokens];
+    const faults: string[] = [];
+    for (const file of files) {
+      try {
+        const token = await page.upload(choice, file);
+        if (!taken.includes(token)) taken.push(token);
+      } catch (error) {
+        faults.push(wordsOf(error));
+      }
+    }
+    setBusy(false);
+    setRefused(faults);
+    if (taken.length !== tokens.length) onAnswer(taken);
+  };
+  const remove = (token: string) => {
+    const rest = tokens.filter((other) => other !== token);
+    onAnswer(rest.length === 0 ? null : rest);
+  };
+  return (
+    <Box>
+      <Stack gap="1">
+        {tokens.map((token) => {
+          const file = page.files.get(token);
+          return (
+            <HStack key={token} gap="2" fontSize="sm" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l2" px="2.5" py="1.5">
+              <Paperclip size={14} aria-hidden />
+              <Text flex="1" minW="0" truncate>
+                {file?.name ?? 'a file'}
+              </Text>
+              <Text color="fg.muted">{file && fileSizeWords(file.size)}</Text>
+              <chakra.button type="button" aria-label={`Remove ${file?.name ?? 'the file'}`} cursor="pointer" p="1" onClick={() => remove(token)}>
+                <X size={14} />
+              </chakra.button>
+            </HStack>
+          );
+        })}
+      </Stack>
+      {tokens.length < choice.most && (
+        <>
+          <chakra.input
+            ref={input}
+            id={id}
+            type="file"
+            aria-labelledby={`${id}-label`}
+            srOnly
+            tabIndex={-1}
+            multiple={choice.most > 1}
+            accept={choice.types.map((type) => `.${fileTypes[type].extension}`).join(',')}
+            onChange={(event) => {
+              void take([...(event.target.files ?? [])]);
+              event.target.value = '';
+            }}
+          />
+          <Button variant="outline" colorPalette="ink" size="sm" mt={tokens.length > 0 ? '1.5' : '0'} loading={busy} onClick={() => input.current?.click()}>
+            <Paperclip size={15} aria-hidden /> {tokens.length > 0 ? 'Add another file' : choice.most > 1 ? 'Choose files' : 'Choose a file'}
+          </Button>
+        </>
+      )}
+      <Hint parts={[fileTypeWords(choice.types), `up to ${fileSizeWords(choice.largest)}${choice.most > 1 ? ' each' : ''}`, choice.most > 1 ? `${choice.least === choice.most ? choice.most : `${choice.least} to ${choice.most}`} files` : '', amountWords(choice.amount, currency)]} />
+      {refused.map((words) => (
+        <Text key={words} role="alert" fontSize="sm" color="brick.fg" mt="1">
+          {words}
+        </Text>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,162 @@
+'use client';
+
+import { Box, Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { z } from 'zod';
+import { counted } from '@/core/words';
+import { ApiProblem, send, wordsOf } from '@/features/shared/api';
+import { readLines } from '@/features/shared/json-lines';
+import { AppDialog } from '@/ui/dialog';
+import { Slip } from '@/ui/text';
+import { sayDone } from '@/ui/toasts';
+
+const rowSchema = z.object({
+  productId: z.number(),
+  title: z.string(),
+  inShop: z.boolean(),
+  reach: z.enum(['stays', 'joins', 'leaves']),
+  priceBefore: z.string().nullable(),
+  priceAfter: z.string().nullable(),
+  stops: z.array(z.string()),
+  mends: z.array(z.string()),
+  changes: z.boolean(),
+});
+const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
+const publishedSchema = z.object({ revision: z.number() });
+
+type Row = z.infer<typeof rowSchema>;
+
+interface Props {
+  id: number;
+  version: number;
+  onClose: () => void;
+  onPublished: (revision: number) => void;
+}
+
+const REACH = { stays: '', joins: 'gets the sheet', leaves: 'loses the sheet' } as const;
+
+/** What publishing the sheet would change in every product it reaches, seen before it is decided. */
+export function RippleDialog({ id, version, onClose, onPublished }: Props) {
+  const [rows, setRows] = useState<readonly Row[]>([]);
+  const [progress, setProgress] = useState({ done: 0, total: 0 });
+  const [finished, setFinished] = useState(false);
+  const [stopped, setStopped] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const [abort] = useState(() => new AbortController());
+  useEffect(() => {
+    const look = async () => {
+      const found: Row[] = [];
+      for await (const line of readLines(`/api/manage/sheets/${id}/ripple`, abort.signal)) {
+        const step = stepSchema.parse(line);
+        if (step.row) found.push(step.row);
+        setProgress({ done: step.done, total: step.total });
+        setRows([...found]);
+      }
+      setFinished(true);
+    };
+    look().catch((error: unknown) => !abort.signal.aborted && setFault(wordsOf(error)));
+    return () => abort.abort();
+  }, [id, abort]);
+  const stopping = rows.filter(({ inShop, stops }) => inShop && stops.length > 0);
+  const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
+  const changing = rows.filter(({ changes }) => changes).length;
+  const stop = () => {
+    abort.abort();
+    setStopped(true);
+  };
+  const publish = async () => {
+    setBusy(true);
+    setFault(undefined);
+    try {
+      const { revision } = await send('POST', `/api/manage/sheets/${id}/publication`, { version, accepted: stopping.length }, publishedSchema);
+      sayDone(`Revision ${revision} is in force`, `${counted(rows.length, 'product')} ${rows.length === 1 ? 'follows' : 'follow'} it.`);
+      onPublished(revision);
+    } catch (error) {
+      setFault(error instanceof ApiProblem ? error.message : wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <AppDialog
+      size="xl"
+      open
+      title="The ripple of this change"
+      onClose={onClose}
+      footer={
+        <>
+          <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+            Not now
+          </Button>
+          <Button colorPalette={stopping.length > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void publish()}>
+            {stopping.length > 0 ? `Publish, and let ${counted(stopping.length, 'product')} stop` : 'Publish'}
+          </Button>
+        </>
+      }
+    >
+      <Stack gap="4">
+        {!finished && !fault && (
+          <HStack gap="3">
+            <Progress.Root flex="1" value={progress.done} max={Math.max(1, progress.total)} aria-label="Products looked at">
+              <Progress.Track>
+                <Progress.Range bg="copper.solid" />
+              </Progress.Track>
+            </Progress.Root>
+            <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
+              {stopped ? 'Stopped' : `${progress.done} of ${progress.total} products looked at`}
+            </Text>
+            {!stopped && (
+              <Button size="xs" variant="outline" colorPalette="ink" onClick={stop}>
+                Stop
+              </Button>
+            )}
+          </HStack>
+        )}
+        {fault && (
+          <Text role="alert" color="brick.fg">
+            {fault}
+          </Text>
+        )}
+        <Text role="status">
+          {rows.length === 0
+            ? finished
+              ? 'The sheet is on no product; publishing changes nothing in the shop.'
+              : ''
+            : `It reaches ${counted(rows.length, 'product')}; ${changing === 0 ? 'no price changes, and everything stays sellable' : `${changing} ${changing === 1 ? 'changes' : 'change'}`}.${stopping.length > 0 ? ` ${counted(stopping.length, 'product')} in the shop would stop being sold.` : ''}`}
+        </Text>
+        {rows.length > 0 && (
+          <Box maxH="380px" overflowY="auto" tabIndex={0} role="region" aria-label="Products it reaches">
+            <Table.Root size="sm" aria-label="Ripple" css={{ fontVariantNumeric: 'tabular-nums' }}>
+              <Table.Header>
+                <Table.Row bg="bg.subtle">
+                  <Table.ColumnHeader>Product</Table.ColumnHeader>
+                  <Table.ColumnHeader textAlign="end">Price now</Table.ColumnHeader>
+                  <Table.ColumnHeader textAlign="end">Price after</Table.ColumnHeader>
+                  <Table.ColumnHeader>What happens</Table.ColumnHeader>
+                </Table.Row>
+              </Table.Header>
+              <Table.Body>
+                {order.map((row) => (
+                  <Table.Row key={row.productId} bg={row.stops.length > 0 ? 'brick.subtle' : 'transparent'} verticalAlign="top">
+                    <Table.Cell fontWeight="600">
+                      {row.title} {!row.inShop && <Slip>draft</Slip>}
+                    </Table.Cell>
+                    <Table.Cell textAlign="end">{row.priceBefore ?? 'none'}</Table.Cell>
+                    <Table.Cell textAlign="end" fontWeight={row.priceAfter === row.priceBefore ? '400' : '700'}>
+                      {row.priceAfter ?? 'none'}
+                    </Table.Cell>
+                    <Table.Cell fontSize="sm">
+                      {[REACH[row.reach], row.stops.length > 0 ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}` : '', row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : ''].filter(Boolean).join('; ') ||
+                        (row.changes ? 'another price' : 'stays as it is')}
+                    </Table.Cell>
+                  </Table.Row>
+                ))}
+              </Table.Body>
+            </Table.Root>
+          </Box>
+        )}
+      </Stack>
+    </AppDialog>
+  );
+}

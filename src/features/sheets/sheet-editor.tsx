@@ -1,0 +1,258 @@
+'use client';
+
+import { Alert, Box, Button, chakra, Heading, HStack, IconButton, Menu, Portal, Stack, Text } from '@chakra-ui/react';
+import { ArrowLeft, Ellipsis, Trash2 } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import NextLink from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { type Fault, hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { ChoiceSection } from '@/features/choice-editor/choice';
+import { Choices } from '@/features/choice-editor/choices';
+import { type Editing, EditingProvider, type Place, useEditing } from '@/features/choice-editor/editing';
+import { EditorColumns, SaveWords, SeenBy, UndoButtons, useUndoKeys } from '@/features/choice-editor/frame';
+import { shortKindWords } from '@/features/choice-editor/new-choice';
+import { ReadinessList } from '@/features/choice-editor/readiness-list';
+import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
+import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
+import { Counter } from '@/features/counter/counter';
+import { OutlineLine } from '@/features/choice-editor/outline-line';
+import { type Draft, useDraft } from '@/features/drafts/use-draft';
+import { useCommand } from '@/features/palette/commands';
+import { useSelection } from '@/features/selection/use-selection';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { type SheetEditorView } from '@/services/sheets';
+import { AppDialog } from '@/ui/dialog';
+import { SelectField } from '@/ui/field';
+import { Slip } from '@/ui/text';
+import { sayFailed } from '@/ui/toasts';
+import { SheetBasics } from './sheet-basics';
+import { SheetPlaces } from './sheet-places';
+import { SheetRevisions } from './sheet-revisions';
+import { SheetUses } from './sheet-uses';
+import { RippleDialog } from './ripple-dialog';
+
+/** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
+function bareProduct(sheet: Sheet): Product {
+  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices };
+}
+
+/** The sheet editor: what it asks, where it is placed, and a product to try it on. */
+export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: SheetEditorView) {
+  const [editor] = useState(() => nanoid());
+  const [place, setPlace] = useState<Place>(opened.draft.choices.length === 0 ? 'choices' : 'basics');
+  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion });
+  const [publishing, setPublishing] = useState(false);
+  const [group, setGroup] = useState<string | null>(null);
+  const [triedOn, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
+  const address = `/api/manage/sheets/${opened.id}`;
+  const draft = useDraft<Sheet>({ name: `sheet-${opened.id}`, draft: opened.draft, draftVersion: opened.draftVersion, schema: sheetSchema, address, word: 'sheet' }, editor);
+  const sheet = draft.document;
+  const { surroundings: publishedSurroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
+  const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(sheet.key, sheet) }), [publishedSurroundings, sheet]);
+  const product = useMemo(() => bareProduct(sheet), [sheet]);
+  const tried = useMemo(() => {
+    const chosen = tryOn.find(({ id }) => id === triedOn)?.definition ?? { ...bareProduct(sheet), choices: [] };
+    const has = placementsOf(chosen, surroundings.sheets.values()).some(({ key }) => key === sheet.key);
+    return has ? chosen : { ...chosen, sheets: [...chosen.sheets.filter(({ key }) => key !== sheet.key), placementSchema.parse({ key: sheet.key })] };
+  }, [tryOn, triedOn, sheet, surroundings]);
+  const selection = useSelection(tried, surroundings, stock, { today, group });
+  const findings = useMemo<Fault[]>(
+    () => selection.program.faults.flatMap((fault) => (fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost' ? { ...fault, path: fault.path.slice(2) } : [])),
+    [selection.program, sheet.key],
+  );
+  useUndoKeys(draft);
+  useCommand(`Publish the sheet ${sheet.title}`, () => setPublishing(true));
+
+  const editing: Editing = {
+    productId: null,
+    product,
+    program: selection.program,
+    assembled: product,
+    shop: surroundings.shop,
+    surroundings,
+    stock,
+    findings,
+    suggestions,
+    inShop,
+    change: (tag, recipe) =>
+      draft.change(tag, (target) => {
+        const shell = { ...bareProduct(target), choices: target.choices };
+        recipe(shell);
+        target.choices = shell.choices;
+      }),
+    goTo: setPlace,
+    reloadStock,
+    bringAlong,
+  };
+  return (
+    <EditingProvider value={editing}>
+      <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} onPublish={() => setPublishing(true)} />
+      {draft.notice && (
+        <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
+          <Alert.Indicator color="copper.fg" />
+          <Alert.Description flex="1">{draft.notice}</Alert.Description>
+          <Button size="xs" variant="ghost" colorPalette="ink" onClick={draft.dismissNotice}>
+            Good
+          </Button>
+        </Alert.Root>
+      )}
+      <EditorColumns
+        outline={<SheetOutline sheet={sheet} current={place} uses={uses.length} published={published.revision} />}
+        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} />}
+        side={
+          <>
+            <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
+            <Box borderTopWidth="1px" borderColor="border" />
+            {tryOn.length > 0 && (
+              <SelectField small label="Try it on" value={triedOn === null ? '' : String(triedOn)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
+            )}
+            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
+          </>
+        }
+      />
+      {publishing && (
+        <RippleDialog
+          id={opened.id}
+          version={draft.version}
+          onClose={() => setPublishing(false)}
+          onPublished={(revision) => {
+            setPublished({ revision, version: draft.version });
+            setPublishing(false);
+          }}
+        />
+      )}
+      {draft.save.kind === 'conflict' && <SheetConflict draft={draft} theirs={draft.save.theirs.definition} />}
+    </EditingProvider>
+  );
+}
+
+interface MiddleProps {
+  place: Place;
+  draft: Draft<Sheet>;
+  id: number;
+  revision: number | null;
+}
+
+function Middle({ place, draft, id, revision }: MiddleProps) {
+  if (place.startsWith('choice:')) return <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
+  switch (place) {
+    case 'choices':
+      return <Choices />;
+    case 'places':
+      return <SheetPlaces sheet={draft.document} change={draft.change} />;
+    case 'uses':
+      return <SheetUses id={id} version={draft.version} />;
+    case 'history':
+      return <SheetRevisions id={id} version={revision ?? 0} onBringBack={draft.replace} />;
+    default:
+      return <SheetBasics sheet={draft.document} change={draft.change} />;
+  }
+}
+
+function SheetOutline({ sheet, current, uses, published }: { sheet: Sheet; current: Place; uses: number; published: number | null }) {
+  return (
+    <Stack as="nav" aria-label="Outline" gap="0.5">
+      <OutlineLine place="basics" current={current} title="Name and note" state={sheet.key} />
+      <OutlineLine place="choices" current={current} title="Choices" state={sheet.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle'} />
+      <Box pl="3">
+        <SheetChoices sheet={sheet} current={current} />
+      </Box>
+      <OutlineLine place="places" current={current} title="Placed by condition" state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')} />
+      <OutlineLine place="uses" current={current} title="Where it is used" state={counted(uses, 'product')} />
+      <OutlineLine place="history" current={current} title="Earlier states" state={published === null ? 'not published yet' : `revision ${published} in force`} />
+    </Stack>
+  );
+}
+
+/** The sheet's choices in the order of the page, to be moved. */
+function SheetChoices({ sheet, current }: { sheet: Sheet; current: Place }) {
+  const { change } = useEditing();
+  return (
+    <Sortable
+      entries={sheet.choices}
+      nameOf={insideNameOf}
+      onMove={(from, to) => change(`move choice ${from} ${to}`, (draft) => moveEntry(draft.choices, from, to))}
+      render={(choice, _index, handle) => (
+        <OutlineLine place={`choice:${choice.key}`} current={current} title={insideNameOf(choice)} state={hasOptions(choice) ? counted(choice.options.length, 'option') : shortKindWords[choice.kind]} handle={handle} />
+      )}
+    />
+  );
+}
+
+function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<Sheet>; published: { revision: number | null; version: number | null }; id: number; mustFix: number; onPublish: () => void }) {
+  const router = useRouter();
+  const upToDate = published.version === draft.version && draft.save.kind === 'saved';
+  const why = mustFix > 0 ? 'Mend what is listed first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'This draft is published' : undefined;
+  const remove = () =>
+    void send('DELETE', `/api/manage/sheets/${id}`, undefined, anything).then(
+      () => router.push('/manage/sheets'),
+      (error: unknown) => sayFailed('The sheet is kept', wordsOf(error)),
+    );
+  return (
+    <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
+      <IconButton asChild aria-label="Back to the sheets" variant="ghost" size="sm" colorPalette="ink">
+        <NextLink href="/manage/sheets">
+          <ArrowLeft size={18} />
+        </NextLink>
+      </IconButton>
+      <Heading as="h1" size="lg" truncate>
+        {draft.document.title || 'Without a name'}
+      </Heading>
+      <chakra.span color="fg.muted">sheet</chakra.span>
+      {published.revision === null ? <Slip>Draft</Slip> : upToDate ? <Slip tone="lichen">In force</Slip> : <Slip tone="copper">Draft differs from what is in force</Slip>}
+      <Box flex="1" />
+      <SaveWords draft={draft} />
+      <UndoButtons draft={draft} />
+      <Button size="sm" disabled={why !== undefined} title={why} onClick={onPublish}>
+        See the ripple and publish
+      </Button>
+      <Menu.Root>
+        <Menu.Trigger asChild>
+          <IconButton aria-label="More for this sheet" variant="ghost" size="sm" colorPalette="ink">
+            <Ellipsis size={18} />
+          </IconButton>
+        </Menu.Trigger>
+        <Portal>
+          <Menu.Positioner>
+            <Menu.Content>
+              <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+                <Trash2 size={14} /> Delete this sheet
+              </Menu.Item>
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+    </HStack>
+  );
+}
+
+/** Asks which of two drafts of a sheet goes on. */
+function SheetConflict({ draft, theirs }: { draft: Draft<Sheet>; theirs: Sheet }) {
+  const words = (sheet: Sheet) => `${sheet.title}: ${sheet.choices.map(insideNameOf).join(', ') || 'no choices'}`;
+  return (
+    <AppDialog
+      open
+      title="Two people changed the same thing"
+      footer={
+        <>
+          <Button variant="outline" onClick={() => void draft.keep('theirs')}>
+            Go on with theirs
+          </Button>
+          <Button onClick={() => void draft.keep('mine')}>Go on with mine</Button>
+        </>
+      }
+    >
+      <Stack gap="3">
+        <Text>While you were typing, somebody else saved this sheet with other changes in the same places.</Text>
+        <Text>
+          <b>Mine</b> {words(draft.document)}
+        </Text>
+        <Text>
+          <b>Theirs</b> {words(theirs)}
+        </Text>
+      </Stack>
+    </AppDialog>
+  );
+}

@@ -1,0 +1,343 @@
+import { asc, desc, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { type Fault, freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
+import { compile } from '../core/resolve';
+import { counted, priceWords } from '../core/words';
+import { type Queries } from '../data/database';
+import { products, revisions, sheetRevisions, sheets } from '../data/schema';
+import { type Services } from './context';
+import { currentProduct, currentSheet } from './definitions';
+import { type EditorSurroundings, editorSurroundings } from './editing';
+import { notFound, Refusal } from './refusal';
+import { readSurroundings } from './surroundings';
+
+/** A sheet as the list shows it. */
+export interface SheetRow {
+  readonly id: number;
+  readonly key: string;
+  readonly title: string;
+  readonly note: string;
+  readonly choices: number;
+  /** how many products it is on, as they stand in their drafts */
+  readonly products: number;
+  readonly state: 'published' | 'changed' | 'draft';
+  readonly updatedAt: number;
+}
+
+/** Where a sheet is used. */
+export interface SheetUse {
+  readonly productId: number;
+  readonly title: string;
+  readonly by: 'hand' | 'condition';
+  readonly overrides: number;
+  readonly inShop: boolean;
+}
+
+async function readDrafts(queries: Queries) {
+  const rows = await queries.select().from(products).orderBy(asc(products.title));
+  return rows.map((row) => ({ ...row, draft: currentProduct(row.draft) }));
+}
+
+/** Every sheet, in the order of the titles. */
+export async function listSheets({ database }: Services): Promise<SheetRow[]> {
+  const rows = await database.read
+    .select({ sheet: sheets, publishedVersion: sheetRevisions.draftVersion })
+    .from(sheets)
+    .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+    .orderBy(asc(sheets.title));
+  const drafts = await readDrafts(database.read);
+  return rows.map(({ sheet, publishedVersion }) => {
+    const draft = currentSheet(sheet.draft);
+    return {
+      id: sheet.id,
+      key: sheet.key,
+      title: draft.title,
+      note: draft.note,
+      choices: draft.choices.filter((choice) => !isNote(choice)).length,
+      products: usesOf(draft, drafts).length,
+      state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
+      updatedAt: sheet.updatedAt.getTime(),
+    };
+  });
+}
+
+function usesOf(sheet: Sheet, rows: Awaited<ReturnType<typeof readDrafts>>): SheetUse[] {
+  return rows.flatMap(({ id, draft, publishedRevision }) => {
+    const placement = placementsOf(draft, [sheet]).find(({ key }) => key === sheet.key);
+    if (!placement) return [];
+    return { productId: id, title: draft.title, by: placement.by, overrides: Object.keys(placement.overrides).length, inShop: publishedRevision !== null };
+  });
+}
+
+/** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
+export async function listSheetUses({ database }: Services, id: number): Promise<SheetUse[]> {
+  const { draft } = await requireSheet(database.read, id);
+  return usesOf(currentSheet(draft), await readDrafts(database.read));
+}
+
+export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, 'Give the sheet a name.').max(120) });
+
+/** Starts an empty sheet. @returns its number */
+export async function createSheet({ database, now }: Services, input: z.input<typeof newSheetSchema>): Promise<number> {
+  const { title } = newSheetSchema.parse(input);
+  return database.write(async (transaction) => {
+    const taken = await transaction.select({ key: sheets.key }).from(sheets);
+    const key = freeKey(title, taken.map((row) => row.key), 'sheet');
+    return insertSheet(transaction, sheetSchema.parse({ key, title }), now());
+  });
+}
+
+/** Adds a sheet as a draft. @returns its number */
+export async function insertSheet(transaction: Queries, draft: Sheet, at: Date): Promise<number> {
+  const [row] = await transaction
+    .insert(sheets)
+    .values({ key: draft.key, title: draft.title, draft, createdAt: at, updatedAt: at })
+    .returning({ id: sheets.id });
+  if (!row) throw new Error('the sheet was not stored');
+  return row.id;
+}
+
+async function requireSheet(queries: Queries, id: number) {
+  const sheet = await queries.query.sheets.findFirst({ where: eq(sheets.id, id) });
+  return sheet ?? notFound(`sheet ${id}`);
+}
+
+/** A sheet opened for editing. */
+export interface EditedSheet {
+  readonly id: number;
+  readonly draft: Sheet;
+  readonly draftVersion: number;
+  readonly publishedRevision: number | null;
+  readonly publishedDraftVersion: number | null;
+}
+
+/** @throws Refusal 404 */
+export async function openSheet({ database }: Services, id: number): Promise<EditedSheet> {
+  const sheet = await requireSheet(database.read, id);
+  const revision = sheet.publishedRevision
+    ? await database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
+    : undefined;
+  return {
+    id,
+    draft: currentSheet(sheet.draft),
+    draftVersion: sheet.draftVersion,
+    publishedRevision: revision?.number ?? null,
+    publishedDraftVersion: revision?.draftVersion ?? null,
+  };
+}
+
+/** Everything the sheet editor opens with. */
+export interface SheetEditorView extends EditorSurroundings {
+  readonly opened: EditedSheet;
+  readonly uses: readonly SheetUse[];
+  /** products to try the sheet on, those that have it first */
+  readonly tryOn: readonly { readonly id: number; readonly title: string; readonly definition: Product }[];
+}
+
+const MOST_TRIED = 20;
+
+/** @throws Refusal 404 */
+export async function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
+  const opened = await openSheet(context, id);
+  const drafts = await readDrafts(context.database.read);
+  const uses = usesOf(opened.draft, drafts);
+  const used = drafts.filter((row) => uses.some(({ productId }) => productId === row.id)).slice(0, MOST_TRIED);
+  const now = await readSurroundings(context.database.read, context.now(), [...used.map(({ draft }) => draft), opened.draft]);
+  return {
+    opened,
+    uses,
+    tryOn: used.map(({ id: productId, draft }) => ({ id: productId, title: draft.title, definition: draft })),
+    ...(await editorSurroundings(context, now)),
+  };
+}
+
+export const sheetSaveSchema = z.strictObject({
+  definition: sheetSchema,
+  baseVersion: z.int().min(1).describe('the version this draft was made from'),
+  editor: z.string().min(1).max(60).describe('tells windows and people apart'),
+});
+
+/**
+ * Saves a sheet's draft, if nobody has saved another since.
+ *
+ * @returns the new version
+ * @throws Refusal 409 `draftConflict` with the other draft in its details, 422 when its inside name would change
+ */
+export async function saveSheetDraft({ database, now }: Services, id: number, save: z.infer<typeof sheetSaveSchema>): Promise<number> {
+  return database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    if (save.definition.key !== sheet.key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${sheet.key}”: products refer to it.`);
+    if (sheet.draftVersion !== save.baseVersion) {
+      if (sheet.draftSavedBy === save.editor && JSON.stringify(sheet.draft) === JSON.stringify(save.definition)) return sheet.draftVersion;
+      throw new Refusal(409, 'draftConflict', 'Somebody else has changed this sheet in the meantime.', {
+        current: { version: sheet.draftVersion, definition: sheet.draft, savedBy: sheet.draftSavedBy },
+      });
+    }
+    const draftVersion = sheet.draftVersion + 1;
+    await transaction
+      .update(sheets)
+      .set({ draft: save.definition, draftVersion, draftSavedBy: save.editor, title: save.definition.title, updatedAt: now() })
+      .where(eq(sheets.id, id));
+    return draftVersion;
+  });
+}
+
+/**
+ * What a change of a sheet does to one product.
+ * Prices are in words; `stops` and `mends` are what is to be mended after and no longer to be mended.
+ */
+export interface RippleRow {
+  readonly productId: number;
+  readonly title: string;
+  readonly inShop: boolean;
+  readonly reach: 'stays' | 'joins' | 'leaves';
+  readonly priceBefore: string | null;
+  readonly priceAfter: string | null;
+  readonly stops: readonly string[];
+  readonly mends: readonly string[];
+  readonly changes: boolean;
+}
+
+export interface RippleStep {
+  readonly done: number;
+  readonly total: number;
+  /** null for a product that the sheet is not on */
+  readonly row: RippleRow | null;
+}
+
+/** How many products are looked at before others get their turn. */
+const AT_A_STRETCH = 20;
+
+/**
+ * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
+ * draft. The caller may stop at any step.
+ */
+export async function* rippleOf({ database, now }: Services, id: number): AsyncGenerator<RippleStep> {
+  const sheet = await requireSheet(database.read, id);
+  const draft = currentSheet(sheet.draft);
+  const rows = await database.read
+    .select({ product: products, revision: revisions.definition })
+    .from(products)
+    .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
+    .orderBy(asc(products.title));
+  const definitions = rows.map(({ product, revision }) => currentProduct(revision ?? product.draft));
+  const { surroundings: before } = await readSurroundings(database.read, now(), [...definitions, draft]);
+  const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
+  const onBefore = (product: Product) => placementsOf(product, before.sheets.values()).some(({ key }) => key === draft.key);
+  const onAfter = (product: Product) => placementsOf(product, after.sheets.values()).some(({ key }) => key === draft.key);
+  for (const [index, { product }] of rows.entries()) {
+    if (index % AT_A_STRETCH === AT_A_STRETCH - 1) await new Promise((resume) => setImmediate(resume));
+    const definition = definitions[index];
+    if (!definition) continue;
+    const [was, is] = [onBefore(definition), onAfter(definition)];
+    let row: RippleRow | null = null;
+    if (was || is) {
+      const [former, next] = [compile(definition, before), compile(definition, after)];
+      const [priceBefore, priceAfter] = [priceWords(former), priceWords(next)];
+      const words = (faults: readonly Fault[]) => faults.map(({ message }) => message);
+      const [had, has] = [new Set(words(former.blocking)), new Set(words(next.blocking))];
+      const stops = [...has].filter((message) => !had.has(message));
+      const mends = [...had].filter((message) => !has.has(message));
+      row = {
+        productId: product.id,
+        title: definition.title,
+        inShop: product.publishedRevision !== null,
+        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+        priceBefore,
+        priceAfter,
+        stops,
+        mends,
+        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length > 0,
+      };
+    }
+    yield { done: index + 1, total: rows.length, row };
+  }
+}
+
+export const sheetPublicationSchema = z.strictObject({
+  version: z.int().min(1),
+  accepted: z.int().min(0).describe('how many products in the shop may stop being sold'),
+});
+
+/**
+ * Publishes the draft of one version of a sheet: every product it is on follows from now on.
+ *
+ * @param accepted how many products in the shop the manager has seen to stop being sold; more are refused
+ * @returns the revision's number
+ * @throws Refusal 409 when the draft has moved on or more products would stop, 422 when the sheet itself has faults
+ */
+export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
+  let stopping = 0;
+  for await (const { row } of rippleOf(context, id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
+  if (stopping > accepted) {
+    throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
+  }
+  const { surroundings } = await readSurroundings(context.database.read, context.now());
+  return context.database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    if (sheet.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The sheet has changed since you looked at it. Look again, then publish.');
+    const draft = currentSheet(sheet.draft);
+    const faults = sheetFaults(draft, surroundings);
+    const [first] = faults;
+    if (first) throw new Refusal(422, 'notReady', `Not published. ${first.message}`, { faults });
+    return publishSheetDraft(transaction, { id, draft, draftVersion: version }, context.now());
+  });
+}
+
+/** What is wrong with a sheet taken by itself. What it refers to on a product is judged product by product. */
+export function sheetFaults(sheet: Sheet, surroundings: Parameters<typeof compile>[1]): Fault[] {
+  const bare = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'SAMPLE', price: '100', sheets: [{ key: sheet.key }] });
+  const { faults } = compile(bare, { ...surroundings, sheets: new Map(surroundings.sheets).set(sheet.key, sheet) });
+  return faults.filter(
+    ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown' && code !== 'addOnUnresolved',
+  );
+}
+
+/** The part of publishing a sheet that runs inside a transaction. */
+export async function publishSheetDraft(transaction: Queries, { id, draft, draftVersion }: { id: number; draft: Sheet; draftVersion: number }, at: Date): Promise<number> {
+  const latest = await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.sheetId, id), orderBy: desc(sheetRevisions.number) });
+  const number = (latest?.number ?? 0) + 1;
+  const [revision] = await transaction
+    .insert(sheetRevisions)
+    .values({ sheetId: id, number, definition: draft, draftVersion, publishedAt: at })
+    .returning({ id: sheetRevisions.id });
+  await transaction.update(sheets).set({ publishedRevision: revision?.id ?? null }).where(eq(sheets.id, id));
+  return number;
+}
+
+/** Earlier revisions of a sheet, newest first. */
+export async function listSheetRevisions({ database }: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
+  const sheet = await requireSheet(database.read, id);
+  const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
+  return rows.map(({ id: revision, number, publishedAt, definition }) => ({
+    number,
+    at: publishedAt.getTime(),
+    current: revision === sheet.publishedRevision,
+    definition: currentSheet(definition),
+  }));
+}
+
+/**
+ * Deletes a sheet that is on no product.
+ *
+ * @throws Refusal 409 naming where it is used
+ */
+export async function deleteSheet(context: Services, id: number): Promise<void> {
+  const sheet = await requireSheet(context.database.read, id);
+  const published = sheet.publishedRevision ? await context.database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
+  const drafts = await readDrafts(context.database.read);
+  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(currentSheet(definition), drafts));
+  const revisionsInShop = await context.database.read
+    .select({ title: products.title, definition: revisions.definition })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+  const sold = revisionsInShop.filter(({ definition }) => currentProduct(definition).sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
+  const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
+  if (titles.length > 0) {
+    throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
+  }
+  await context.database.write(async (transaction) => {
+    await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
+    await transaction.delete(sheets).where(eq(sheets.id, id));
+  });
+}
