@@ -66,7 +66,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
         changes: after !== draft,
         priceBefore: priceWords(former),
         priceAfter: priceWords(next),
-        faults: next.blocking.flatMap(({ message }) => (had.has(message) ? [] : message)),
+        faults: [...new Set(next.blocking.flatMap(({ message }) => (had.has(message) ? [] : message)))],
       };
       return { row, before: draft, after, version };
     }),

@@ -95,7 +95,7 @@ async function reserve(
       lineTotal: json.lineTotal ?? '0',
       answers: { ...line.answers },
       resolution: json,
-      picture: published.definition.pictures[0]?.src ?? null,
+      picture: resolution.pictures[0]?.layers.at(-1)?.src ?? null,
     });
     await keepFiles(transaction, line.answers);
     for (const { stock, total: drawn, leadDays } of resolution.draws) {

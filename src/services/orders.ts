@@ -4,6 +4,7 @@ import { type Queries } from '../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
 import { type Services } from './context';
 import { notFound } from './refusal';
+import { listFiles } from './uploads';
 
 export interface OrderRow {
   readonly number: number;
@@ -26,6 +27,8 @@ export interface OrderLineView {
   readonly lineTotal: string;
   readonly picture: string | null;
   readonly resolution: ResolutionJson;
+  /** files that came with it */
+  readonly files: readonly { readonly token: string; readonly name: string }[];
 }
 
 export interface OrderView extends OrderRow {
@@ -68,12 +71,13 @@ function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
 
 async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
   const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
+  const files = await listFiles(queries, lines.map(({ answers }) => answers));
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, picture, resolution }) => ({
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, picture, resolution }, index) => ({
       id,
       title,
       sku,
@@ -82,6 +86,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
       lineTotal,
       picture,
       resolution,
+      files: files[index] ?? [],
     })),
     payments: paid.map(({ outcome, amount, reference, at }) => ({ outcome, amount, reference, at: at.getTime() })),
   };

@@ -101,7 +101,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
-      picture: published?.definition.pictures[0] ?? null,
+      picture: resolution?.pictures[0]?.layers.at(-1) ?? published?.definition.pictures[0] ?? null,
       quantity,
       quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
       resolution: resolution && resolutionJson(resolution),

@@ -20,6 +20,17 @@ export async function readFiles(queries: Queries, answers: readonly Readonly<Rec
   return (token) => known.get(token);
 }
 
+/** The files that each of some answers name, with their names. */
+export async function listFiles(queries: Queries, answers: readonly Readonly<Record<string, unknown>>[]): Promise<{ token: string; name: string }[][]> {
+  const known = await readFiles(queries, answers);
+  return answers.map((given) =>
+    tokensIn(given).flatMap((token) => {
+      const file = known(token);
+      return file ? { token, name: file.name } : [];
+    }),
+  );
+}
+
 /** Notes that a basket or an order refers to the files in some answers. */
 export async function keepFiles(transaction: Queries, answers: Readonly<Record<string, unknown>>): Promise<void> {
   const tokens = tokensIn(answers);

@@ -37,9 +37,9 @@ describe('preparing the demo', () => {
     await createProduct({ database, now: () => new Date() }, { title: 'Mine' });
     database.close();
     expect(prepare().stdout).toContain('kept');
-    expect(await countProducts()).toBe(6);
+    expect(await countProducts()).toBe(11);
     expect(prepare('--fresh').stdout).toContain('is loaded');
-    expect(await countProducts()).toBe(5);
+    expect(await countProducts()).toBe(10);
   });
 
   it('says which file is damaged and what to do about it', () => {

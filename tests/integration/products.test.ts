@@ -84,12 +84,12 @@ describe('a draft', () => {
 
 describe('publishing', () => {
   it('is refused with every fault while something must be mended', async () => {
-    const id = await createProduct(context, { title: 'Smoker' });
+    const id = await createProduct(context, { title: 'Hive strap' });
     await expect(publishProduct(context, id, 1)).rejects.toMatchObject({ status: 422, code: 'notReady' });
-    await createStockItem(context, { key: 'smoker', title: 'Smoker', unit: '1', onHand: '3' });
-    const version = await change(id, { sku: 'SMOKE', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'smoker', quantity: '1' }] });
+    await createStockItem(context, { key: 'strap', title: 'Strap', unit: '1', onHand: '3' });
+    const version = await change(id, { sku: 'STRAP', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'strap', quantity: '1' }] });
     expect(await publishProduct(context, id, version)).toBe(1);
-    expect((await resolvePublished(context, 'smoker', { answers: {} })).state).toBe('sellable');
+    expect((await resolvePublished(context, 'hive-strap', { answers: {} })).state).toBe('sellable');
   });
 
   it('is refused for a draft that has moved on since it was looked at', async () => {
@@ -130,9 +130,14 @@ describe('the product list', () => {
     const rows = await listProducts(context);
     expect(rows.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held }))).toEqual([
       { title: 'Bee suit', facets: ['10 variants', '4 choices'], price: '€129.00 – €159.62', state: 'published', mustFix: 0, held: '1 of its 12 stock items is out' },
+      { title: 'Branding iron', facets: ['8 choices'], price: '€48.00 – €76.50', state: 'published', mustFix: 0, held: null },
+      { title: 'Hive paint', facets: ['11 variants', '1 choice'], price: '€12.90 – €151.80', state: 'published', mustFix: 0, held: '1 of its 13 stock items is out' },
       { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
-      { title: 'Honey jars in cases', facets: ['2 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
+      { title: 'Honey jars in cases', facets: ['4 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
+      { title: 'Jar labels', facets: ['7 choices', 'in multiples of 50'], price: '€0.32 – €0.46', state: 'published', mustFix: 0, held: null },
       { title: 'Queen marking pens', facets: ['2 choices'], price: '€4.80 – €5.40', state: 'published', mustFix: 0, held: '1 of its 5 stock items is out' },
+      { title: 'Smoker', facets: ['5 choices'], price: '€42.00 – €80.28', state: 'published', mustFix: 0, held: null },
+      { title: 'Smoker fuel', facets: ['3 choices'], price: '€7.80 – €12.50', state: 'published', mustFix: 0, held: null },
       { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €21.70 / m', state: 'published', mustFix: 0, held: null },
     ]);
   });
@@ -149,7 +154,7 @@ describe('the product list', () => {
 
   it('offers what other products use', async () => {
     const { suggestions } = await openForEditing(context, 2);
-    expect(suggestions.categories).toEqual(['Bottling', 'Clothing', 'Hive parts', 'Queen rearing']);
+    expect(suggestions.categories).toEqual(['Bottling', 'Clothing', 'Hive parts', 'Marking', 'Queen rearing', 'Tools']);
     await expect(openForEditing(context, 999)).rejects.toMatchObject({ status: 404 });
   });
 });

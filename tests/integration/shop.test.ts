@@ -15,8 +15,13 @@ describe('the shop', () => {
   it('lists what is published, with price and whether it is sold out', async () => {
     expect((await listShop(context)).map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
       ['bee-suit', 'Clothing', '€129.00 – €159.62', false],
+      ['branding-iron', 'Marking', '€48.00 – €76.50', false],
+      ['hive-paint', 'Hive parts', '€12.90 – €151.80', false],
       ['honey-jars', 'Bottling', '€9.90 – €189.59', false],
+      ['jar-labels', 'Bottling', '€0.32 – €0.46', false],
       ['queen-marking-pens', 'Queen rearing', '€4.80 – €5.40', false],
+      ['smoker', 'Tools', '€42.00 – €80.28', false],
+      ['smoker-fuel', 'Tools', '€7.80 – €12.50', false],
       ['stainless-mesh', 'Hive parts', '€18.50 – €21.70 / m', false],
     ]);
   });

@@ -158,7 +158,7 @@ export class Person {
   async pick(title: string, within = ''): Promise<void> {
     const words = quoted(title);
     const labels = `${within}//label[.//input[@type="radio" or @type="checkbox"]]`;
-    const selector = `${labels}[normalize-space()=${words} or starts-with(normalize-space(), ${words}) or .//input[@aria-label=${words}]]//input`;
+    const selector = `${labels}[normalize-space()=${words} or starts-with(normalize-space(), ${words}) or .//*[normalize-space()=${words}] or .//input[@aria-label=${words}]]//input`;
     await this.settled(async () => {
       const input = await this.driver.wait(until.elementLocated(By.xpath(selector)), PATIENCE, `no option “${title}”`);
       await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].click()', input);

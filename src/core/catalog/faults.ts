@@ -52,6 +52,7 @@ export type FaultData =
   | { readonly code: 'groupUnknown'; readonly key: string }
   | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
   | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
+  | { readonly code: 'paidDefault'; readonly title: string }
   | { readonly code: 'badTimeZone'; readonly given: string }
   | { readonly code: 'alikeSwatches'; readonly first: string; readonly second: string; readonly difference: string };
 
@@ -72,6 +73,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'outOfStock':
     case 'compareAtNotHigher':
     case 'overrideLost':
+    case 'paidDefault':
     case 'alikeSwatches':
       return 'canWait';
     default:

@@ -1,6 +1,7 @@
 import { type CatalogSurroundings, type Fault, type FaultData, gravityOf, hasOptions, isStocked, type Path, type Product, SKU_PATTERN } from '../catalog';
 import { alikeNeighbours } from '../colour';
 import { Exact } from '../number';
+import { type Amount } from '../pricing';
 import { type StockLevels } from '../stock';
 import { faultWords } from '../words/faults';
 import { compile } from './compile';
@@ -34,6 +35,7 @@ export function readiness(
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   if (levels) stockFaults(program, levels, add);
   swatchFaults(product, add);
+  paidDefaultFaults(product, add);
 
   return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
 }
@@ -96,5 +98,17 @@ function swatchFaults(product: Product, add: Add): void {
       const [first, second] = [choice.options[place], choice.options[place + 1]];
       add(['choices', index, 'options', place + 1, 'colours'], { code: 'alikeSwatches', first: first?.title ?? '', second: second?.title ?? '', difference: difference.toFixed(1) });
     }
+  });
+}
+
+/** An optional choice that begins with a paid option: saying no would make the price other than it was first shown. */
+function paidDefaultFaults(product: Product, add: Add): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.required) return;
+    const costs = (amount: Amount | null) => (amount && Exact.parse(amount.value)?.sign()) === 1;
+    const begins = hasOptions(choice)
+      ? choice.options.some(({ key, amount }) => costs(amount) && (choice.kind === 'several' ? choice.default.includes(key) : choice.default === key))
+      : choice.kind === 'addOn' ? choice.default === true : 'amount' in choice && 'default' in choice && choice.default !== null && choice.default !== false && costs(choice.amount);
+    if (begins) add(['choices', index, 'default'], { code: 'paidDefault', title: choice.title });
   });
 }

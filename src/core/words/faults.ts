@@ -94,7 +94,7 @@ export function faultWords(data: FaultData): string {
     case 'addOnCycle':
       return `These products would take each other along without end: ${data.way}.`;
     case 'addOnUnresolved':
-      return `${data.product} can’t be taken along as it stands. ${data.first} Choose that here, beforehand.`;
+      return `${data.product} can’t be taken along as it stands. ${data.first} What is to be chosen of it can be chosen here, beforehand.`;
     case 'sheetUnknown':
       return `There is no published sheet “${data.key}”. Take it off this product, or publish it.`;
     case 'overrideLost':
@@ -105,6 +105,8 @@ export function faultWords(data: FaultData): string {
       return data.right === null ? `“${data.given}” is not a GTIN: it has 8, 12, 13 or 14 digits.` : `The check digit of GTIN ${data.given} should be ${data.right}.`;
     case 'gtinTwice':
       return `${data.first} and ${data.second} both have GTIN ${data.gtin}. A GTIN belongs to one item only.`;
+    case 'paidDefault':
+      return `${data.title} is optional, but begins with something that costs: the price first shown has it in. Begin with nothing, or require it.`;
     case 'badTimeZone':
       return `“${data.given}” is not a time zone. Use a name like Europe/Vienna.`;
     case 'alikeSwatches':

@@ -21,7 +21,7 @@ export function DateFields({ choice, index, edit }: KindProps<'date'>) {
       <HStack gap="5" align="start" wrap="wrap">
         <BoundField label="Earliest" bound={choice.earliest} none="any day" fault={useBoundFault(index, 'earliest')} onChange={(bound) => editDate('earliest', (draft) => void (draft.earliest = bound?.kind === 'first' ? null : bound))} />
         <BoundField label="Latest" bound={choice.latest} none="any day" fault={useBoundFault(index, 'latest')} onChange={(bound) => editDate('latest', (draft) => void (draft.latest = bound?.kind === 'first' ? null : bound))} />
-        <BoundField label="To begin with" bound={choice.default} none="customers must choose" first fault={useBoundFault(index, 'default')} onChange={(bound) => editDate('default', (draft) => void (draft.default = bound))} />
+        <BoundField label="To begin with" bound={choice.default} none={choice.required ? 'customers must choose' : 'no day'} first fault={useBoundFault(index, 'default')} onChange={(bound) => editDate('default', (draft) => void (draft.default = bound))} />
       </HStack>
       <Box>
         <HStack gap="4" wrap="wrap">

@@ -36,6 +36,12 @@ export function OrderDetail({ order }: { order: OrderView }) {
                 <span>{quantityWords(draw.total)}</span>
               </HStack>
             ))}
+            {line.files.length > 0 && <Text color="fg.muted" mt="2">Files that came with it</Text>}
+            {line.files.map(({ token, name }) => (
+              <a key={token} href={`/api/manage/uploads/${token}`} download={name} style={{ textDecoration: 'underline', display: 'block', paddingBlock: 3 }}>
+                {name}
+              </a>
+            ))}
           </Box>
         )}
       </OrderLines>

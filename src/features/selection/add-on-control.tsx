@@ -16,7 +16,7 @@ export function AddOnControl({ choice, counted, currency, page, answer, onAnswer
     <Box>
       <Checkbox.Root checked={taken || typeof answer === 'number'} onCheckedChange={(details) => onAnswer(details.checked === true)} alignItems="start">
         <Checkbox.HiddenInput />
-        <Checkbox.Control borderColor="border.emphasized" bg="bg.panel" mt="1" />
+        <Checkbox.Control borderColor="border.emphasized" mt="1" />
         <Checkbox.Label>
           {choice.title}{' '}
           {price !== null && (

@@ -9,7 +9,7 @@ export function AgreementControl({ choice, counted, onAnswer }: ControlProps<Ext
   return (
     <Checkbox.Root checked={counted !== undefined} onCheckedChange={(details) => onAnswer(details.checked === true ? true : null)} alignItems="start">
       <Checkbox.HiddenInput />
-      <Checkbox.Control borderColor="border.emphasized" bg="bg.panel" mt="1" />
+      <Checkbox.Control borderColor="border.emphasized" mt="1" />
       <Checkbox.Label fontWeight="400">
         {choice.statement}{' '}
         {choice.address !== null && isSafeAddress(choice.address) && (

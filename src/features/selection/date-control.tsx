@@ -9,7 +9,10 @@ import { Hint } from './typed-controls';
 
 /** A day. What can be chosen is said before anything is chosen. */
 export function DateControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Extract<Choice, { kind: 'date' }>>) {
-  const { first, last } = dayWindow(choice, page.today);
+  const window = dayWindow(choice, page.today);
+  // The first and last days that can really be chosen, weekdays and days left out considered.
+  const first = window.first === null ? null : window.nearest(window.first - 1, 1);
+  const last = window.last === null ? null : window.nearest(window.last + 1, -1);
   const text = typeof answer === 'string' ? answer : answer === null ? '' : (counted?.value ?? '');
   const never = weekdayNames.filter((_name, index) => !choice.weekdays.includes(index + 1));
   return (

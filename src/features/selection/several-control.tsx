@@ -49,7 +49,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
             <Box key={option.key}>
               <Checkbox.Root checked={quantityOf(option) !== null} onCheckedChange={() => toggle(option)} alignItems="start">
                 <Checkbox.HiddenInput />
-                <Checkbox.Control borderColor="border.emphasized" bg="bg.panel" mt="1" />
+                <Checkbox.Control borderColor="border.emphasized" mt="1" />
                 <Checkbox.Label fontWeight="400">
                   <chakra.span fontWeight="600" textDecoration={whyNot(offers, option.key) ? 'line-through' : undefined}>
                     {option.title}
@@ -62,7 +62,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
                   <OptionNote option={option} offers={offers} currency={currency} />
                 </Checkbox.Label>
               </Checkbox.Root>
-              {quantityField(option)}
+              <Box pl="7">{quantityField(option)}</Box>
             </Box>
           ))}
         </Box>

@@ -116,15 +116,15 @@ export function VariantGrid({ stocked }: { stocked: readonly OneOfChoice[] }) {
   return (
     <Stack gap="4" ref={table}>
       <HStack gap="3" wrap="wrap">
-        <SelectField label="Figure in the cells" hideLabel small width="150px" value={figure} alternatives={figures.map((value) => ({ value, label: figureWords[value] }))} onChange={(value) => setFigureShown(figures.find((candidate) => candidate === value) ?? 'price')} />
+        <SelectField label="Figure in the cells" hideLabel small width="118px" value={figure} alternatives={figures.map((value) => ({ value, label: figureWords[value] }))} onChange={(value) => setFigureShown(figures.find((candidate) => candidate === value) ?? 'price')} />
         {stocked.length > 1 && (
           <>
-            <SelectField label="Across" hideLabel small width="150px" value={across?.key ?? ''} alternatives={stocked.filter(({ key }) => key !== down.key).map(({ key, title }) => ({ value: key, label: `${title} across` }))} onChange={setAcross} />
+            <SelectField label="Across" hideLabel small width="136px" value={across?.key ?? ''} alternatives={stocked.filter(({ key }) => key !== down.key).map(({ key, title }) => ({ value: key, label: `${title} across` }))} onChange={setAcross} />
             <SelectField
               label="Down"
               hideLabel
               small
-              width="150px"
+              width="136px"
               value={down.key}
               alternatives={stocked.map(({ key, title }) => ({ value: key, label: `${title} down` }))}
               onChange={(key) => {
@@ -247,7 +247,7 @@ function GridCell({ spot, title, figure, variant, text, placeholder, unbooked, f
   if (!variant) {
     return (
       <Cell borderWidth="1px" borderColor="border" borderStyle="dashed" p="0">
-        <chakra.button type="button" {...common} w="full" h="34px" color="fg.subtle" cursor="pointer" aria-label={`Add ${title}`} _hover={{ color: 'copper.fg', bg: 'copper.subtle' }} onClick={onAdd}>
+        <chakra.button type="button" {...common} display="flex" alignItems="center" w="full" h="34px" color="fg.subtle" cursor="pointer" aria-label={`Add ${title}`} _hover={{ color: 'copper.fg', bg: 'copper.subtle' }} onClick={onAdd}>
           <Plus size={14} style={{ margin: 'auto' }} />
         </chakra.button>
       </Cell>

@@ -22,7 +22,7 @@ export function VariantsSection() {
   const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
-  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing').map(({ message }) => message))];
+  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ message }) => message))];
   const actions = stocked.length > 0 && (
     <HStack gap="2">
       <Button size="sm" variant="outline" colorPalette="ink" onClick={() => setReceiving(true)}>

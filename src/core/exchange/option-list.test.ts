@@ -1,0 +1,86 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Swatch } from '../catalog';
+import { readOptionList, swatchesFromCsv } from '.';
+
+const slate: Swatch = { key: 'slate', name: 'Slate', colours: ['#66737b'], picture: null, family: '', supplierCode: '' };
+const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) => readOptionList(text, existing, [slate]);
+const options = (text: string) => read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
+
+describe('a pasted list', () => {
+  it('is read from a spreadsheet, with semicolons or with commas', () => {
+    const expected = [
+      { title: 'Pine', amount: null, sku: 'P' },
+      { title: 'Oak', amount: { kind: 'percentOfBase', value: '35' }, sku: 'O' },
+      { title: 'Ash', amount: { kind: 'fixed', value: '22.50' }, sku: 'A' },
+    ];
+    expect(options('Pine\t0\tP\nOak\t35%\tO\nAsh\t22.50\tA')).toEqual(expected);
+    expect(options('Title;Amount;SKU\r\nPine; 0 ;P\r\nOak;35 %;O\r\n\r\nAsh;22,50;A\r\n')).toEqual([{ ...expected[0] }, { ...expected[1] }, { ...expected[2], amount: { kind: 'fixed', value: '22.50' } }]);
+    expect(options('Pine,0,P\n"Oak",35%,O\nAsh,22.50,A')).toEqual(expected);
+  });
+
+  it('may be titles alone', () => expect(options('S\nM\nL').map((option) => option?.title)).toEqual(['S', 'M', 'L']));
+
+  it.each([
+    ['€9.50', { kind: 'fixed', value: '9.50' }],
+    ['+4', { kind: 'fixed', value: '4' }],
+    ['−2,5', { kind: 'fixed', value: '-2.5' }],
+    ['-10%', { kind: 'percentOfBase', value: '-10' }],
+    ['0.00', null],
+    ['', null],
+  ])('reads the amount “%s”', (text, amount) => expect(options(`A;${text};X`)[0]?.amount).toEqual(amount));
+
+  it.each([
+    ['A;lots', 'is not an amount'],
+    ['A;1.000,50', 'is not an amount'],
+    ['A;1;b c', 'can’t be part of a SKU'],
+    ['A;1;X;mauve-ish', 'neither a colour nor the name of a swatch'],
+    [';1;X', 'It has no title.'],
+    ['A;1;X;#fff;more', 'more than four columns'],
+  ])('marks what is wrong with “%s”', (text, fault) => expect(read(text)[0]).toMatchObject({ option: null, faults: [expect.stringContaining(fault)] }));
+
+  it('takes colours, and swatches by their name', () => {
+    expect(read('Dusk;;;#223344 / rgb(1,2,3)')[0]?.option).toMatchObject({ colours: ['#223344', '#010203'], swatch: null });
+    expect(read('Grey;;;slate')[0]).toMatchObject({ option: { swatch: 'slate', colours: [] }, notes: ['takes the swatch Slate'] });
+    expect(read(' SLATE ')[0]?.option?.swatch).toBe('slate');
+  });
+
+  it('knows what is there already and what is twice in it', () => {
+    const existing = [{ key: 'oak', title: 'Oak', sku: 'O' }];
+    expect(read('oak;1;X', existing)[0]?.faults).toEqual(['“oak” is there already.']);
+    expect(read('Ash;1;O', existing)[0]?.faults).toEqual(['SKU part O is that of Oak.']);
+    expect(read('Elm;1;E\nElm;2;F')[1]?.faults).toEqual(['“Elm” is in this list twice.']);
+  });
+
+  it('never throws, numbers lines as they are written, and makes keys that differ', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 200, unit: fc.constantFrom('a', 'b', '1', ',', ';', '\t', '\n', '"', '%', '-', ' ', 'ß') }), (text) => {
+        const lines = read(text);
+        const keys = lines.flatMap(({ option }) => option?.key ?? []);
+        expect(new Set(keys).size).toBe(keys.length);
+        for (const { line, text: given } of lines) expect(text.split('\n')[line - 1]).toBe(given);
+      }),
+    );
+  });
+});
+
+describe('swatches from CSV', () => {
+  const lines = (text: string) => swatchesFromCsv(text, [slate]);
+
+  it('add, change or leave what is in the book', () => {
+    expect(lines('name;colour;family\nSlate;#66737b;\nslate;#000000;\nMoss;rgb(91,107,69);Cloth').map(({ does, swatch, faults }) => [does, swatch?.key ?? null, faults.length])).toEqual([
+      ['leaves', 'slate', 0],
+      ['changes', null, 1],
+      ['adds', 'moss', 0],
+    ]);
+  });
+
+  it('are read without column names, in their own order', () => expect(lines('Sky,#7f9db3,,,Paint,LW-11')[0]?.swatch).toMatchObject({ name: 'Sky', colours: ['#7f9db3'], family: 'Paint', supplierCode: 'LW-11' }));
+
+  it.each([
+    ['name,colour\nSky,blue-ish', '“blue-ish” is not a colour that can be shown.'],
+    ['name,colour\nSky,lab(50 120 -120)', 'is not a colour that can be shown.'],
+    ['name,colour\n,#fff', 'It has no name.'],
+    ['name,colour\nSky,', 'It has no colour.'],
+  ])('mark what is wrong in %o', (text, fault) => expect(lines(text)[0]).toMatchObject({ swatch: null, faults: [expect.stringContaining(fault)] }));
+});

@@ -1,0 +1,74 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { applyBulk, type BulkChange, lastBulk, previewBulk, undoBulk } from '@/services/bulk';
+import { openProduct, saveDraft } from '@/services/products';
+import { openServices, type TestServices } from '../support/services';
+
+let context: TestServices;
+beforeEach(async () => {
+  context = await openServices();
+});
+afterEach(() => context.close());
+
+const sheets = async (id: number) => (await openProduct(context, id)).draft.sheets.map(({ key, leftOut }) => `${key}${leftOut ? ' left out' : ''}`);
+const keys = async (id: number) => (await openProduct(context, id)).draft.choices.map(({ key }) => key);
+const place: BulkChange = { kind: 'placeSheet', sheet: 'gift', products: [1, 2, 9] };
+const copy = (clash: 'keep' | 'replace'): BulkChange => ({ kind: 'copyChoices', from: 1, choices: ['veil', 'name'], clash, products: [1, 2, 3] });
+
+describe('a change of many products', () => {
+  it('says beforehand what it would do, and does nothing', async () => {
+    const { words, rows } = await previewBulk(context, place);
+    expect(words).toBe('Place the sheet As a gift');
+    expect(rows.map(({ title, does, changes, priceAfter }) => [title, does, changes, priceAfter])).toEqual([
+      ['Bee suit', 'gets 4 choices', true, '€129.00 – €164.32'],
+      ['Smoker', 'has it already', false, '€42.00 – €80.28'],
+      ['Stainless mesh', 'gets 4 choices', true, '€18.50 – €21.70 / m'],
+    ]);
+    expect(await sheets(1)).toEqual([]);
+  });
+
+  it('places a sheet, takes it off, and both can be taken back', async () => {
+    const placed = await applyBulk(context, place);
+    expect(placed.changed).toBe(2);
+    expect([await sheets(1), await sheets(2), await sheets(9)]).toEqual([['gift'], ['gift'], []]);
+    const takenOff = await applyBulk(context, { ...place, kind: 'takeOffSheet' });
+    // What a condition places is left out by saying so.
+    expect([await sheets(1), await sheets(2), await sheets(9)]).toEqual([[], [], ['gift left out']]);
+    expect(await undoBulk(context, takenOff.id)).toEqual({ restored: 3, kept: [] });
+    expect([await sheets(1), await sheets(9)]).toEqual([['gift'], []]);
+    expect(await lastBulk(context)).toBeNull();
+  });
+
+  it('copies choices, keeping or replacing those of the same inside name', async () => {
+    await applyBulk(context, copy('keep'));
+    expect([await keys(1), await keys(2)]).toEqual([
+      ['size', 'cloth', 'veil', 'name', 'reinforced', 'pockets'],
+      ['opening', 'length', 'hemmed', 'veil', 'name'],
+    ]);
+    const { draft, draftVersion } = await openProduct(context, 2);
+    const renamed = { ...draft, choices: draft.choices.map((choice) => (choice.key === 'name' ? { ...choice, title: 'My own' } : choice)) };
+    await saveDraft(context, 2, { definition: renamed, baseVersion: draftVersion, editor: 'test' });
+    await applyBulk(context, copy('keep'));
+    expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('My own');
+    await applyBulk(context, copy('replace'));
+    expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('Name to embroider');
+  });
+
+  it('says what would have to be mended then', async () => {
+    const { rows } = await previewBulk(context, { kind: 'copyChoices', from: 2, choices: ['opening'], clash: 'keep', products: [3] });
+    expect(rows[0]).toMatchObject({ changes: true, faults: ['There is no choice “length”.'] });
+  });
+
+  it('taken back, leaves later work alone and names it', async () => {
+    const { id } = await applyBulk(context, place);
+    const { draft, draftVersion } = await openProduct(context, 1);
+    await saveDraft(context, 1, { definition: { ...draft, title: 'Bee suit, new' }, baseVersion: draftVersion, editor: 'test' });
+    expect(await undoBulk(context, id)).toEqual({ restored: 1, kept: ['Bee suit, new'] });
+    expect([await sheets(1), await sheets(2)]).toEqual([['gift'], []]);
+    await expect(undoBulk(context, id)).rejects.toMatchObject({ code: 'undoneAlready' });
+  });
+
+  it('needs a sheet that is published and a source that is there', async () => {
+    await expect(previewBulk(context, { ...place, sheet: 'none' })).rejects.toMatchObject({ code: 'sheetUnknown' });
+    await expect(previewBulk(context, { ...copy('keep'), from: 99 })).rejects.toMatchObject({ status: 404 });
+  });
+});
