@@ -46,12 +46,37 @@ const screens: [string, string, (() => Promise<void>)?][] = [
   ['the editor: category', '/manage/products/1', () => person.press('Category', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => person.press('Pictures', OUTLINE)],
   ['the editor: earlier states', '/manage/products/1', () => person.press('Earlier states', OUTLINE)],
+  ['the editor: variants in a grid', '/manage/products/5', () => person.press('Variants', OUTLINE)],
+  ['the editor: a choice unfolded', '/manage/products/6', async () => {
+    await person.press('Height of the letters', OUTLINE);
+    await person.press('More about 10 mm');
+    await person.press('On the page, and who sees it');
+  }],
+  ['the editor: a date', '/manage/products/7', () => person.press('Needed by', OUTLINE)],
+  ['the editor: files', '/manage/products/7', () => person.press('Artwork', OUTLINE)],
+  ['the editor: an add-on', '/manage/products/9', () => person.press('Smoker fuel, 1 kg', OUTLINE)],
+  ['the editor: a sheet on a product', '/manage/products/9', () => person.press('As a gift', OUTLINE)],
+  ['the editor: a pasted list', '/manage/products/6', async () => {
+    await person.press('Lettering', OUTLINE);
+    await person.press('Paste a list');
+    await person.fill('List of options', 'A;1;A\nB;x;B');
+  }],
+  ['the sheets', '/manage/sheets'],
+  ['a sheet', '/manage/sheets/1', () => person.press('Placed by condition', OUTLINE)],
+  ['where a sheet is used', '/manage/sheets/1', () => person.press('Where it is used', OUTLINE)],
+  ['the swatch book', '/manage/swatches'],
+  ['a swatch', '/manage/swatches', () => person.press('Change Slate')],
+  ['the settings', '/manage/settings'],
+  ['the palette', '/manage/orders', () => person.press('Find anything (Ctrl K)')],
   ['the stock list', '/manage/stock'],
   ['a stock item', '/manage/stock/mesh-fine'],
   ['the orders', '/manage/orders'],
   ['an order', '/manage/orders/4'],
   ['the shop', '/shop'],
   ['a product in the shop', '/shop/bee-suit'],
+  ['lettering, cards and a folded group in the shop', '/shop/branding-iron', () => person.press('As a gift')],
+  ['ticks with quantities and variants in the shop', '/shop/hive-paint', () => person.pick('Bristle brush, 50 mm')],
+  ['files and dates in the shop', '/shop/jar-labels'],
   ['an empty basket', '/shop/basket'],
 ];
 

@@ -12,7 +12,7 @@ afterEach(() => context.close());
 const sheets = async (id: number) => (await openProduct(context, id)).draft.sheets.map(({ key, leftOut }) => `${key}${leftOut ? ' left out' : ''}`);
 const keys = async (id: number) => (await openProduct(context, id)).draft.choices.map(({ key }) => key);
 const place: BulkChange = { kind: 'placeSheet', sheet: 'gift', products: [1, 2, 9] };
-const copy = (clash: 'keep' | 'replace'): BulkChange => ({ kind: 'copyChoices', from: 1, choices: ['veil', 'name'], clash, products: [1, 2, 3] });
+const copy = (clash: 'keep' | 'replace', from = 1): BulkChange => ({ kind: 'copyChoices', from, choices: ['veil', 'name'], clash, products: [1, 2, 3] });
 
 describe('a change of many products', () => {
   it('says beforehand what it would do, and does nothing', async () => {
@@ -69,6 +69,6 @@ describe('a change of many products', () => {
 
   it('needs a sheet that is published and a source that is there', async () => {
     await expect(previewBulk(context, { ...place, sheet: 'none' })).rejects.toMatchObject({ code: 'sheetUnknown' });
-    await expect(previewBulk(context, { ...copy('keep'), from: 99 })).rejects.toMatchObject({ status: 404 });
+    await expect(previewBulk(context, copy('keep', 99))).rejects.toMatchObject({ status: 404 });
   });
 });

@@ -24,7 +24,7 @@ afterEach(() => {
 const svg = Buffer.from('<?xml version="1.0"?><!-- mine --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
 const pdf = Buffer.from('%PDF-1.7\n1 0 obj\n<<>>\nendobj\n');
 const give = (name: string, bytes: Buffer, choice = 'artwork', slug = 'jar-labels') => uploadFile(context, slug, choice, name, bytes);
-const labels = (artwork: unknown) => ({ answers: { size: 'round', artwork }, quantity: 100 });
+const labels = (artwork: string[]) => ({ answers: { size: 'round', artwork }, quantity: 100 });
 
 describe('what a file is', () => {
   it.each([

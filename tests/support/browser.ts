@@ -154,6 +154,11 @@ export class Person {
     });
   }
 
+  /** Takes one of a few views by its words. */
+  async pickSegment(words: string): Promise<void> {
+    await this.click(await this.find(`//*[@data-scope="segment-group" and @data-part="item"][normalize-space()=${quoted(words)}]`));
+  }
+
   /** Picks an option of the customer's form: a button or a swatch by its title. */
   async pick(title: string, within = ''): Promise<void> {
     const words = quoted(title);

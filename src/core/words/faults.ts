@@ -30,7 +30,7 @@ export function faultWords(data: FaultData): string {
     case 'noOptions':
       return `${data.title || 'This choice'} has no options to choose from. Add at least one.`;
     case 'noColour':
-      return `${data.title || 'This swatch'} has no colour. Give it one to three.`;
+      return `${data.title || 'This swatch'} is the name of no swatch in the book, and has no colour of its own. Give it one to three, or the name of a swatch.`;
     case 'badColour':
       return `“${data.given}” is not a colour. Write it as # and six digits, such as #5b7a5e.`;
     case 'duplicateKey':
