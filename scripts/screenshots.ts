@@ -28,18 +28,33 @@ async function addMesh(person: Person): Promise<void> {
   await person.sees('is in the basket');
 }
 
+const OUTLINE = '//nav[@aria-label="Outline"]';
 const COUNTER = '//*[@aria-label="The Counter"]';
 
 const SHOTS: readonly Shot[] = [
   { name: 'products', path: '/manage/products', before: (person) => person.sees('Hive tool') },
   { name: 'editor-choice', path: '/manage/products/1', before: async (person) => {
-    await person.press('Cloth', '//nav[@aria-label="Outline"]');
+    await person.press('Cloth', OUTLINE);
     await chooseSuit(person, COUNTER);
     await person.driver.executeScript('document.querySelector("[role=region]").scrollTop = 0');
   } },
-  { name: 'editor-stock', path: '/manage/products/1', before: (person) => person.press('Stock', '//nav[@aria-label="Outline"]') },
+  { name: 'editor-variants', path: '/manage/products/5', before: (person) => person.press('Variants', OUTLINE) },
+  { name: 'editor-paste', path: '/manage/products/2', before: async (person) => {
+    await person.press('Opening', OUTLINE);
+    await person.press('Paste a list');
+    await person.fill('List of options', 'Very fine; 4.20; 05; Slate\nOpen; abc; 80\nMedium; 12 %; 20; rgb(90 100 110)');
+  } },
+  { name: 'sheet', path: '/manage/sheets/1', before: (person) => person.press('Send it on', OUTLINE) },
+  { name: 'sheet-ripple', path: '/manage/sheets/1', before: async (person) => {
+    await person.press('Gift box', OUTLINE);
+    await person.fill('Gift box: amount', '4.90');
+    await person.driver.sleep(1500);
+    await person.press('See the ripple');
+    await person.sees('It reaches');
+  } },
+  { name: 'swatch-book', path: '/manage/swatches' },
   { name: 'editor-dark', path: '/manage/products/2', dark: true, before: async (person) => {
-    await person.press('Price and unit', '//nav[@aria-label="Outline"]');
+    await person.press('Price and unit', OUTLINE);
     await person.pick('2.8 mm', COUNTER);
     await person.fill('Length', '1,200', COUNTER);
   } },
@@ -48,7 +63,11 @@ const SHOTS: readonly Shot[] = [
     await chooseSuit(person);
     await person.driver.executeScript('window.scrollTo(0, 0)');
   } },
-  { name: 'shop-product-phone', path: '/shop/bee-suit', phone: true },
+  { name: 'shop-product-phone', path: '/shop/branding-iron', phone: true, before: async (person) => {
+    await person.fill('Words to burn', 'Pollard');
+    await person.pick('18 mm');
+    await person.driver.executeScript('window.scrollTo(0, 560)');
+  } },
   { name: 'basket', path: '/shop/stainless-mesh', before: async (person) => {
     await addMesh(person);
     await person.goTo('/shop/basket');

@@ -2,7 +2,7 @@ import { eq, isNotNull } from 'drizzle-orm';
 import { type PortableSurroundings } from '../core/exchange';
 import { products, revisions } from '../data/schema';
 import { type Services } from './context';
-import { currentProduct } from './definitions';
+import { currentProduct, readShelves } from './definitions';
 import { type EditedProduct, openProduct } from './products';
 import { readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
 
@@ -31,7 +31,7 @@ export async function openForEditing(context: Services, id: number): Promise<Edi
 
 /** What an editor works with, whatever it edits. */
 export async function editorSurroundings({ database }: Services, { surroundings, stock, today }: SurroundingsNow): Promise<EditorSurroundings> {
-  const rows = await database.read.select({ category: products.category, supplier: products.supplier, draft: products.draft }).from(products);
+  const shelves = await readShelves(database.read);
   const published = await database.read
     .select({ slug: products.publishedSlug, title: products.title })
     .from(products)
@@ -48,9 +48,9 @@ export async function editorSurroundings({ database }: Services, { surroundings,
     today,
     stock,
     suggestions: {
-      categories: sorted(rows.map(({ category }) => category)),
-      suppliers: sorted(rows.map(({ supplier }) => supplier)),
-      tags: sorted(rows.flatMap(({ draft }) => draft.tags)),
+      categories: sorted(shelves.map(({ category }) => category)),
+      suppliers: sorted(shelves.map(({ supplier }) => supplier)),
+      tags: sorted(shelves.flatMap(({ tags }) => tags)),
     },
     inShop: published.flatMap(({ slug, title }) => (slug === null ? [] : { slug, title })),
   };

@@ -1,4 +1,4 @@
-import { asc, desc, eq } from 'drizzle-orm';
+import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Fault, freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
 import { compile } from '../core/resolve';
@@ -6,7 +6,7 @@ import { counted, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
 import { type Services } from './context';
-import { currentProduct, currentSheet } from './definitions';
+import { currentProduct, currentSheet, readShelves, type Shelf } from './definitions';
 import { type EditorSurroundings, editorSurroundings } from './editing';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
@@ -33,11 +33,6 @@ export interface SheetUse {
   readonly inShop: boolean;
 }
 
-async function readDrafts(queries: Queries) {
-  const rows = await queries.select().from(products).orderBy(asc(products.title));
-  return rows.map((row) => ({ ...row, draft: currentProduct(row.draft) }));
-}
-
 /** Every sheet, in the order of the titles. */
 export async function listSheets({ database }: Services): Promise<SheetRow[]> {
   const rows = await database.read
@@ -45,7 +40,7 @@ export async function listSheets({ database }: Services): Promise<SheetRow[]> {
     .from(sheets)
     .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
     .orderBy(asc(sheets.title));
-  const drafts = await readDrafts(database.read);
+  const shelves = await readShelves(database.read);
   return rows.map(({ sheet, publishedVersion }) => {
     const draft = currentSheet(sheet.draft);
     return {
@@ -54,25 +49,25 @@ export async function listSheets({ database }: Services): Promise<SheetRow[]> {
       title: draft.title,
       note: draft.note,
       choices: draft.choices.filter((choice) => !isNote(choice)).length,
-      products: usesOf(draft, drafts).length,
+      products: usesOf(draft, shelves).length,
       state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
       updatedAt: sheet.updatedAt.getTime(),
     };
   });
 }
 
-function usesOf(sheet: Sheet, rows: Awaited<ReturnType<typeof readDrafts>>): SheetUse[] {
-  return rows.flatMap(({ id, draft, publishedRevision }) => {
-    const placement = placementsOf(draft, [sheet]).find(({ key }) => key === sheet.key);
+function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
+  return shelves.flatMap((shelf) => {
+    const placement = placementsOf(shelf, [sheet]).find(({ key }) => key === sheet.key);
     if (!placement) return [];
-    return { productId: id, title: draft.title, by: placement.by, overrides: Object.keys(placement.overrides).length, inShop: publishedRevision !== null };
+    return { productId: shelf.id, title: shelf.title, by: placement.by, overrides: Object.keys(placement.overrides).length, inShop: shelf.inShop };
   });
 }
 
 /** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
 export async function listSheetUses({ database }: Services, id: number): Promise<SheetUse[]> {
   const { draft } = await requireSheet(database.read, id);
-  return usesOf(currentSheet(draft), await readDrafts(database.read));
+  return usesOf(currentSheet(draft), await readShelves(database.read));
 }
 
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, 'Give the sheet a name.').max(120) });
@@ -139,14 +134,15 @@ const MOST_TRIED = 20;
 /** @throws Refusal 404 */
 export async function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
   const opened = await openSheet(context, id);
-  const drafts = await readDrafts(context.database.read);
-  const uses = usesOf(opened.draft, drafts);
-  const used = drafts.filter((row) => uses.some(({ productId }) => productId === row.id)).slice(0, MOST_TRIED);
-  const now = await readSurroundings(context.database.read, context.now(), [...used.map(({ draft }) => draft), opened.draft]);
+  const uses = usesOf(opened.draft, await readShelves(context.database.read));
+  const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
+  const rows = await context.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
+  const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: currentProduct(draft) }));
+  const now = await readSurroundings(context.database.read, context.now(), [...used.map(({ definition }) => definition), opened.draft]);
   return {
     opened,
     uses,
-    tryOn: used.map(({ id: productId, draft }) => ({ id: productId, title: draft.title, definition: draft })),
+    tryOn: used.map(({ id: productId, definition }) => ({ id: productId, title: definition.title, definition })),
     ...(await editorSurroundings(context, now)),
   };
 }
@@ -325,8 +321,8 @@ export async function listSheetRevisions({ database }: Services, id: number): Pr
 export async function deleteSheet(context: Services, id: number): Promise<void> {
   const sheet = await requireSheet(context.database.read, id);
   const published = sheet.publishedRevision ? await context.database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
-  const drafts = await readDrafts(context.database.read);
-  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(currentSheet(definition), drafts));
+  const shelves = await readShelves(context.database.read);
+  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(currentSheet(definition), shelves));
   const revisionsInShop = await context.database.read
     .select({ title: products.title, definition: revisions.definition })
     .from(products)

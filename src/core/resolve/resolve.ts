@@ -159,10 +159,13 @@ function findVariant(program: Program, answers: readonly (Answer | null)[], prob
     options.push(option);
   }
   const variant = program.variants.get(variantKey(options));
-  const combination = () => program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
-  if (variant && !variant.onSale) problems.push(problem('item', { code: 'notOnSale', combination: combination() }));
-  if (variant) return variant;
-  problems.push(problem('item', { code: 'combinationNotMade', combination: combination() }));
+  if (variant?.onSale) return variant;
+  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
+  if (variant) {
+    problems.push(problem('item', { code: 'notOnSale', combination }));
+    return variant;
+  }
+  problems.push(problem('item', { code: 'combinationNotMade', combination }));
   return null;
 }
 
@@ -284,36 +287,38 @@ const NO_DRAWS: readonly DrawProgram[] = [];
 function drawsOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, quantity: number): Draw[] {
   const draws: Draw[] = [];
   const pieces = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
-  const add = (draw: DrawProgram, count: number): void => {
-    const measured = draw.measure && answers[draw.measure.index]?.value;
-    const one = draw.fixed ?? (measured && draw.measure ? measured.times(draw.measure.factor) : null);
-    if (!one) return;
-    const value = count === 1 ? one : one.times(Exact.of(count));
-    const same = draws.findIndex(({ stock }) => stock === draw.stock);
-    const former = draws[same];
-    const perItem = former ? former.perItem.value.plus(value) : value;
-    // Beyond stock only when everything that takes this item may go beyond.
-    const leadDays = !former ? draw.leadDays : draw.leadDays === null || former.leadDays === null ? null : Math.max(draw.leadDays, former.leadDays);
-    const merged: Draw = {
-      leadDays,
-      stock: draw.stock,
-      title: draw.title,
-      perItem: { value: perItem, unit: draw.unit },
-      total: { value: perItem.times(pieces), unit: draw.unit },
-    };
-    if (same < 0) draws.push(merged);
-    else draws[same] = merged;
-  };
-  if (variant?.draw) add(variant.draw, 1);
-  for (const draw of program.draws) add(draw, 1);
+  if (variant?.draw) addDraw(draws, variant.draw, 1, answers, pieces);
+  for (const draw of program.draws) addDraw(draws, draw, 1, answers, pieces);
   for (let index = 0; index < answers.length; index += 1) {
     const picks = answers[index]?.picks;
     if (!picks) continue;
     for (const { effect, count } of picks) {
-      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) add(draw, count);
+      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) addDraw(draws, draw, count, answers, pieces);
     }
   }
   return draws;
+}
+
+/** Adds a draw to those of an item; what takes from one stock item is taken together. */
+function addDraw(draws: Draw[], draw: DrawProgram, count: number, answers: readonly (Answer | null)[], pieces: Exact): void {
+  const measured = draw.measure && answers[draw.measure.index]?.value;
+  const one = draw.fixed ?? (measured && draw.measure ? measured.times(draw.measure.factor) : null);
+  if (!one) return;
+  const value = count === 1 ? one : one.times(Exact.of(count));
+  const same = draws.findIndex(({ stock }) => stock === draw.stock);
+  const former = draws[same];
+  const perItem = former ? former.perItem.value.plus(value) : value;
+  // Beyond stock only when everything that takes this item may go beyond.
+  const leadDays = !former ? draw.leadDays : draw.leadDays === null || former.leadDays === null ? null : Math.max(draw.leadDays, former.leadDays);
+  const merged: Draw = {
+    leadDays,
+    stock: draw.stock,
+    title: draw.title,
+    perItem: { value: perItem, unit: draw.unit },
+    total: { value: perItem.times(pieces), unit: draw.unit },
+  };
+  if (former) draws[same] = merged;
+  else draws.push(merged);
 }
 
 function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
