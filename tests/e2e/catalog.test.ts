@@ -1,43 +1,22 @@
 import { eq } from 'drizzle-orm';
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Database } from '@/data/database';
+import { describe, expect, it } from 'vitest';
 import { products, stockItems } from '@/data/schema';
-import { type Browser, Person, startBrowser } from '../support/browser';
-import { startServer, type TestServer } from '../support/server';
+import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
-let server: TestServer;
-let browser: Browser;
-let person: Person;
-let database: Database;
-
-beforeAll(async () => {
-  server = await startServer();
-  browser = await startBrowser();
-  person = new Person(browser.driver, server.origin);
-  database = await Database.open(server.databaseUrl);
-});
-afterAll(async () => {
-  database.close();
-  await browser.close();
-  await server.close();
-});
-
-const OUTLINE = '//nav[@aria-label="Outline"]';
-const COUNTER = '//*[@aria-label="The Counter"]';
-const DIALOG = '//*[@role="dialog"]';
+const stage = setStage();
 
 /** The words of a column of a table, from the top. */
 async function column(label: string, position: number): Promise<string[]> {
   const script = 'return Array.from(document.querySelectorAll(`[aria-label="${arguments[0]}"] tbody tr td:nth-child(${arguments[1]})`)).map((cell) => cell.innerText.trim())';
-  return browser.driver.executeScript<string[]>(script, label, position);
+  return stage.browser.driver.executeScript<string[]>(script, label, position);
 }
 
-const draftOf = async (title: string) => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
+const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 describe('the product list', () => {
   it('is searched by name, SKU, category and tag', async () => {
-    await person.goTo('/manage/products');
+    await stage.person.goTo('/manage/products');
     for (const [search, found] of [
       ['jars', ['Honey jars in cases']],
       ['MESH', ['Stainless mesh']],
@@ -45,162 +24,162 @@ describe('the product list', () => {
       ['Queen rearing', ['Queen marking pens']],
       ['Calder', ['Queen marking pens', 'Stainless mesh']],
     ] as const) {
-      await person.fill('Search products', search);
+      await stage.person.fill('Search products', search);
       expect(await column('Products', 2)).toEqual(found);
     }
-    await person.fill('Search products', 'no such thing');
-    await person.sees('No product matches');
-    await person.fill('Search products', '');
+    await stage.person.fill('Search products', 'no such thing');
+    await stage.person.sees('No product matches');
+    await stage.person.fill('Search products', '');
   });
 
   it('is sorted by its heads, prices as numbers', async () => {
-    await person.press('Price', '//th');
+    await stage.person.press('Price', '//th');
     const one = await column('Products', 2);
-    await person.press('Price', '//th');
+    await stage.person.press('Price', '//th');
     const other = await column('Products', 2);
     expect([...other].reverse()).toEqual(one);
     expect([one[0], one.at(-1)].sort()).toEqual(['Bee suit', 'Hive tool']);
   });
 
   it('shows what is in the shop and what is a draft, and why', async () => {
-    await person.press('Drafts');
+    await stage.person.press('Drafts');
     expect(await column('Products', 2)).toEqual(['Hive tool']);
-    await person.sees('3 things to mend');
-    await person.press('In the shop', '//*[@aria-label="Show"]');
-    await person.sees('1 of its 12 stock items is out');
+    await stage.person.sees('3 things to mend');
+    await stage.person.press('In the shop', '//*[@aria-label="Show"]');
+    await stage.person.sees('1 of its 12 stock items is out');
   });
 });
 
 describe('a product with variants, from empty', () => {
   it('asks for a size and a colour that are counted separately', async () => {
-    await person.goTo('/manage/products');
-    await person.press('New product');
-    await person.fill('Name', 'Bee brush');
-    await person.fill('SKU', 'SMK');
-    await person.press('Create and open');
-    await person.press('Choices', OUTLINE);
-    await person.fill('Ask customers for', 'Size');
-    await person.press('Add choice');
-    for (const size of ['Small', 'Large']) await person.fill('New option', `${size}\n`);
-    await person.fill('SKU part of Small', 'S');
-    await person.fill('SKU part of Large', 'S');
-    await person.sees('Size: Small and Size: Large would both be SKU S.');
-    await person.fill('SKU part of Large', 'L');
-    await person.seesNoMore('would both be SKU');
-    await person.click(await person.find('//label[contains(normalize-space(), "Stocked")]'));
+    await stage.person.goTo('/manage/products');
+    await stage.person.press('New product');
+    await stage.person.fill('Name', 'Bee brush');
+    await stage.person.fill('SKU', 'SMK');
+    await stage.person.press('Create and open');
+    await stage.person.press('Choices', OUTLINE);
+    await stage.person.fill('Ask customers for', 'Size');
+    await stage.person.press('Add choice');
+    for (const size of ['Small', 'Large']) await stage.person.fill('New option', `${size}\n`);
+    await stage.person.fill('SKU part of Small', 'S');
+    await stage.person.fill('SKU part of Large', 'S');
+    await stage.person.sees('Size: Small and Size: Large would both be SKU S.');
+    await stage.person.fill('SKU part of Large', 'L');
+    await stage.person.seesNoMore('would both be SKU');
+    await stage.person.click(await stage.person.find('//label[contains(normalize-space(), "Stocked")]'));
 
-    await person.press('Choices', OUTLINE);
-    await person.fill('Ask customers for', 'Finish');
-    await person.select('as', 'a colour, shown as swatches');
-    await person.press('Add choice');
-    for (const finish of ['Copper', 'Steel']) await person.fill('New option', `${finish}\n`);
-    await person.fill('SKU part of Copper', 'C');
-    await person.select('Copper: kind of amount', 'adds EUR');
-    await person.fill('Copper: amount', '6.50');
+    await stage.person.press('Choices', OUTLINE);
+    await stage.person.fill('Ask customers for', 'Finish');
+    await stage.person.select('as', 'a colour, shown as swatches');
+    await stage.person.press('Add choice');
+    for (const finish of ['Copper', 'Steel']) await stage.person.fill('New option', `${finish}\n`);
+    await stage.person.fill('SKU part of Copper', 'C');
+    await stage.person.select('Copper: kind of amount', 'adds EUR');
+    await stage.person.fill('Copper: amount', '6.50');
     // The swatch book has a Copper, and no Steel: that is said, and nothing is left blank.
-    await person.sees('Steel is the name of no swatch in the book, and has no colour of its own.');
-    await person.press('Colour of Steel');
-    await person.press('Add a colour');
-    await person.fill('Colour 1 of Steel', 'rgb(120, 130, 140)');
-    await browser.driver.actions().sendKeys(Key.TAB).perform();
-    await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
-    await person.seesNoMore('Steel is the name of no swatch');
-    await person.click(await person.find('//label[contains(normalize-space(), "Stocked")]'));
+    await stage.person.sees('Steel is the name of no swatch in the book, and has no colour of its own.');
+    await stage.person.press('Colour of Steel');
+    await stage.person.press('Add a colour');
+    await stage.person.fill('Colour 1 of Steel', 'rgb(120, 130, 140)');
+    await stage.browser.driver.actions().sendKeys(Key.TAB).perform();
+    await stage.browser.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await stage.person.seesNoMore('Steel is the name of no swatch');
+    await stage.person.click(await stage.person.find('//label[contains(normalize-space(), "Stocked")]'));
   });
 
   it('keeps only the combinations that are really stocked, each with its stock item', async () => {
-    await person.press('Price and unit', OUTLINE);
-    await person.fill('Base price', '38');
-    await person.press('Category, supplier, tags', OUTLINE);
-    await person.fill('Category', 'Tools');
-    await person.press('Variants', OUTLINE);
-    await person.sees('The stocked choices have no variants yet.');
-    await person.press('Add all 4');
-    await person.pickSegment('List');
-    await person.press('Remove Small · Steel');
-    await person.fill('Own price of Large · Steel', '44');
-    await person.press('Create 3 stock items');
-    await person.sees('3 stock items created');
-    await person.sees('Ready to be published', '[aria-label="Readiness"]');
-    await person.sees('Bee brush Small Copper is out of stock');
-    const item = await database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Bee brush Large Steel') });
+    await stage.person.press('Price and unit', OUTLINE);
+    await stage.person.fill('Base price', '38');
+    await stage.person.press('Category, supplier, tags', OUTLINE);
+    await stage.person.fill('Category', 'Tools');
+    await stage.person.press('Variants', OUTLINE);
+    await stage.person.sees('The stocked choices have no variants yet.');
+    await stage.person.press('Add all 4');
+    await stage.person.pickSegment('List');
+    await stage.person.press('Remove Small · Steel');
+    await stage.person.fill('Own price of Large · Steel', '44');
+    await stage.person.press('Create 3 stock items');
+    await stage.person.sees('3 stock items created');
+    await stage.person.sees('Ready to be published', '[aria-label="Readiness"]');
+    await stage.person.sees('Bee brush Small Copper is out of stock');
+    const item = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Bee brush Large Steel') });
     expect(item).toMatchObject({ key: 'bee-brush-large-steel', unit: '1', onHand: '0' });
   });
 
   it('is supplied by a receipt, and sold with the variant’s SKU and price', async () => {
-    await person.sees('Saved', '[aria-label="Draft"]');
-    await person.press('Publish');
-    await person.sees('Revision 1 is in the shop');
-    await person.goTo('/manage/stock/bee-brush-large-steel');
-    await person.fill('Quantity (pieces)', '2');
-    await person.fill('Why', 'First batch');
-    await person.press('Enter receipt');
-    await person.sees('Receipt entered');
-    await person.fill('Quantity (pieces)', 'some');
-    await person.fill('Why', 'Second batch');
-    await person.press('Enter receipt');
-    await person.sees('“some” is not a quantity.');
+    await stage.person.sees('Saved', '[aria-label="Draft"]');
+    await stage.person.press('Publish');
+    await stage.person.sees('Revision 1 is in the shop');
+    await stage.person.goTo('/manage/stock/bee-brush-large-steel');
+    await stage.person.fill('Quantity (pieces)', '2');
+    await stage.person.fill('Why', 'First batch');
+    await stage.person.press('Enter receipt');
+    await stage.person.sees('Receipt entered');
+    await stage.person.fill('Quantity (pieces)', 'some');
+    await stage.person.fill('Why', 'Second batch');
+    await stage.person.press('Enter receipt');
+    await stage.person.sees('“some” is not a quantity.');
 
-    await person.goTo('/shop/bee-brush');
-    await person.pick('Large');
-    await person.sees('out of stock');
-    await person.pick('Steel');
-    await person.sees('Price of Large · Steel');
-    await person.sees('SMK-L');
-    await person.pick('Small');
-    await person.sees('Small · Steel is not made.');
+    await stage.person.goTo('/shop/bee-brush');
+    await stage.person.pick('Large');
+    await stage.person.sees('out of stock');
+    await stage.person.pick('Steel');
+    await stage.person.sees('Price of Large · Steel');
+    await stage.person.sees('SMK-L');
+    await stage.person.pick('Small');
+    await stage.person.sees('Small · Steel is not made.');
   });
 });
 
 describe('looking after the catalog', () => {
   it('keeps the last right number while a wrong one stands in the field', async () => {
-    await person.goTo('/manage/products/4');
-    await person.press('Quantity rule', OUTLINE);
-    await person.fill('Minimum quantity', 'four');
-    await person.sees('A whole number from 1 to 1,000,000. Until then it stays as it was.');
-    await person.fill('Minimum quantity', '4');
-    await person.sees('That is 4, 6, 8 … 40');
-    await browser.driver.wait(async () => (await draftOf('Honey jars in cases'))?.quantity.minimum === 4, 8000);
-    await person.fill('Maximum quantity', '3');
-    await person.sees('No quantity keeps this rule: the maximum is below the first multiple.');
-    await person.sees('This product is not ready to be sold', '[aria-label="The Counter"]');
-    await person.fill('Quantity', '6', COUNTER);
+    await stage.person.goTo('/manage/products/4');
+    await stage.person.press('Quantity rule', OUTLINE);
+    await stage.person.fill('Minimum quantity', 'four');
+    await stage.person.sees('A whole number from 1 to 1,000,000. Until then it stays as it was.');
+    await stage.person.fill('Minimum quantity', '4');
+    await stage.person.sees('That is 4, 6, 8 … 40');
+    await stage.browser.driver.wait(async () => (await draftOf('Honey jars in cases'))?.quantity.minimum === 4, 8000);
+    await stage.person.fill('Maximum quantity', '3');
+    await stage.person.sees('No quantity keeps this rule: the maximum is below the first multiple.');
+    await stage.person.sees('This product is not ready to be sold', '[aria-label="The Counter"]');
+    await stage.person.fill('Quantity', '6', COUNTER);
   });
 
   it('starts a copy, which is a draft of its own and can be deleted', async () => {
-    await person.goTo('/manage/products/3');
-    await person.press('More for this product');
-    await person.press('Start a copy of it');
-    await person.sees('Queen marking pens (copy)');
-    await person.sees('Give the product a SKU.', '[aria-label="Readiness"]');
-    await person.press('More for this product');
-    await person.press('Delete this draft');
-    await person.sees('products in the catalog');
+    await stage.person.goTo('/manage/products/3');
+    await stage.person.press('More for this product');
+    await stage.person.press('Start a copy of it');
+    await stage.person.sees('Queen marking pens (copy)');
+    await stage.person.sees('Give the product a SKU.', '[aria-label="Readiness"]');
+    await stage.person.press('More for this product');
+    await stage.person.press('Delete this draft');
+    await stage.person.sees('products in the catalog');
     expect(await draftOf('Queen marking pens (copy)')).toBeUndefined();
   });
 
   it('takes a product out of the shop, and puts it back', async () => {
-    await person.goTo('/manage/products/3');
-    await person.press('More for this product');
-    await person.press('Take it out of the shop');
-    await person.sees('Taken out of the shop');
-    expect((await fetch(`${server.origin}/shop/queen-marking-pens`)).status).toBe(404);
-    await person.press('Publish');
-    await person.sees('Revision 2 is in the shop');
-    expect((await fetch(`${server.origin}/shop/queen-marking-pens`)).status).toBe(200);
+    await stage.person.goTo('/manage/products/3');
+    await stage.person.press('More for this product');
+    await stage.person.press('Take it out of the shop');
+    await stage.person.sees('Taken out of the shop');
+    expect((await fetch(`${stage.server.origin}/shop/queen-marking-pens`)).status).toBe(404);
+    await stage.person.press('Publish');
+    await stage.person.sees('Revision 2 is in the shop');
+    expect((await fetch(`${stage.server.origin}/shop/queen-marking-pens`)).status).toBe(200);
   });
 
   it('counts something new', async () => {
-    await person.goTo('/manage/stock');
-    await person.press('New stock item');
-    await person.press('Create stock item');
-    await person.sees('Give the stock item a name.');
-    await person.fill('Name', 'Beeswax', DIALOG);
-    await person.select('Counted in', 'Kilograms (kg, weight)', DIALOG);
-    await person.fill('On hand now', '12,5', DIALOG);
-    await person.press('Create stock item');
-    await person.sees('Beeswax', 'main');
-    const item = await database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Beeswax') });
+    await stage.person.goTo('/manage/stock');
+    await stage.person.press('New stock item');
+    await stage.person.press('Create stock item');
+    await stage.person.sees('Give the stock item a name.');
+    await stage.person.fill('Name', 'Beeswax', DIALOG);
+    await stage.person.select('Counted in', 'Kilograms (kg, weight)', DIALOG);
+    await stage.person.fill('On hand now', '12,5', DIALOG);
+    await stage.person.press('Create stock item');
+    await stage.person.sees('Beeswax', 'main');
+    const item = await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.title, 'Beeswax') });
     expect(item).toMatchObject({ unit: 'kg', onHand: '12.5' });
   });
 });

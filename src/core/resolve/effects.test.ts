@@ -15,14 +15,15 @@ function shop(products: object[]) {
     products: products.map((product) => ({ title: 'P', sku: 'P', category: 'C', price: '10', draws: [{ kind: 'fixed', stock: 'body', quantity: '1' }], ...product })),
   });
   const surroundings = surroundingsOf(catalog);
+  const product = (slug: string) => {
+    const found = surroundings.products.get(slug);
+    if (!found) throw new Error(`no product ${slug}`);
+    return found;
+  };
   const levels = (key: string) => Exact.from(stock[key as keyof typeof stock]);
   return {
-    program: (slug: string) => compile(surroundings.products.get(slug) ?? catalog.products[0]!, surroundings),
-    ask: (slug: string, answers: object, quantity = 1) => {
-      const product = surroundings.products.get(slug);
-      if (!product) throw new Error(`no product ${slug}`);
-      return resolutionJson(resolve(compile(product, surroundings), { answers, quantity }, { levels, today: '2026-11-24' }));
-    },
+    program: (slug: string) => compile(product(slug), surroundings),
+    ask: (slug: string, answers: object, quantity = 1) => resolutionJson(resolve(compile(product(slug), surroundings), { answers, quantity }, { levels, today: '2026-11-24' })),
   };
 }
 

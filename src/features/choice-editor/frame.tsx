@@ -1,7 +1,8 @@
 'use client';
 
-import { Box, Grid, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
-import { Redo2, Undo2 } from 'lucide-react';
+import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { ArrowLeft, Redo2, Undo2 } from 'lucide-react';
+import NextLink from 'next/link';
 import { type ReactNode, useEffect } from 'react';
 import { type Draft } from '@/features/drafts/use-draft';
 import { SelectField } from '@/ui/field';
@@ -24,8 +25,53 @@ export function EditorColumns({ outline, middle, side }: { outline: ReactNode; m
   );
 }
 
+interface BarProps<T> {
+  draft: Draft<T>;
+  title: string;
+  /** where the arrow leads, and what it is called */
+  back: { readonly href: string; readonly label: string };
+  /** what stands beside the title */
+  state: ReactNode;
+  children: ReactNode;
+}
+
+/** The bar at the top of an editor: what is edited, how it stands with saving, undo, and what can be done with it. */
+export function EditorBar<T>({ draft, title, back, state, children }: BarProps<T>) {
+  return (
+    <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
+      <IconButton asChild aria-label={back.label} variant="ghost" size="sm" colorPalette="ink">
+        <NextLink href={back.href}>
+          <ArrowLeft size={18} />
+        </NextLink>
+      </IconButton>
+      <Heading as="h1" size="lg" truncate>
+        {title || 'Without a name'}
+      </Heading>
+      {state}
+      <Box flex="1" />
+      <SaveWords draft={draft} />
+      <UndoButtons draft={draft} />
+      {children}
+    </HStack>
+  );
+}
+
+/** What was brought in from elsewhere, until it is dismissed. */
+export function DraftNotice<T>({ draft }: { draft: Draft<T> }) {
+  if (!draft.notice) return null;
+  return (
+    <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
+      <Alert.Indicator color="copper.fg" />
+      <Alert.Description flex="1">{draft.notice}</Alert.Description>
+      <Button size="xs" variant="ghost" colorPalette="ink" onClick={draft.dismissNotice}>
+        Good
+      </Button>
+    </Alert.Root>
+  );
+}
+
 /** How it stands with saving, in words. */
-export function SaveWords<T>({ draft }: { draft: Draft<T> }) {
+function SaveWords<T>({ draft }: { draft: Draft<T> }) {
   const words = {
     saved: 'Saved',
     unsaved: 'Saving …',
@@ -41,7 +87,7 @@ export function SaveWords<T>({ draft }: { draft: Draft<T> }) {
   );
 }
 
-export function UndoButtons<T>({ draft }: { draft: Draft<T> }) {
+function UndoButtons<T>({ draft }: { draft: Draft<T> }) {
   return (
     <HStack gap="0">
       <IconButton aria-label="Undo" title="Undo (Ctrl Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canUndo} onClick={draft.undo}>

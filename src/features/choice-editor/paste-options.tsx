@@ -6,6 +6,7 @@ import { type Option, type OptionsChoice } from '@/core/catalog';
 import { readOptionList } from '@/core/exchange';
 import { amountWords, counted } from '@/core/words';
 import { AppDialog } from '@/ui/dialog';
+import { ScrollRegion } from '@/ui/scroll-region';
 import { swatchBackground } from '@/ui/swatch-background';
 import { useEditing } from './editing';
 
@@ -59,7 +60,7 @@ export function PasteOptions({ choice, open, onClose, onTake }: Props) {
         </Text>
         <Textarea aria-label="List of options" rows={6} fontFamily="mono" fontSize="sm" borderColor="border.emphasized" placeholder={'Pine; 0; P\nOak; 35 %; O\nAsh; 22.50; A'} value={text} onChange={(event) => setText(event.target.value)} />
         {lines.length > 0 && (
-          <Box maxH="300px" overflowY="auto" tabIndex={0} role="region" aria-label="Preview">
+          <ScrollRegion label="Preview" height="300px">
             <Table.Root size="sm" aria-label="What the lines mean">
               <Table.Header>
                 <Table.Row bg="bg.subtle">
@@ -104,7 +105,7 @@ export function PasteOptions({ choice, open, onClose, onTake }: Props) {
                 ))}
               </Table.Body>
             </Table.Root>
-          </Box>
+          </ScrollRegion>
         )}
       </Stack>
     </AppDialog>

@@ -1,7 +1,7 @@
 'use client';
 
-import { Alert, Box, Button, Heading, HStack, IconButton, Link, Menu, Portal, Stack } from '@chakra-ui/react';
-import { ArrowLeft, Copy, Ellipsis, ExternalLink, Store, Trash2 } from 'lucide-react';
+import { Alert, Box, IconButton, Link, Menu, Portal, Stack } from '@chakra-ui/react';
+import { Copy, Ellipsis, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -13,7 +13,7 @@ import { readiness } from '@/core/resolve';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, type Published } from '@/features/choice-editor/editing';
-import { EditorColumns, SaveWords, SeenBy, UndoButtons, useUndoKeys } from '@/features/choice-editor/frame';
+import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/choice-editor/frame';
 import { ReadinessList } from '@/features/choice-editor/readiness-list';
 import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
 import { Counter } from '@/features/counter/counter';
@@ -149,20 +149,17 @@ function TopBar({ draft, published, productId, others, onPublished }: TopBarProp
   const isPublished = published.revision !== null;
   const differs = isPublished && published.version !== draft.version;
   return (
-    <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
-      <IconButton asChild aria-label="Back to the products" variant="ghost" size="sm" colorPalette="ink">
-        <NextLink href="/manage/products">
-          <ArrowLeft size={18} />
-        </NextLink>
-      </IconButton>
-      <Heading as="h1" size="lg" truncate>
-        {draft.document.title || 'Without a name'}
-      </Heading>
-      {isPublished ? differs ? <Slip tone="copper">Draft differs from the shop</Slip> : <Slip tone="lichen">In the shop</Slip> : <Slip>Draft</Slip>}
-      {others > 0 && <Slip tone="copper">Open elsewhere too</Slip>}
-      <Box flex="1" />
-      <SaveWords draft={draft} />
-      <UndoButtons draft={draft} />
+    <EditorBar
+      draft={draft}
+      title={draft.document.title}
+      back={{ href: '/manage/products', label: 'Back to the products' }}
+      state={
+        <>
+          {isPublished ? differs ? <Slip tone="copper">Draft differs from the shop</Slip> : <Slip tone="lichen">In the shop</Slip> : <Slip>Draft</Slip>}
+          {others > 0 && <Slip tone="copper">Open elsewhere too</Slip>}
+        </>
+      }
+    >
       {published.slug && (
         <Link asChild fontSize="sm" whiteSpace="nowrap">
           <NextLink href={`/shop/${published.slug}`} target="_blank">
@@ -172,7 +169,7 @@ function TopBar({ draft, published, productId, others, onPublished }: TopBarProp
       )}
       <PublishButton draft={draft} productId={productId} published={published} onPublished={onPublished} />
       <ProductMenu productId={productId} published={published} onPublished={onPublished} />
-    </HStack>
+    </EditorBar>
   );
 }
 
@@ -225,15 +222,7 @@ function Notices({ draft, others }: { draft: Draft<Product>; others: number }) {
   if (!draft.notice && others === 0) return null;
   return (
     <Stack gap="0">
-      {draft.notice && (
-        <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
-          <Alert.Indicator color="copper.fg" />
-          <Alert.Description flex="1">{draft.notice}</Alert.Description>
-          <Button size="xs" variant="ghost" colorPalette="ink" onClick={draft.dismissNotice}>
-            Good
-          </Button>
-        </Alert.Root>
-      )}
+      <DraftNotice draft={draft} />
       {others > 0 && !draft.notice && (
         <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
           <Alert.Indicator color="copper.fg" />

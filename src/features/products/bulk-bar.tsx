@@ -13,6 +13,7 @@ import { type BulkChange } from '@/services/bulk';
 import { type ProductRow } from '@/services/products';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
+import { ScrollRegion } from '@/ui/scroll-region';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
 export interface SheetName {
@@ -175,7 +176,7 @@ function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: DialogProps
         )}
         {change && !preview && !fault && <Spinner size="sm" />}
         {preview && (
-          <Box maxH="360px" overflowY="auto" tabIndex={0} role="region" aria-label="What would change">
+          <ScrollRegion label="What would change" height="360px">
             <Table.Root size="sm" aria-label="What would change" css={{ fontVariantNumeric: 'tabular-nums' }}>
               <Table.Header>
                 <Table.Row bg="bg.subtle">
@@ -203,7 +204,7 @@ function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: DialogProps
                 ))}
               </Table.Body>
             </Table.Root>
-          </Box>
+          </ScrollRegion>
         )}
       </Stack>
     </AppDialog>

@@ -1,12 +1,13 @@
 'use client';
 
-import { Box, Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
+import { Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { ApiProblem, send, wordsOf } from '@/features/shared/api';
 import { readLines } from '@/features/shared/json-lines';
 import { AppDialog } from '@/ui/dialog';
+import { ScrollRegion } from '@/ui/scroll-region';
 import { Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 
@@ -126,7 +127,7 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
             : `It reaches ${counted(rows.length, 'product')}; ${changing === 0 ? 'no price changes, and everything stays sellable' : `${changing} ${changing === 1 ? 'changes' : 'change'}`}.${stopping.length > 0 ? ` ${counted(stopping.length, 'product')} in the shop would stop being sold.` : ''}`}
         </Text>
         {rows.length > 0 && (
-          <Box maxH="380px" overflowY="auto" tabIndex={0} role="region" aria-label="Products it reaches">
+          <ScrollRegion label="Products it reaches" height="380px">
             <Table.Root size="sm" aria-label="Ripple" css={{ fontVariantNumeric: 'tabular-nums' }}>
               <Table.Header>
                 <Table.Row bg="bg.subtle">
@@ -154,7 +155,7 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
                 ))}
               </Table.Body>
             </Table.Root>
-          </Box>
+          </ScrollRegion>
         )}
       </Stack>
     </AppDialog>

@@ -1,9 +1,8 @@
 'use client';
 
-import { Alert, Box, Button, chakra, Heading, HStack, IconButton, Menu, Portal, Stack, Text } from '@chakra-ui/react';
-import { ArrowLeft, Ellipsis, Trash2 } from 'lucide-react';
+import { Box, Button, chakra, IconButton, Menu, Portal, Stack, Text } from '@chakra-ui/react';
+import { Ellipsis, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type Fault, hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
@@ -11,7 +10,7 @@ import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/choice-editor/editing';
-import { EditorColumns, SaveWords, SeenBy, UndoButtons, useUndoKeys } from '@/features/choice-editor/frame';
+import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/choice-editor/frame';
 import { shortKindWords } from '@/features/choice-editor/new-choice';
 import { ReadinessList } from '@/features/choice-editor/readiness-list';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
@@ -89,15 +88,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   return (
     <EditingProvider value={editing}>
       <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} onPublish={() => setPublishing(true)} />
-      {draft.notice && (
-        <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
-          <Alert.Indicator color="copper.fg" />
-          <Alert.Description flex="1">{draft.notice}</Alert.Description>
-          <Button size="xs" variant="ghost" colorPalette="ink" onClick={draft.dismissNotice}>
-            Good
-          </Button>
-        </Alert.Root>
-      )}
+      <DraftNotice draft={draft} />
       <EditorColumns
         outline={<SheetOutline sheet={sheet} current={place} uses={uses.length} published={published.revision} />}
         middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} />}
@@ -191,20 +182,17 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
       (error: unknown) => sayFailed('The sheet is kept', wordsOf(error)),
     );
   return (
-    <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
-      <IconButton asChild aria-label="Back to the sheets" variant="ghost" size="sm" colorPalette="ink">
-        <NextLink href="/manage/sheets">
-          <ArrowLeft size={18} />
-        </NextLink>
-      </IconButton>
-      <Heading as="h1" size="lg" truncate>
-        {draft.document.title || 'Without a name'}
-      </Heading>
-      <chakra.span color="fg.muted">sheet</chakra.span>
-      {published.revision === null ? <Slip>Draft</Slip> : upToDate ? <Slip tone="lichen">In force</Slip> : <Slip tone="copper">Draft differs from what is in force</Slip>}
-      <Box flex="1" />
-      <SaveWords draft={draft} />
-      <UndoButtons draft={draft} />
+    <EditorBar
+      draft={draft}
+      title={draft.document.title}
+      back={{ href: '/manage/sheets', label: 'Back to the sheets' }}
+      state={
+        <>
+          <chakra.span color="fg.muted">sheet</chakra.span>
+          {published.revision === null ? <Slip>Draft</Slip> : upToDate ? <Slip tone="lichen">In force</Slip> : <Slip tone="copper">Draft differs from what is in force</Slip>}
+        </>
+      }
+    >
       <Button size="sm" disabled={why !== undefined} title={why} onClick={onPublish}>
         See the ripple and publish
       </Button>
@@ -224,7 +212,7 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
-    </HStack>
+    </EditorBar>
   );
 }
 

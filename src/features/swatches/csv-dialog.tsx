@@ -7,6 +7,7 @@ import { swatchSchema } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
+import { ScrollRegion } from '@/ui/scroll-region';
 import { swatchBackground } from '@/ui/swatch-background';
 import { sayDone } from '@/ui/toasts';
 
@@ -78,7 +79,7 @@ export function CsvDialog({ onClose, onDone }: { onClose: () => void; onDone: ()
           </Text>
         )}
         {lines && (
-          <Box maxH="340px" overflowY="auto" tabIndex={0} role="region" aria-label="Preview">
+          <ScrollRegion label="Preview" height="340px">
             <Table.Root size="sm" aria-label="What the lines mean">
               <Table.Body>
                 {lines.map(({ line, name, swatch, does, faults }) => (
@@ -99,7 +100,7 @@ export function CsvDialog({ onClose, onDone }: { onClose: () => void; onDone: ()
                 ))}
               </Table.Body>
             </Table.Root>
-          </Box>
+          </ScrollRegion>
         )}
       </Stack>
     </AppDialog>

@@ -1,0 +1,50 @@
+import { afterAll, beforeAll } from 'vitest';
+import { Database } from '@/data/database';
+import { type Browser, Person, startBrowser } from './browser';
+import { startServer, type TestServer } from './server';
+
+/** The built application on a demo shop of its own, one browser with a person before it, and a way into the database. */
+export interface Stage {
+  readonly server: TestServer;
+  readonly browser: Browser;
+  readonly person: Person;
+  readonly database: Database;
+}
+
+/** Sets the stage before a file's tests and clears it after them; what is on it can be used inside the tests. */
+export function setStage(): Stage {
+  let stage: Stage | undefined;
+  const now = (): Stage => {
+    if (!stage) throw new Error('the stage is set only while tests run');
+    return stage;
+  };
+  beforeAll(async () => {
+    const server = await startServer();
+    const browser = await startBrowser();
+    stage = { server, browser, person: new Person(browser.driver, server.origin), database: await Database.open(server.databaseUrl) };
+  });
+  afterAll(async () => {
+    stage?.database.close();
+    await stage?.browser.close();
+    await stage?.server.close();
+  });
+  return {
+    get server() {
+      return now().server;
+    },
+    get browser() {
+      return now().browser;
+    },
+    get person() {
+      return now().person;
+    },
+    get database() {
+      return now().database;
+    },
+  };
+}
+
+/** Parts of the editor, by their labels. */
+export const OUTLINE = '//nav[@aria-label="Outline"]';
+export const COUNTER = '//*[@aria-label="The Counter"]';
+export const DIALOG = '//*[@role="dialog"]';
