@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
-import { and, eq, lt } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import { fileTypeFromBuffer } from 'file-type';
 import { fileProblem, type FileType, fileTypes, LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { problem } from '../core/problems';
 import { compile } from '../core/resolve';
+import { type Queries } from '../data/database';
 import { uploads } from '../data/schema';
 import { type Services } from './context';
 import { openShopProduct } from './published';
@@ -14,6 +15,9 @@ export const LARGEST_UPLOAD = LARGEST_FILE;
 
 /** Files that nothing refers to are cleared away after this long, in milliseconds. */
 const FORGOTTEN_AFTER = 7 * 24 * 60 * 60_000;
+
+/** What files that nothing refers to may take together, in bytes; the oldest go first. */
+const MOST_FORGOTTEN = 512 * 1024 * 1024;
 
 /** What an answered upload tells the browser. */
 export interface UploadAnswer extends UploadedFile {
@@ -75,11 +79,20 @@ export async function uploadFile(context: Services, slug: string, choiceKey: str
   const token = createHash('sha256').update(file.name).update('\0').update(type).update('\0').update(bytes).digest('hex').slice(0, 40);
   const at = context.now();
   await context.database.write(async (transaction) => {
-    await transaction.delete(uploads).where(and(eq(uploads.kept, false), lt(uploads.createdAt, new Date(at.getTime() - FORGOTTEN_AFTER))));
+    await clearForgotten(transaction, at);
     await transaction
       .insert(uploads)
       .values({ token, name: file.name, type, size: file.size, bytes, createdAt: at })
       .onConflictDoUpdate({ target: uploads.token, set: { createdAt: at } });
   });
   return { token, name: file.name, type, size: file.size };
+}
+
+/** Clears away files that nothing refers to: those that are old, and the oldest of what is too much together. */
+async function clearForgotten(transaction: Queries, at: Date): Promise<void> {
+  await transaction.delete(uploads).where(and(eq(uploads.kept, false), lt(uploads.createdAt, new Date(at.getTime() - FORGOTTEN_AFTER))));
+  const waiting = await transaction.select({ token: uploads.token, size: uploads.size }).from(uploads).where(eq(uploads.kept, false)).orderBy(desc(uploads.createdAt));
+  let together = 0;
+  const tooMuch = waiting.filter(({ size }) => (together += size) > MOST_FORGOTTEN).map(({ token }) => token);
+  if (tooMuch.length > 0) await transaction.delete(uploads).where(inArray(uploads.token, tooMuch));
 }

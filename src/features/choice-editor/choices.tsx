@@ -3,7 +3,7 @@
 import { Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { CopyPlus, Layers, Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
-import { type ChoiceKind, choiceKinds, freeKey, insideNameOf, placementSchema } from '@/core/catalog';
+import { type ChoiceKind, choiceKinds, freeKey, insideNameOf, placementSchema, placementsOf } from '@/core/catalog';
 import { EmptyPlace } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
 import { CopyChoices } from './copy-choices';
@@ -32,10 +32,11 @@ export function Choices() {
     change(`add choice ${key}`, (draft) => void draft.choices.push(newChoice(kind, key, title.trim())));
     goTo(`choice:${key}`);
   };
-  const placed = new Set(product.sheets.map((placement) => placement.key));
+  const placed = new Set(placementsOf(product, surroundings.sheets.values()).map((placement) => placement.key));
   const sheets = [...surroundings.sheets.values()].filter((sheet) => !placed.has(sheet.key));
   const place = (key: string) => {
-    change(`place sheet ${key}`, (draft) => void draft.sheets.push(placementSchema.parse({ key })));
+    // One that was left out before comes back as it is.
+    change(`place sheet ${key}`, (draft) => void (draft.sheets = [...draft.sheets.filter((placement) => placement.key !== key), placementSchema.parse({ key })]));
     goTo(`sheet:${key}`);
   };
   return (

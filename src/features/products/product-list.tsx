@@ -4,7 +4,7 @@ import { Box, Button, Flex, HStack, Image, Input, Link, Stack, Text } from '@cha
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
-import { useSearchParams } from 'next/navigation';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type ProductRow } from '@/services/products';
 import { counted } from '@/core/words';
@@ -108,7 +108,8 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   const params = useSearchParams();
   const [search, setSearch] = useState('');
   const [state, setState] = useState<StateFilter>('all');
-  const [adding, setAdding] = useState(params.has('new'));
+  const [adding, setAdding] = useState(false);
+  const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
   const start = (
@@ -160,7 +161,13 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
           )
         }
       />
-      <NewProductDialog open={adding} onClose={() => setAdding(false)} />
+      <NewProductDialog
+        open={adding || params.has('new')}
+        onClose={() => {
+          setAdding(false);
+          if (params.has('new')) router.replace('/manage/products');
+        }}
+      />
     </Box>
   );
 }

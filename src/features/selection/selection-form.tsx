@@ -149,7 +149,8 @@ function ChoiceField({ control, problems }: { control: ControlProps; problems: r
   if (choice.fold !== 'fixed') {
     return (
       <Box gridColumn={span}>
-        <Foldable title={<Label control={control} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
+        <Foldable title={<TitleText choice={choice} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
+          <Label control={control} titleAbove />
           {body}
         </Foldable>
       </Box>
@@ -168,11 +169,10 @@ function labelledOtherwise(choice: Choice): boolean {
   return hasOptions(choice) || choice.kind === 'agreement' || choice.kind === 'addOn' || (choice.kind === 'yesNo' && choice.required) || choice.kind === 'file';
 }
 
-function Label({ control: { choice, id } }: { control: ControlProps }) {
-  const [helpOpen, setHelpOpen] = useState(false);
+function TitleText({ choice }: { choice: Choice }) {
   const optional = !choice.required && choice.kind !== 'yesNo' && choice.kind !== 'addOn';
-  const text = (
-    <>
+  return (
+    <chakra.span fontWeight="600">
       {choice.title || 'Without a title'}
       {optional && (
         <chakra.span fontWeight="400" color="fg.muted">
@@ -180,19 +180,29 @@ function Label({ control: { choice, id } }: { control: ControlProps }) {
           (optional)
         </chakra.span>
       )}
-    </>
+    </chakra.span>
   );
-  const hidden = !choice.titleShown || choice.kind === 'addOn';
+}
+
+/**
+ * The label of a control, with its help.
+ *
+ * @param titleAbove whether the title stands above already, to be pressed: then it is here for those who listen only
+ */
+function Label({ control: { choice, id }, titleAbove = false }: { control: ControlProps; titleAbove?: boolean }) {
+  const [helpOpen, setHelpOpen] = useState(false);
+  const text = <TitleText choice={choice} />;
+  const hidden = titleAbove || !choice.titleShown || choice.kind === 'addOn';
   const help = choice.help !== null && (choice.helpShown === 'always' || helpOpen);
   return (
     <Box mb={hidden && !choice.help ? '0' : '1.5'}>
       <HStack gap="1.5" align="center">
         {labelledOtherwise(choice) ? (
-          <Text as="span" id={`${id}-label`} fontWeight="600" srOnly={hidden}>
+          <Text as="span" id={`${id}-label`} srOnly={hidden}>
             {text}
           </Text>
         ) : (
-          <chakra.label htmlFor={id} id={`${id}-label`} fontWeight="600" srOnly={hidden}>
+          <chakra.label htmlFor={id} id={`${id}-label`} srOnly={hidden}>
             {text}
           </chakra.label>
         )}
@@ -205,10 +215,7 @@ function Label({ control: { choice, id } }: { control: ControlProps }) {
             cursor="pointer"
             display="inline-flex"
             p="0.5"
-            onClick={(event) => {
-              event.stopPropagation();
-              setHelpOpen(!helpOpen);
-            }}
+            onClick={() => setHelpOpen(!helpOpen)}
           >
             <CircleHelp size={16} />
           </chakra.button>
