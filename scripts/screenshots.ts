@@ -44,6 +44,12 @@ const SHOTS: readonly Shot[] = [
     await person.press('Paste a list');
     await person.fill('List of options', 'Very fine; 4.20; 05; Slate\nOpen; abc; 80\nMedium; 12 %; 20; rgb(90 100 110)');
   } },
+  { name: 'editor-formulas', path: '/manage/products/10', before: async (person) => {
+    await person.press('Formulas and rates', OUTLINE);
+    await person.fill('Width all round', '6 ft 3 in', COUNTER);
+    await person.fill('Height', '48', COUNTER);
+    await person.sees('felt_rate');
+  } },
   { name: 'sheet', path: '/manage/sheets/1', before: (person) => person.press('Send it on', OUTLINE) },
   { name: 'sheet-ripple', path: '/manage/sheets/1', before: async (person) => {
     await person.press('Gift box', OUTLINE);

@@ -8,13 +8,13 @@ import { products } from '../data/schema';
 
 /** A product's definition in the newest form, however old the row is. */
 export function currentProduct(stored: Product): Product {
-  const newest = 'sheets' in stored && stored.variants.every((variant) => 'onSale' in variant);
+  const newest = 'formulas' in stored && stored.variants.every((variant) => 'onSale' in variant);
   return newest ? stored : productSchema.parse(stored);
 }
 
 /** A sheet's definition in the newest form. */
 export function currentSheet(stored: Sheet): Sheet {
-  return 'rank' in stored ? stored : sheetSchema.parse(stored);
+  return 'formulas' in stored ? stored : sheetSchema.parse(stored);
 }
 
 /** Where a product stands: what the conditions of sheets look at, read without the rest of its definition. */

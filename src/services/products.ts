@@ -2,7 +2,7 @@ import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, priceRange, readiness } from '../core/resolve';
+import { compile, priceRange, type Program, readiness } from '../core/resolve';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
@@ -60,13 +60,13 @@ export async function listProducts({ database, now }: Services): Promise<Product
         facets: facetWords(program.product),
         price: priceWords(program),
         priceFrom: range ? range.from.toApproximateNumber() : null,
-        ...stockWords(program.product, levels, surroundings.stock),
+        ...stockWords(program, levels, surroundings.stock),
         category: draft.category,
         supplier: draft.supplier,
         tags: draft.tags,
         state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
         mustFix,
-        held: product.publishedRevision ? heldWords(findings, stockKeysOf(program.product).length) : null,
+        held: product.publishedRevision ? heldWords(findings, stockKeysOf(program).length) : null,
         updatedAt: product.updatedAt.getTime(),
       };
     })
@@ -81,21 +81,22 @@ function heldWords(findings: readonly Fault[], stockItems: number): string | nul
 }
 
 /** The stock items a product refers to anywhere. */
-function stockKeysOf(product: Product): string[] {
+function stockKeysOf({ product, formulas }: Program): string[] {
   const keys = [
     ...product.draws.map(({ stock }) => stock),
     ...product.variants.flatMap(({ stock }) => stock ?? []),
+    ...formulas.flatMap(({ draw }) => draw?.stock ?? []),
     ...product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ draws }) => draws) : 'draws' in choice ? choice.draws : [])).map(({ stock }) => stock),
   ];
   return [...new Set(keys)];
 }
 
 function stockWords(
-  product: Product,
+  program: Program,
   levels: (key: string) => Exact | undefined,
   stock: ReadonlyMap<string, { title: string; unit: string }>,
 ): { stock: string; outOfStock: boolean } {
-  const keys = stockKeysOf(product);
+  const keys = stockKeysOf(program);
   if (keys.length === 0) return { stock: 'not tracked', outOfStock: false };
   const units = new Set(keys.map((key) => stock.get(key)?.unit ?? '1'));
   const [unit] = units;

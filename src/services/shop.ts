@@ -60,6 +60,7 @@ export async function openShopProductView(context: Services, slug: string, token
     ...program.draws,
     ...[...program.variants.values()].flatMap(({ draw }) => draw ?? []),
     ...program.choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws)),
+    ...program.formulas.flatMap(({ draw }) => draw ?? []),
   ];
   const used = new Set(draws.map((draw) => draw.stock));
   return {

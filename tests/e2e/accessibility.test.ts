@@ -52,6 +52,7 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await person.press('More about 10 mm');
     await person.press('On the page, and who sees it');
   }],
+  ['the editor: formulas and rates', '/manage/products/10', () => person.press('Formulas and rates', OUTLINE)],
   ['the editor: a date', '/manage/products/7', () => person.press('Needed by', OUTLINE)],
   ['the editor: files', '/manage/products/7', () => person.press('Artwork', OUTLINE)],
   ['the editor: an add-on', '/manage/products/9', () => person.press('Smoker fuel, 1 kg', OUTLINE)],

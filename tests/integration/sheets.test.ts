@@ -106,9 +106,9 @@ describe('a sheet', () => {
   });
 
   it('takes in products that are added later', async () => {
-    const { draft, draftVersion } = await openProduct(context, 10);
-    await saveDraft(context, 10, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
-    expect((await listProducts(context)).find(({ id }) => id === 10)?.facets).toEqual(['3 choices']);
+    const { draft, draftVersion } = await openProduct(context, 12);
+    await saveDraft(context, 12, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
+    expect((await listProducts(context)).find(({ id }) => id === 12)?.facets).toEqual(['3 choices']);
   });
 
   it('is told apart from another that somebody else saved', async () => {

@@ -1,3 +1,5 @@
+import { type FormulaFaultData } from '../formula/formula-fault';
+
 /** The way to a place in a definition: keys and positions, as in a JSON path. */
 export type Path = readonly (string | number)[];
 
@@ -52,6 +54,8 @@ export type FaultData =
   | { readonly code: 'groupUnknown'; readonly key: string }
   | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
   | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
+  | { readonly code: 'formula'; readonly title: string; readonly line: number; readonly fault: FormulaFaultData }
+  | { readonly code: 'rateUnit'; readonly given: string }
   | { readonly code: 'paidDefault'; readonly title: string }
   | { readonly code: 'badTimeZone'; readonly given: string }
   | { readonly code: 'alikeSwatches'; readonly first: string; readonly second: string; readonly difference: string };

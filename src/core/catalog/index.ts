@@ -16,4 +16,5 @@ export {
   sheetSchema,
 } from './sheet';
 export { type Swatch, swatchByName, swatchSchema } from './swatch-book';
+export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey } from './free-key';

@@ -3,6 +3,7 @@ import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
+import { formulaSchema, rateSchema } from './formulas';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
 
@@ -60,6 +61,8 @@ export const productSchema = z.strictObject({
   sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
   variants: z.array(variantSchema).max(2000).default([]),
   draws: z.array(drawSchema).max(50).default([]),
+  formulas: z.array(formulaSchema).max(50).default([]),
+  rates: z.array(rateSchema).max(100).default([]),
 });
 
 export type Product = z.infer<typeof productSchema>;

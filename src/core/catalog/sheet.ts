@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { amountSchema } from '../pricing/amount';
 import { choiceSchema, keySchema } from './choices';
+import { formulaSchema, rateSchema } from './formulas';
 
 /** Products a sheet is placed on by itself: those of a category, of a supplier, with a tag; all that is said must hold. */
 export const placeConditionSchema = z.strictObject({
@@ -19,6 +20,8 @@ export const sheetSchema = z.strictObject({
   rank: z.int().min(0).max(10_000).default(100).describe('order among sheets that a condition places on one product, lowest first'),
   places: z.array(placeConditionSchema).max(50).default([]).describe('any of these conditions places the sheet, also on products added later'),
   choices: z.array(choiceSchema).max(200).default([]),
+  formulas: z.array(formulaSchema).max(50).default([]),
+  rates: z.array(rateSchema).max(100).default([]),
 });
 
 export type Sheet = z.infer<typeof sheetSchema>;

@@ -16,7 +16,7 @@ describe('the open format', () => {
   it('reads the demo catalog, which has no faults', () => {
     const { catalog } = readCatalog(demo);
     expect(catalog && checkCatalog(catalog)).toEqual([]);
-    expect(catalog?.products.map(({ slug }) => slug)).toEqual(['bee-suit', 'stainless-mesh', 'queen-marking-pens', 'honey-jars', 'hive-paint', 'branding-iron', 'jar-labels', 'smoker-fuel', 'smoker']);
+    expect(catalog?.products.map(({ slug }) => slug)).toEqual(['bee-suit', 'stainless-mesh', 'queen-marking-pens', 'honey-jars', 'hive-paint', 'branding-iron', 'jar-labels', 'smoker-fuel', 'smoker', 'hive-wrap', 'apiary-netting']);
   });
 
   it('survives being written and read again', () => {

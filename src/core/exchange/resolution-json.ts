@@ -3,7 +3,7 @@ import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Quantity } from '../quantity';
 import { type Resolution } from '../resolve';
-import { basisWords } from '../words';
+import { basisWords, lineValueWords } from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
 export interface QuantityJson {
@@ -30,6 +30,8 @@ export interface ResolutionJson {
   readonly quantity: number;
   readonly item: Resolution['item'];
   readonly working: readonly PriceLineJson[];
+  /** named results of formulas: exact decimals or fractions in metres, kilograms, pieces and the currency */
+  readonly measures: readonly { formula: string; name: string; value: string; shown: string; forCustomers: boolean }[];
   readonly unitPrice: string | null;
   readonly compareAt: string | null;
   readonly lineTotal: string | null;
@@ -65,6 +67,7 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
       of: line.of && basisWords(line.of, currency),
       amount: line.amount.toString(),
     })),
+    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: measure.value.toString(), shown: lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
     unitPrice: money(resolution.unitPrice),
     compareAt: money(resolution.compareAt),
     lineTotal: money(resolution.lineTotal),

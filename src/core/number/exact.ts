@@ -248,6 +248,27 @@ export class Exact {
     return `${lowest.n}/${lowest.d}`;
   }
 
+  /** How many digits numerator and denominator have at most, roughly: what computing with it costs. */
+  digits(): number {
+    if (typeof this.n === 'number' && typeof this.d === 'number') return 16;
+    return Math.max(BigInt(this.n).toString(16).length, BigInt(this.d).toString(16).length);
+  }
+
+  /**
+   * The square root: exact where it is a fraction, else cut off after so many decimal places.
+   *
+   * @throws RangeError for a negative value
+   */
+  squareRoot(places: number): Exact {
+    if (this.sign() < 0) throw new RangeError('root of a negative value');
+    const lowest = Exact.reduced(BigInt(this.n), BigInt(this.d));
+    const [n, d] = [BigInt(lowest.n), BigInt(lowest.d)];
+    const [rootN, rootD] = [wholeRoot(n), wholeRoot(d)];
+    if (rootN * rootN === n && rootD * rootD === d) return Exact.reduced(rootN, rootD);
+    const scale = 10n ** BigInt(places);
+    return Exact.reduced(wholeRoot((n * scale * scale) / d), scale);
+  }
+
   toJSON(): string {
     return this.toString();
   }
@@ -255,6 +276,17 @@ export class Exact {
   /** For drawing and sorting only: the nearest binary fraction. */
   toApproximateNumber(): number {
     return Number(this.n) / Number(this.d);
+  }
+}
+
+/** The greatest whole number whose square is not more. @see Newton's method */
+function wholeRoot(value: bigint): bigint {
+  if (value < 2n) return value;
+  let guess = 1n << BigInt(Math.ceil(value.toString(2).length / 2));
+  for (;;) {
+    const next = (guess + value / guess) / 2n;
+    if (next >= guess) return guess;
+    guess = next;
   }
 }
 

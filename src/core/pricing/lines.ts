@@ -1,6 +1,7 @@
 import { Exact } from '../number';
 import { conversionFactor, type Quantity, type Unit } from '../quantity';
 import { type Answer } from '../catalog/choices';
+import { type LineValue } from '../formula';
 import { type Amount } from './amount';
 
 /** What an amount is taken of. */
@@ -8,6 +9,7 @@ export type Basis =
   | { readonly kind: 'percent'; readonly rate: Exact; readonly of: Exact }
   | { readonly kind: 'characters'; readonly count: number; readonly rate: Exact }
   | { readonly kind: 'measure'; readonly quantity: Quantity; readonly rate: Exact; readonly per: Unit }
+  | { readonly kind: 'formula'; readonly lines: readonly LineValue[] }
   | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
 
 /**
@@ -16,7 +18,7 @@ export type Basis =
  */
 export interface PriceLine {
   readonly label: string;
-  readonly kind: 'base' | 'choice' | 'rounding';
+  readonly kind: 'base' | 'choice' | 'formula' | 'rounding';
   readonly of: Basis | null;
   readonly amount: Exact;
   readonly per: 'unit' | 'line';

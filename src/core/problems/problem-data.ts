@@ -28,6 +28,7 @@ export type ProblemData =
   | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }
   | { readonly code: 'fileCount'; readonly title: string; readonly given: number; readonly least: number; readonly most: number }
   | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
+  | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }

@@ -2,6 +2,7 @@ import {
   type CatalogSurroundings,
   type Choice,
   type FaultData,
+  type Formula,
   hasOptions,
   type Option,
   type Override,
@@ -9,6 +10,7 @@ import {
   type Placement,
   placementsOf,
   type Product,
+  type Rate,
   type Sheet,
 } from '../catalog';
 
@@ -17,7 +19,23 @@ export interface Assembled {
   readonly product: Product;
   /** where each choice of `product` stands in the definition as it is edited */
   readonly origins: readonly Path[];
+  /** formulas of its own and of its sheets */
+  readonly formulas: readonly PlacedFormula[];
+  readonly rates: readonly PlacedRate[];
   readonly faults: readonly { readonly path: Path; readonly data: FaultData }[];
+}
+
+/** A formula with where it is edited, and the sheet whose names it uses; null for the product's own. */
+export interface PlacedFormula {
+  readonly formula: Formula;
+  readonly origin: Path;
+  readonly sheet: string | null;
+}
+
+export interface PlacedRate {
+  readonly rate: Rate;
+  readonly origin: Path;
+  readonly sheet: string | null;
 }
 
 interface Placed {
@@ -38,6 +56,8 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
   const faults: { path: Path; data: FaultData }[] = [];
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
+  const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({ formula, origin: ['formulas', index], sheet: null }));
+  const rates: PlacedRate[] = product.rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null }));
   let placed = own;
   if (placements.length > 0) {
     const known = new Set(product.choices.map(({ key }) => key));
@@ -48,6 +68,8 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
         faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
         continue;
       }
+      sheet.formulas.forEach((formula, index) => formulas.push({ formula, origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
+      sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
       // What followed a choice that is gone goes to the end.
       const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
       groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, faults)]);
@@ -57,7 +79,7 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
   }
   const choices = placed.map(({ choice, origin }) => withSwatches(choice, origin, swatches, faults));
   const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
-  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), faults };
+  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, faults };
 }
 
 function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {

@@ -28,6 +28,7 @@ import { conversionFactor, convert, requireUnit, unitByCode } from '../quantity'
 import { faultWords } from '../words/faults';
 import { assemble, placeInDefinition } from './assemble';
 import { compileDraw } from './draws';
+import { compileFormulas } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
 import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
@@ -74,6 +75,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
 
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
   const base = compileBase(scope);
+  const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
@@ -93,6 +95,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
     keyOrder: byKey,
     base,
+    formulas,
     quantity: product.quantity,
     defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),

@@ -1,4 +1,5 @@
 export { compile } from './compile';
+export { type FormulaInput } from './formulas';
 export { type Program, variantKey } from './program';
 export { readiness } from './readiness';
 export { priceRange, type PriceRange } from './price-range';

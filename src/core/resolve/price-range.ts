@@ -3,6 +3,7 @@ import { Exact } from '../number';
 import { type Amount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
 import { type Program } from './program';
+import { resolve } from './resolve';
 
 /** The least and the most a product costs, as far as its lists and yes-or-no questions say. */
 export interface PriceRange {
@@ -16,6 +17,18 @@ export interface PriceRange {
 
 const HUNDRED = Exact.of(100);
 
+/** What the least measures with the options first chosen come to: where a price is worked out, it begins about there. */
+function leastByFormula(program: Program): Exact | null {
+  const answers = Object.fromEntries(
+    program.product.choices.flatMap((choice): [string, unknown][] => {
+      if (choice.kind === 'measure' || choice.kind === 'number') return [[choice.key, choice.min ?? choice.default ?? '1']];
+      if ('stocked' in choice && choice.default === null && choice.required) return [[choice.key, choice.options[0]?.key ?? null]];
+      return [];
+    }),
+  );
+  return resolve(program, { answers }, { levels: null, today: '2000-01-01' }).unitPrice;
+}
+
 type Pick = (a: Exact, b: Exact) => Exact;
 
 const least: Pick = (a, b) => (b.isLess(a) ? b : a);
@@ -26,14 +39,19 @@ const most: Pick = (a, b) => (b.isMore(a) ? b : a);
  *
  * @returns null while the product has no price that can be read
  */
-export function priceRange({ product, choices }: Program): PriceRange | null {
+export function priceRange(program: Program): PriceRange | null {
+  const { product, choices, formulas } = program;
+  if (formulas.some(({ serves }) => serves.kind === 'base')) {
+    const least = leastByFormula(program);
+    return least && { from: least, to: least, per: null, open: true };
+  }
   const prices = [product.price, ...product.variants.map(({ price }) => price)].flatMap((text) => (text === null ? [] : (Exact.parse(text) ?? [])));
   const everyVariantPriced = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
   const bases = everyVariantPriced ? prices.slice(product.price === null ? 0 : 1) : prices;
   const [first, ...others] = bases;
   if (!first) return null;
 
-  let open = false;
+  let open = formulas.some(({ serves }) => serves.kind === 'amount');
   const span = (base: Exact, pick: Pick): Exact => {
     let sum = base;
     product.choices.forEach((choice, index) => {

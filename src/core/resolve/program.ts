@@ -4,6 +4,7 @@ import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type Basis, type PriceLine } from '../pricing';
 import { type Answer } from '../catalog';
 import { type Unit } from '../quantity';
+import { type FormulaProgram } from './formulas';
 import { type ChoiceShown } from './resolution';
 
 /** What an answer brings, ready to be run. */
@@ -102,6 +103,7 @@ export interface Program {
   /** positions of the choices in the order of their keys, for the item's key */
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
+  readonly formulas: readonly FormulaProgram[];
   readonly quantity: QuantityRule;
   /** the quantity that counts when none is given */
   readonly defaultQuantity: number;

@@ -28,9 +28,10 @@ export function readiness(
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
-  if (product.price === null && !pricedByVariants) add(['price'], { code: 'priceMissing' });
+  const serves = (kind: string) => program.formulas.some((formula) => formula.serves.kind === kind);
+  if (product.price === null && !pricedByVariants && !serves('base')) add(['price'], { code: 'priceMissing' });
   if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
-  drawFaults(product, add);
+  if (!serves('draw')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   if (levels) stockFaults(program, levels, add);
@@ -84,6 +85,7 @@ function stockFaults(program: Program, levels: StockLevels, add: Add): void {
     if ((levels(stock) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
   };
   program.draws.forEach(({ stock, title }, index) => check(['draws', index], stock, title));
+  program.formulas.forEach(({ draw }, index) => draw && check(['formulas', index], draw.stock, draw.title));
   [...program.variants.values()].forEach(({ draw }, index) => draw && check(['variants', index], draw.stock, draw.title));
   program.choices.forEach((choice, index) =>
     choice.effects.forEach((effect) => effect.draws.forEach(({ stock, title }) => check(['choices', index], stock, title))),

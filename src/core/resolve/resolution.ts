@@ -1,4 +1,5 @@
 import { type AnswerContext } from '../catalog';
+import { type LineValue } from '../formula';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
@@ -73,6 +74,8 @@ export interface Resolution {
   readonly quantity: number;
   readonly item: Item;
   readonly working: readonly PriceLine[];
+  /** lines of its formulas that have names, and what they come to */
+  readonly measures: readonly MeasureShown[];
   /** price of one item, rounded to the minor unit; null while it can't be computed */
   readonly unitPrice: Exact | null;
   readonly compareAt: Exact | null;
@@ -84,6 +87,13 @@ export interface Resolution {
   readonly availability: Availability;
   /** what is seen of it: pictures on top of each other, by view */
   readonly pictures: readonly PictureView[];
+}
+
+/** An intermediate result of a formula. */
+export interface MeasureShown extends LineValue {
+  readonly formula: string;
+  /** whether the formula is there to be shown to customers */
+  readonly forCustomers: boolean;
 }
 
 /** One view of the item: layers from the bottom up. */

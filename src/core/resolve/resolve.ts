@@ -5,9 +5,10 @@ import { checkQuantity } from '../ordering';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { problem, type Problem, problemClass } from '../problems';
 import { availabilityOf, type Draw } from '../stock';
+import { type FormulaOutcome, type FormulaProgram, isStop, runFormula } from './formulas';
 import { isSeenBy, offersOf } from './offers';
 import { type ChoiceProgram, type DrawProgram, type Program, variantKey, type VariantProgram } from './program';
-import { type CountedAnswer, type Item, type PictureView, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { type CountedAnswer, type Item, type MeasureShown, type PictureView, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 
 const MOST_UNKNOWN_KEYS = 20;
 
@@ -31,14 +32,15 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (quantityFault) problems.push(problem('quantity', quantityFault));
 
   const variant = findVariant(program, answers, problems);
-  const price = priceOf(program, answers, variant);
-  if (!program.base.price && !variant?.price) problems.push(problem('item', { code: 'priceMissing' }));
+  const outcomes = formulaOutcomes(program, answers, variant, quantity, context.group, problems);
+  const price = priceOf(program, answers, variant, outcomes);
+  if (!program.base.price && !variant?.price && !program.formulas.some(({ serves }) => serves.kind === 'base')) problems.push(problem('item', { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem('item', { code: 'priceBelowNothing', price: formatMoney(price.unitPrice, program.currency) }));
   }
 
   const pieces = quantityFault ? 0 : quantity;
-  const draws = drawsOf(program, answers, variant, pieces);
+  const draws = drawsOf(program, answers, variant, pieces, outcomes);
   const availability = availabilityOf(draws, context.levels);
   if (availability.limitedBy && availability.canSupply !== null) {
     const item = availability.limitedBy.title;
@@ -59,7 +61,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     compareAt: price.compareAt,
     lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null,
     currency: program.currency,
-    weight: weightOf(program, answers, variant),
+    measures: measuresOf(program, outcomes),
+    weight: weightOf(program, answers, variant, outcomes),
     draws,
     availability,
     pictures: picturesOf(program, answers, variant),
@@ -181,8 +184,9 @@ interface Price {
  * Prices in the order that the design fixes: base, choice lines in the order of the page, rounding of the unit price,
  * what is paid once for the line.
  */
-function priceOf(program: Program, answers: (Answer | null)[], variant: VariantProgram | null): Price {
-  const baseLine = baseLineOf(program, answers, variant);
+function priceOf(program: Program, answers: (Answer | null)[], variant: VariantProgram | null, outcomes: readonly FormulaOutcome[]): Price {
+  const byFormula = program.formulas.some(({ serves }) => serves.kind === 'base');
+  const baseLine = byFormula ? formulaBase(program, outcomes) : baseLineOf(program, answers, variant);
   if (!baseLine) return { working: [], unitPrice: null, compareAt: null, once: Exact.zero };
   const working: PriceLine[] = [baseLine];
   const onceLines: PriceLine[] = [];
@@ -206,6 +210,13 @@ function priceOf(program: Program, answers: (Answer | null)[], variant: VariantP
       working.push(line);
       inputs.sum = inputs.sum.plus(line.amount);
     }
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const formula = program.formulas[index];
+    const line = formula?.serves.kind === 'amount' && formulaLine(formula, outcomes[index] ?? null, 'formula');
+    if (!line) continue;
+    working.push(line);
+    inputs.sum = inputs.sum.plus(line.amount);
   }
   const { sum } = inputs;
   const unitPrice = sum.rounded(program.places, program.rounding);
@@ -248,7 +259,7 @@ function compareAtOf(
   return total.isMore(unitPrice) ? total : null;
 }
 
-function weightOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): Resolution['weight'] {
+function weightOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, outcomes: readonly FormulaOutcome[]): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   const { measure } = program.base;
   const measured = measure && answers[measure.index]?.value;
@@ -262,6 +273,12 @@ function weightOf(program: Program, answers: readonly (Answer | null)[], variant
       const times = count === 1 ? added : added.times(Exact.of(count));
       sum = sum ? sum.plus(times) : times;
     }
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const value = program.formulas[index]?.serves.kind === 'weight' ? resultOf(outcomes[index] ?? null) : null;
+    if (!value) continue;
+    const inUnit = value.over(program.weightUnit.factor);
+    sum = sum ? sum.plus(inUnit) : inUnit;
   }
   return sum && { value: sum, unit: program.weightUnit };
 }
@@ -282,9 +299,63 @@ function picturesOf(program: Program, answers: readonly (Answer | null)[], varia
   return src === null ? [] : [{ view: 'main', layers: [{ src, alt }] }];
 }
 
+const NO_OUTCOMES: readonly FormulaOutcome[] = [];
+
+/** What the formulas give, in their order; what can't be worked out is a problem. */
+function formulaOutcomes(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  variant: VariantProgram | null,
+  quantity: number,
+  group: string | null | undefined,
+  problems: Problem[],
+): readonly FormulaOutcome[] {
+  if (program.formulas.length === 0) return NO_OUTCOMES;
+  const given = { answers, base: baseLineOf(program, answers, variant)?.amount ?? variant?.price ?? program.base.price, quantity, group };
+  return program.formulas.map((formula) => {
+    const outcome = runFormula(formula, given);
+    if (isStop(outcome)) problems.push(problem('item', { code: 'formulaStopped', title: formula.title, line: outcome.line, why: outcome.code }));
+    const result = resultOf(outcome);
+    const { kind } = formula.serves;
+    if (result && result.sign() < 0 && (kind === 'draw' || kind === 'weight' || kind === 'base')) {
+      problems.push(problem('item', { code: 'formulaStopped', title: formula.title, line: 'result', why: 'negative' }));
+      return null;
+    }
+    return outcome;
+  });
+}
+
+function resultOf(outcome: FormulaOutcome): Exact | null {
+  return outcome === null || isStop(outcome) ? null : (outcome.at(-1)?.value ?? null);
+}
+
+function formulaLine({ key, title }: FormulaProgram, outcome: FormulaOutcome, kind: 'base' | 'formula'): PriceLine | null {
+  const amount = resultOf(outcome);
+  if (!amount || outcome === null || isStop(outcome)) return null;
+  return { label: title, kind, of: outcome.length > 1 ? { kind: 'formula', lines: outcome } : null, amount, per: 'unit', source: `formula:${key}` };
+}
+
+/** The base price by a formula; null while it can't be worked out. */
+function formulaBase(program: Program, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+  const index = program.formulas.findIndex(({ serves }) => serves.kind === 'base');
+  const formula = program.formulas[index];
+  return formula ? formulaLine(formula, outcomes[index] ?? null, 'base') : null;
+}
+
+function measuresOf(program: Program, outcomes: readonly FormulaOutcome[]): readonly MeasureShown[] {
+  if (outcomes.length === 0) return NO_MEASURES;
+  return outcomes.flatMap((outcome, index) => {
+    const formula = program.formulas[index];
+    if (!formula || outcome === null || isStop(outcome)) return [];
+    return outcome.map((line) => ({ ...line, name: line.name === 'result' ? formula.title : line.name, formula: formula.title, forCustomers: formula.serves.kind === 'shown' }));
+  });
+}
+
+const NO_MEASURES: readonly MeasureShown[] = [];
+
 const NO_DRAWS: readonly DrawProgram[] = [];
 
-function drawsOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, quantity: number): Draw[] {
+function drawsOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, quantity: number, outcomes: readonly FormulaOutcome[]): Draw[] {
   const draws: Draw[] = [];
   const pieces = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
   if (variant?.draw) addDraw(draws, variant.draw, 1, answers, pieces);
@@ -295,6 +366,12 @@ function drawsOf(program: Program, answers: readonly (Answer | null)[], variant:
     for (const { effect, count } of picks) {
       for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) addDraw(draws, draw, count, answers, pieces);
     }
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const drawn = program.formulas[index]?.draw;
+    const value = drawn && resultOf(outcomes[index] ?? null);
+    // A third of a metre has no end as a decimal, and stock is kept in decimals: what is taken is brought up to a millionth.
+    if (value) addDraw(draws, { ...drawn, fixed: value.over(drawn.unit.factor).rounded(6, 'ceiling'), measure: null, leadDays: null }, 1, answers, pieces);
   }
   return draws;
 }

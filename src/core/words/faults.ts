@@ -1,4 +1,5 @@
 import { type FaultData } from '../catalog/faults';
+import { formulaFaultWords } from './formulas';
 
 /** The sentence for everything that can be wrong with a definition, saying what would be right. */
 export function faultWords(data: FaultData): string {
@@ -105,6 +106,10 @@ export function faultWords(data: FaultData): string {
       return data.right === null ? `“${data.given}” is not a GTIN: it has 8, 12, 13 or 14 digits.` : `The check digit of GTIN ${data.given} should be ${data.right}.`;
     case 'gtinTwice':
       return `${data.first} and ${data.second} both have GTIN ${data.gtin}. A GTIN belongs to one item only.`;
+    case 'formula':
+      return `${data.title}: ${formulaFaultWords(data.line, data.fault)}`;
+    case 'rateUnit':
+      return `“${data.given}” is not a unit a rate can be for. Use a UCUM code such as m, m2, kg or 1.`;
     case 'paidDefault':
       return `${data.title} is optional, but begins with something that costs: the price first shown has it in. Begin with nothing, or require it.`;
     case 'badTimeZone':

@@ -1,4 +1,5 @@
 export { facetWords, priceWords } from './facets';
 export { faultWords } from './faults';
+export { formulaFaultWords } from './formulas';
 export { counted, dimensionNames } from './problems';
-export { amountWords, basisWords, quantityWords } from './working';
+export { amountWords, basisWords, lineValueWords, quantityWords } from './working';

@@ -17,6 +17,8 @@ export function counted(count: number, one: string, many = `${one}s`): string {
 /** What is still to be done with a choice that has no answer. */
 const ASKED = { choose: 'chosen', enter: 'filled in', answer: 'answered', upload: 'uploaded', agree: 'agreed to', nothing: 'answered' } as const;
 
+const STOPPED = { divisionByZero: 'it divides by nothing', tooLarge: 'the figures grow beyond anything real', rootOfNegative: 'it takes the root of a negative value', negative: 'it comes out below nothing' } as const;
+
 /** The sentences for everything that can be wrong with a selection. */
 export function problemWords(data: ProblemData): Words {
   switch (data.code) {
@@ -88,6 +90,8 @@ export function problemWords(data: ProblemData): Words {
       };
     case 'optionNotOffered':
       return { message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' };
+    case 'formulaStopped':
+      return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
     case 'notOnSale':
       return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
     case 'combinationNotMade':

@@ -1,4 +1,5 @@
 import { formatMoney } from '../money';
+import { dimWords, type LineValue, MONEY, sameDim } from '../formula';
 import { Exact } from '../number';
 import { type Amount, type Basis } from '../pricing';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
@@ -11,11 +12,22 @@ export function basisWords(basis: Basis, currency: string): string {
       return `${basis.rate.toString()} % of ${formatMoney(basis.of, currency)}`;
     case 'characters':
       return `${counted(basis.count, 'character')} × ${formatMoney(basis.rate, currency)}`;
+    case 'formula':
+      return basis.lines.slice(0, -1).map((line) => `${line.name} ${lineValueWords(line, currency)}`).join(' · ');
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
     case 'measure':
       return `${formatQuantity(basis.quantity)} × ${formatMoney(basis.rate, currency)} / ${basis.per.dimension === 'count' ? 'piece' : basis.per.symbol}`;
   }
+}
+
+/** A line of a formula with its value, in the unit that people would use: `2.88 m²`, `€44.99`, `1.2 kg`. */
+export function lineValueWords({ value, dim }: Pick<LineValue, 'value' | 'dim'>, currency: string): string {
+  if (sameDim(dim, MONEY)) return formatMoney(value, currency);
+  const code = dim.money === 0 && dim.mass === 0 ? ['1', 'm', 'm2', 'm3'][dim.length] : dim.mass === 1 && dim.length === 0 && dim.money === 0 ? 'kg' : undefined;
+  if (code === undefined) return `${value.rounded(6).toString()} ${dimWords(dim)}`;
+  if (code === '1') return value.rounded(6).toString();
+  return formatQuantity({ value: value.rounded(6), unit: requireUnit(code) });
 }
 
 /** What an amount adds, right where it is chosen: `+€9.50`, `−8 %`, `+€0.85 per character`; empty for nothing. */

@@ -44,6 +44,7 @@ export type Place =
   | `choice:${string}`
   | `sheet:${string}`
   | 'variants'
+  | 'formulas'
   | 'quantity'
   | 'stock'
   | 'shelf'
@@ -91,6 +92,9 @@ export function placeOf(path: Path, product: Product): Place {
       return 'variants';
     case 'draws':
       return 'stock';
+    case 'formulas':
+    case 'rates':
+      return 'formulas';
     case 'quantity':
       return 'quantity';
     case 'category':

@@ -8,6 +8,7 @@ import { useEditing, useFaultAt } from './editing';
 import { GroupsField } from './groups-field';
 import { orNull } from './or-null';
 import { PictureField } from './picture-field';
+import { PropertiesField } from './properties-field';
 import { Tick } from './tick';
 import { useWholeText } from './use-whole-text';
 import { WeightField } from './weight-field';
@@ -85,6 +86,7 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
           )}
         </HStack>
       )}
+      <PropertiesField properties={option.properties} onChange={(properties) => edit('properties', (draft) => void (draft.properties = properties))} />
       <GroupsField what="this option" groups={option.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
     </Stack>
   );

@@ -68,6 +68,16 @@ export function Counter({ selection, groups }: { selection: SelectionState; grou
       <Part title="Working">
         <WorkingTable resolution={resolution} />
       </Part>
+      {resolution.measures.some(({ forCustomers }) => !forCustomers) && (
+        <Part title="Formulas">
+          {resolution.measures.map((measure, index) => (
+            <HStack key={index} justify="space-between" fontSize="sm">
+              <Text>{measure.name}</Text>
+              <Text fontVariantNumeric="tabular-nums">{measure.shown}</Text>
+            </HStack>
+          ))}
+        </Part>
+      )}
       <Part title="Item">
         <Box wordBreak="break-all">
           <Sku>{resolution.item.sku || 'no SKU yet'}</Sku>

@@ -8,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { type Product, productSchema } from '@/core/catalog';
+import { type ResolutionJson } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { readiness } from '@/core/resolve';
 import { ChoiceSection } from '@/features/choice-editor/choice';
@@ -27,6 +28,7 @@ import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
+import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
 import { HistorySection } from './sections/history';
@@ -95,7 +97,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
       <Notices draft={draft} others={others} />
       <EditorColumns
         outline={<Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
-        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} />}
+        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} measures={selection.resolution.measures} />}
         side={
           <>
             <ReadinessList />
@@ -109,7 +111,16 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   );
 }
 
-function Middle({ place, version, revision, bringBack }: { place: Place; version: number; revision: number | null; bringBack: (definition: Product) => void }) {
+interface MiddleProps {
+  place: Place;
+  version: number;
+  revision: number | null;
+  bringBack: (definition: Product) => void;
+  /** what the formulas come to for the Counter's selection */
+  measures: ResolutionJson['measures'];
+}
+
+function Middle({ place, version, revision, bringBack, measures }: MiddleProps) {
   switch (place) {
     case 'basics':
       return <Basics />;
@@ -129,6 +140,8 @@ function Middle({ place, version, revision, bringBack }: { place: Place; version
       return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
     case 'variants':
       return <VariantsSection />;
+    case 'formulas':
+      return <FormulasSection measures={measures} />;
     case 'places':
     case 'uses':
       return null;

@@ -55,6 +55,7 @@ export function Outline({ current, published }: { current: Place; published: str
         />
       </Box>
       {(hasStocked || product.variants.length > 0) && <OutlineLine place="variants" current={current} title="Variants" state={product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination')} />}
+      <OutlineLine place="formulas" current={current} title="Formulas and rates" state={product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula')} />
       <OutlineLine
         place="quantity"
         current={current}

@@ -6,6 +6,7 @@ import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type Fault, hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
+import { type ResolutionJson } from '@/core/exchange';
 import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
@@ -17,6 +18,7 @@ import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
 import { Counter } from '@/features/counter/counter';
 import { OutlineLine } from '@/features/choice-editor/outline-line';
+import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { useCommand } from '@/features/palette/commands';
 import { useSelection } from '@/features/selection/use-selection';
@@ -34,7 +36,7 @@ import { RippleDialog } from './ripple-dialog';
 
 /** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
 function bareProduct(sheet: Sheet): Product {
-  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices };
+  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates };
 }
 
 /** The sheet editor: what it asks, where it is placed, and a product to try it on. */
@@ -77,9 +79,11 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
     inShop,
     change: (tag, recipe) =>
       draft.change(tag, (target) => {
-        const shell = { ...bareProduct(target), choices: target.choices };
+        const shell = bareProduct(target);
         recipe(shell);
         target.choices = shell.choices;
+        target.formulas = shell.formulas;
+        target.rates = shell.rates;
       }),
     goTo: setPlace,
     reloadStock,
@@ -91,7 +95,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
       <DraftNotice draft={draft} />
       <EditorColumns
         outline={<SheetOutline sheet={sheet} current={place} uses={uses.length} published={published.revision} />}
-        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} />}
+        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} measures={selection.resolution.measures} />}
         side={
           <>
             <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
@@ -124,13 +128,16 @@ interface MiddleProps {
   draft: Draft<Sheet>;
   id: number;
   revision: number | null;
+  measures: ResolutionJson['measures'];
 }
 
-function Middle({ place, draft, id, revision }: MiddleProps) {
+function Middle({ place, draft, id, revision, measures }: MiddleProps) {
   if (place.startsWith('choice:')) return <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
   switch (place) {
     case 'choices':
       return <Choices />;
+    case 'formulas':
+      return <FormulasSection measures={measures} />;
     case 'places':
       return <SheetPlaces sheet={draft.document} change={draft.change} />;
     case 'uses':
@@ -150,6 +157,7 @@ function SheetOutline({ sheet, current, uses, published }: { sheet: Sheet; curre
       <Box pl="3">
         <SheetChoices sheet={sheet} current={current} />
       </Box>
+      <OutlineLine place="formulas" current={current} title="Formulas and rates" state={sheet.formulas.length === 0 ? 'none' : counted(sheet.formulas.length, 'formula')} />
       <OutlineLine place="places" current={current} title="Placed by condition" state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')} />
       <OutlineLine place="uses" current={current} title="Where it is used" state={counted(uses, 'product')} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published === null ? 'not published yet' : `revision ${published} in force`} />

@@ -120,6 +120,12 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
           <SelectionForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={asked} onAnswer={selection.answer} />
           <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
             <WorkingTable resolution={resolution} />
+            {resolution.measures.filter(({ forCustomers }) => forCustomers).map(({ name, shown }) => (
+              <HStack key={name} justify="space-between" fontSize="sm" mt="1">
+                <Text>{name}</Text>
+                <Text fontVariantNumeric="tabular-nums">{shown}</Text>
+              </HStack>
+            ))}
             {leadDays !== null && (
               <Text fontSize="sm" mt="2">
                 Part of it is made to order: it leaves us in about {leadDays} days.

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { decimalText } from '../../number';
 import { type Problem } from '../../problems';
 import { type Path } from '../faults';
 import {
@@ -30,6 +31,10 @@ export const optionSchema = z.strictObject({
   changesPicture: z.boolean().default(false).describe('whether its picture takes the place of the product’s while it is chosen'),
   enlarges: z.boolean().default(false).describe('whether its picture is shown larger on pointing or focus'),
   face: z.string().max(40).nullable().default(null).describe('the lettering face it stands for, in a lettering choice'),
+  properties: z
+    .record(keySchema, z.strictObject({ value: decimalText, unit: z.string().max(20).default('1').describe('UCUM code') }))
+    .default({})
+    .describe('numbers that formulas use, such as a density, by inside name'),
   groups: groupsField,
   whenOut: z
     .enum(['unavailable', 'hidden', 'orderable'])

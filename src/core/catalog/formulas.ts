@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { decimalText } from '../number';
+import { keySchema } from './choices';
+
+/** What a formula's result is for. */
+export const formulaServesSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('base') }).describe('takes the place of the base price of one item'),
+  z.strictObject({ kind: z.literal('amount') }).describe('adds a line to the price of one item'),
+  z.strictObject({ kind: z.literal('weight') }).describe('adds to the weight of one item'),
+  z.strictObject({ kind: z.literal('draw'), stock: z.string().describe('key of the stock item') }).describe('is taken from stock by one item'),
+  z.strictObject({ kind: z.literal('shown') }).describe('is shown to the customer, and nothing else'),
+]);
+
+export type FormulaServes = z.infer<typeof formulaServesSchema>;
+
+/** Named lines of arithmetic over measures, numbers, properties of options and rates. */
+export const formulaSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().max(120),
+  serves: formulaServesSchema,
+  text: z.string().max(20_000),
+});
+
+export type Formula = z.infer<typeof formulaSchema>;
+
+/** A named price per unit, in the shop's currency; customer groups may have their own. */
+export const rateSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().max(120),
+  value: decimalText,
+  per: z.string().max(20).nullable().default(null).describe('UCUM code of the unit it is for; null for a plain amount of money'),
+  byGroup: z.record(z.string(), decimalText).default({}).describe('by key of a customer group'),
+});
+
+export type Rate = z.infer<typeof rateSchema>;
+
+/** The name that a key has inside formulas: letters, digits and underscores. */
+export function formulaName(key: string): string {
+  return key.replace(/[-.]/g, '_');
+}

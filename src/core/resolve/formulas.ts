@@ -1,0 +1,156 @@
+import { type Answer, type FaultData, type Formula, formulaName, hasOptions, type Path } from '../catalog';
+import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER } from '../formula';
+import { Exact } from '../number';
+import { requireUnit, type Unit, unitByCode } from '../quantity';
+import { type Assembled, type PlacedRate, placedKey } from './assemble';
+import { type Scope } from './references';
+
+/** What a formula's names are read from while a selection is resolved. */
+export interface FormulaInputs {
+  readonly answers: readonly (Answer | null)[];
+  /** the base price of one item, as it is without formulas */
+  readonly base: Exact | null;
+  readonly quantity: number;
+  readonly group: string | null | undefined;
+}
+
+/** A name that formulas can use: what it measures, and how it is read, in base units. */
+export interface FormulaInput {
+  readonly name: string;
+  readonly words: string;
+  readonly dim: Dim;
+  readonly read: (inputs: FormulaInputs) => Exact | null;
+}
+
+export interface FormulaProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly serves: Formula['serves'];
+  readonly compiled: CompiledFormula;
+  readonly inputs: readonly FormulaInput[];
+  /** the stock item that it draws from */
+  readonly draw: { readonly stock: string; readonly title: string; readonly unit: Unit } | null;
+}
+
+/** What a formula gives for a selection: its lines; a stop; or null while something it uses is not answered. */
+export type FormulaOutcome = readonly LineValue[] | FormulaStop | null;
+
+/** Checks the formulas of a product and of its sheets, and makes them ready to run. */
+export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
+  checkRates(rates, add);
+  return formulas.map(({ formula, origin, sheet }) => {
+    const inputs = inputsOf(rates, sheet, scope);
+    const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
+    const unit = item && unitByCode(item.unit);
+    if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
+    if (formula.title.trim() === '') add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
+    const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
+    const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit));
+    for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
+    if (formula.serves.kind === 'base') requireAnswers(compiled, scope, sheet, add);
+    return { key: formula.key, title: formula.title, serves: formula.serves, compiled, inputs, draw: item && unit && formula.serves.kind === 'draw' ? { stock: formula.serves.stock, title: item.title, unit } : null };
+  });
+}
+
+function wantedOf(serves: Formula['serves'], unit: Unit | undefined): Dim | null {
+  switch (serves.kind) {
+    case 'base':
+    case 'amount':
+      return MONEY;
+    case 'weight':
+      return dimOf(requireUnit('kg'));
+    case 'draw':
+      return unit ? dimOf(unit) : null;
+    case 'shown':
+      return null;
+  }
+}
+
+function checkRates(rates: readonly PlacedRate[], add: (path: Path, data: FaultData) => void): void {
+  for (const { rate, origin } of rates) {
+    for (const [place, text] of [['value', rate.value], ...Object.entries(rate.byGroup)] as const) {
+      if (!Exact.parse(text)) add(place === 'value' ? [...origin, 'value'] : [...origin, 'byGroup', place], { code: 'notDecimal', given: text });
+    }
+    if (rate.per !== null && !unitByCode(rate.per)) add([...origin, 'per'], { code: 'rateUnit', given: rate.per });
+  }
+}
+
+/** A price that depends on a measure can't be known while customers may leave the measure out. */
+function requireAnswers(compiled: CompiledFormula, { product }: Scope, sheet: string | null, add: (path: Path, data: FaultData) => void): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.required || (choice.kind !== 'measure' && choice.kind !== 'number')) return;
+    const names = namesOf(choice.key, sheet);
+    if (names.some((name) => compiled.uses.has(name))) add(['choices', index, 'required'], { code: 'measureNotRequired', title: choice.title });
+  });
+}
+
+/** The names of a choice inside a formula: within its own sheet without the sheet's name, too. */
+function namesOf(key: string, sheet: string | null): string[] {
+  const own = sheet !== null && key.startsWith(`${sheet}.`) ? [formulaName(key.slice(sheet.length + 1))] : [];
+  return [...own, formulaName(key)];
+}
+
+/** Everything that a formula can refer to. */
+function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope): FormulaInput[] {
+  const inputs = new Map<string, FormulaInput>();
+  const offer = (input: FormulaInput) => {
+    if (!inputs.has(input.name)) inputs.set(input.name, input);
+  };
+  product.choices.forEach((choice, index) => {
+    const names = namesOf(choice.key, sheet);
+    if (choice.kind === 'measure' || choice.kind === 'number') {
+      const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : requireUnit('1');
+      if (!unit) return;
+      for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
+    }
+    if (!hasOptions(choice)) return;
+    const properties = new Set(choice.options.flatMap((option) => Object.keys(option.properties)));
+    for (const property of properties) {
+      const values = choice.options.map((option) => {
+        const said = option.properties[property];
+        const unit = said && unitByCode(said.unit);
+        const value = said && Exact.parse(said.value);
+        return unit && value ? { value: value.times(unit.factor), dim: dimOf(unit) } : null;
+      });
+      const dim = values.find((value) => value !== null)?.dim ?? NUMBER;
+      const read = ({ answers }: FormulaInputs) => {
+        const effect = answers[index]?.picks[0]?.effect;
+        return effect === undefined ? null : (values[effect]?.value ?? null);
+      };
+      for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, read });
+    }
+  });
+  for (const { rate, sheet: of } of [...rates].sort((a, b) => Number(b.sheet === sheet) - Number(a.sheet === sheet))) {
+    const unit = rate.per === null ? requireUnit('1') : unitByCode(rate.per);
+    const value = Exact.parse(rate.value);
+    if (!unit || !value) continue;
+    const byGroup = new Map(Object.entries(rate.byGroup).flatMap(([group, text]) => {
+      const own = Exact.parse(text);
+      return own ? [[group, own.over(unit.factor)] as const] : [];
+    }));
+    const common = value.over(unit.factor);
+    const { length, mass } = dimOf(unit);
+    const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
+    // A measure length or weight below the line: money per unit.
+    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
+  }
+  offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, read: ({ base }) => base });
+  offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
+  return [...inputs.values()];
+}
+
+/** Runs one formula for a selection. */
+export function runFormula({ compiled, inputs }: FormulaProgram, given: FormulaInputs): FormulaOutcome {
+  if (compiled.faults.length > 0) return null;
+  const values: (Exact | null)[] = [];
+  for (const { name, read } of inputs) {
+    const value = compiled.uses.has(name) ? read(given) : null;
+    if (value === null && compiled.uses.has(name)) return null;
+    values.push(value);
+  }
+  return compiled.run(values);
+}
+
+export function isStop(outcome: FormulaOutcome): outcome is FormulaStop {
+  return outcome !== null && 'code' in outcome;
+}

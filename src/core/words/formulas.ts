@@ -1,0 +1,60 @@
+import { dimWords } from '../formula/dimension';
+import { type FormulaFaultData } from '../formula/formula-fault';
+
+const DOES = { adds: 'adds', takes: 'takes', compares: 'compares', 'chooses between': 'chooses between' } as const;
+
+function mixed({ does, left, right }: Extract<FormulaFaultData, { code: 'mixedDimensions' }>): string {
+  const [a, b] = [dimWords(left), dimWords(right)];
+  switch (does) {
+    case 'adds':
+      return `${DOES.adds} ${b} to ${a}`;
+    case 'takes':
+      return `${DOES.takes} ${b} from ${a}`;
+    case 'compares':
+      return `${DOES.compares} ${a} with ${b}`;
+    case 'chooses between':
+      return `${DOES['chooses between']} ${a} and ${b}`;
+  }
+}
+
+/** What is wrong with a formula, in words a shopkeeper understands. */
+export function formulaFaultWords(line: number, data: FormulaFaultData): string {
+  switch (data.code) {
+    case 'syntax':
+      return `Line ${line} can’t be read${data.near.trim() ? ` near “${data.near.trim()}”` : ': something is missing at its end'}. Write lines like area = width × height.`;
+    case 'emptyFormula':
+      return 'The formula is empty. Its last line is the result, such as width × height × rate.';
+    case 'tooLong':
+      return `A formula can have at most ${data.most.toLocaleString('en-GB')} ${data.what}.`;
+    case 'tooDeep':
+      return `Line ${line} nests its parts too deeply. Name a part on a line of its own.`;
+    case 'unnamedLine':
+      return `Line ${line} has no name. Every line but the last needs one, such as area = …`;
+    case 'unknownName':
+      return `Line ${line}: there is nothing called “${data.name}” here.${data.nearest ? ` Is ${data.nearest} meant?` : ''}`;
+    case 'unknownUnit':
+      return `Line ${line}: “${data.unit}” is not a unit we know. Use m, cm, m2, kg, L, ft, pieces or the shop’s currency.`;
+    case 'unknownFunction':
+      return `Line ${line}: there is no function “${data.name}”. There are ${data.known.join(', ')}.`;
+    case 'nameTwice':
+      return `Line ${line}: “${data.name}” has been named on an earlier line.`;
+    case 'nameTaken':
+      return `Line ${line}: “${data.name}” already means something here. Use another name.`;
+    case 'argumentCount':
+      return `Line ${line}: ${data.name} takes ${data.wanted} values, not ${data.given}.`;
+    case 'mixedDimensions':
+      return `Line ${line} ${mixed(data)}.`;
+    case 'notACondition':
+      return `Line ${line}: ${data.where} must be a comparison, such as width > 1 m.`;
+    case 'notAValue':
+      return `Line ${line}: ${data.where} is a comparison, not a value. Use if(…, …, …) to choose between values.`;
+    case 'exponent':
+      return `Line ${line}: a power must be a whole number from 0 to 12.`;
+    case 'stepMissing':
+      return `Line ${line}: say to what step ${data.name} brings ${dimWords(data.dim)}, as in ${data.name}(…, 0.1 m).`;
+    case 'oddRoot':
+      return `Line ${line}: there is no square root of ${dimWords(data.dim)}.`;
+    case 'wrongResult':
+      return `Line ${line} comes out as ${dimWords(data.is)}; ${dimWords(data.wanted)} is needed here.`;
+  }
+}

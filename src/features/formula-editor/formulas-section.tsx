@@ -1,0 +1,123 @@
+'use client';
+
+import { Box, Button, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { type Formula, type FormulaServes, freeKey } from '@/core/catalog';
+import { type ResolutionJson } from '@/core/exchange';
+import { useEditing } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
+import { SelectField, TextField } from '@/ui/field';
+import { EmptyPlace } from '@/ui/text';
+import { FormulaText } from './formula-text';
+import { RatesField } from './rates-field';
+
+const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
+  { value: 'base', label: 'is the base price' },
+  { value: 'amount', label: 'adds to the price' },
+  { value: 'weight', label: 'adds to the weight' },
+  { value: 'draw', label: 'is taken from stock' },
+  { value: 'shown', label: 'is shown to customers' },
+];
+
+const EXAMPLE = 'area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate';
+
+/** Formulas over measures, numbers, options and rates; each line's value stands beside it for the Counter's selection. */
+export function FormulasSection({ measures }: { measures: ResolutionJson['measures'] }) {
+  const { product, change } = useEditing();
+  const add = () =>
+    change('add formula', (draft) => {
+      const key = freeKey('formula', draft.formulas.map((formula) => formula.key), 'formula');
+      draft.formulas.push({ key, title: 'Price', serves: { kind: 'amount' }, text: '' });
+    });
+  const addButton = (
+    <Button size="sm" variant="outline" onClick={add}>
+      <Plus size={14} aria-hidden /> Add a formula
+    </Button>
+  );
+  return (
+    <Section title="Formulas and rates" lead="Named lines of arithmetic over measures, numbers, options and rates. The last line is the result." actions={product.formulas.length > 0 ? addButton : undefined}>
+      {product.formulas.length === 0 && (
+        <EmptyPlace title="Nothing is worked out yet" action={addButton}>
+          <Box as="pre" fontFamily="mono" fontSize="sm" textAlign="start" display="inline-block">
+            {EXAMPLE}
+          </Box>
+        </EmptyPlace>
+      )}
+      {product.formulas.map((formula, index) => (
+        <FormulaEditor key={formula.key} formula={formula} index={index} measures={measures.filter((measure) => measure.formula === formula.title)} />
+      ))}
+      <RatesField />
+    </Section>
+  );
+}
+
+function FormulaEditor({ formula, index, measures }: { formula: Formula; index: number; measures: ResolutionJson['measures'] }) {
+  const { program, shop, stock, change, findings } = useEditing();
+  const edit = (what: string, recipe: (draft: Formula) => void) =>
+    change(`formula ${formula.key} ${what}`, (draft) => {
+      const target = draft.formulas[index];
+      if (target) recipe(target);
+    });
+  const compiled = program.formulas.find(({ key, title }) => key === formula.key && title === formula.title);
+  const said = findings.filter(({ path }) => path[0] === 'formulas' && path[1] === index);
+  const setServes = (kind: string): FormulaServes => {
+    switch (kind) {
+      case 'base':
+      case 'weight':
+      case 'shown':
+        return { kind };
+      case 'draw':
+        return { kind, stock: stock[0]?.key ?? '' };
+      default:
+        return { kind: 'amount' };
+    }
+  };
+  return (
+    <Box as="section" aria-label={`Formula ${formula.title}`} borderWidth="1px" borderColor={said.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4">
+      <HStack gap="3" align="end" mb="3">
+        <TextField label="Called" value={formula.title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
+        <SelectField label="It" value={formula.serves.kind} width="210px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
+        {formula.serves.kind === 'draw' && (
+          <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key }))} />
+        )}
+        <IconButton aria-label={`Remove the formula ${formula.title}`} variant="ghost" colorPalette="brick" onClick={() => change(`remove formula ${formula.key}`, (draft) => void draft.formulas.splice(index, 1))}>
+          <Trash2 size={16} />
+        </IconButton>
+      </HStack>
+      <FormulaText label={`Formula ${formula.title}`} text={formula.text} faults={compiled?.compiled.faults ?? []} inputs={compiled?.inputs ?? []} currency={shop.currency} onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))} />
+      <Stack gap="0.5" mt="2">
+        {said.map(({ message }) => (
+          <Text key={message} fontSize="sm" color="brick.fg">
+            {message}
+          </Text>
+        ))}
+      </Stack>
+      {said.length === 0 && (
+        <Table.Root size="sm" mt="2" aria-label={`Values of ${formula.title}`} css={{ fontVariantNumeric: 'tabular-nums' }}>
+          <Table.Body>
+            {measures.length === 0 && (
+              <Table.Row bg="transparent">
+                <Table.Cell color="fg.muted">Answer at the Counter what it uses, and each line’s value stands here.</Table.Cell>
+              </Table.Row>
+            )}
+            {measures.map(({ name, shown }) => (
+              <Table.Row key={name} bg="transparent">
+                <Table.Cell fontFamily="mono" py="1">
+                  {name}
+                </Table.Cell>
+                <Table.Cell textAlign="end" py="1">
+                  {shown}
+                </Table.Cell>
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      )}
+      {compiled && compiled.inputs.length > 0 && (
+        <Text fontSize="xs" color="fg.muted" mt="2">
+          It can use: {compiled.inputs.map(({ name }) => name).join(', ')}.
+        </Text>
+      )}
+    </Box>
+  );
+}

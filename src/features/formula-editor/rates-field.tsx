@@ -1,0 +1,83 @@
+'use client';
+
+import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { formulaName, freeKey, type Rate } from '@/core/catalog';
+import { useEditing } from '@/features/choice-editor/editing';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { SelectField } from '@/ui/field';
+
+/** Named prices per unit, with other prices for customer groups. */
+export function RatesField() {
+  const { product, shop, change, findings } = useEditing();
+  const [name, setName] = useState('');
+  const add = () => {
+    const title = name.trim();
+    if (title === '') return;
+    change('add rate', (draft) => void draft.rates.push({ key: freeKey(title, draft.rates.map(({ key }) => key), 'rate'), title, value: '', per: 'm2', byGroup: {} }));
+    setName('');
+  };
+  const edit = (index: number, what: string, recipe: (rate: Rate) => void) =>
+    change(`rate ${index} ${what}`, (draft) => {
+      const target = draft.rates[index];
+      if (target) recipe(target);
+    });
+  return (
+    <Stack gap="2" as="section" aria-label="Rates">
+      <Text fontWeight="600">Rates</Text>
+      {product.rates.map((rate, index) => {
+        const fault = findings.find(({ path }) => path[0] === 'rates' && path[1] === index)?.message;
+        return (
+          <Box key={rate.key}>
+            <HStack gap="2" wrap="wrap">
+              <Text w="120px" lineHeight="1.2">
+                {rate.title}
+                <Text as="span" display="block" fontFamily="mono" fontSize="xs" color="fg.muted">
+                  {formulaName(rate.key)}
+                </Text>
+              </Text>
+              <Input aria-label={`Rate ${rate.title}`} size="sm" w="80px" textAlign="end" placeholder="0.00" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={rate.value} onChange={(event) => edit(index, 'value', (draft) => void (draft.value = event.target.value.trim()))} />
+              <Text>{shop.currency} per</Text>
+              <SelectField small hideLabel label={`Unit of the rate ${rate.title}`} width="172px" value={rate.per ?? ''} alternatives={[{ value: '', label: 'nothing: an amount' }, ...unitAlternatives('area', 'length', 'volume', 'mass', 'count')]} onChange={(code) => edit(index, 'per', (draft) => void (draft.per = code === '' ? null : code))} />
+              {shop.groups.map((group) => (
+                <Input
+                  key={group.key}
+                  aria-label={`Rate ${rate.title} for ${group.title}`}
+                  size="sm"
+                  w="96px"
+                  textAlign="end"
+                  placeholder={group.title}
+                  title={`For ${group.title}`}
+                  borderColor="border.emphasized"
+                  value={rate.byGroup[group.key] ?? ''}
+                  onChange={(event) =>
+                    edit(index, `group ${group.key}`, (draft) => {
+                      const { [group.key]: _former, ...others } = draft.byGroup;
+                      const value = event.target.value.trim();
+                      draft.byGroup = value === '' ? others : { ...others, [group.key]: value };
+                    })
+                  }
+                />
+              ))}
+              <IconButton aria-label={`Remove the rate ${rate.title}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove rate ${rate.key}`, (draft) => void draft.rates.splice(index, 1))}>
+                <Trash2 size={14} />
+              </IconButton>
+            </HStack>
+            {fault && (
+              <Text fontSize="sm" color="brick.fg">
+                {fault}
+              </Text>
+            )}
+          </Box>
+        );
+      })}
+      <HStack gap="2">
+        <Input aria-label="New rate" size="sm" w="200px" placeholder="Cloth, by area" borderColor="border.emphasized" maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
+        <Button size="sm" variant="outline" colorPalette="ink" disabled={name.trim() === ''} onClick={add}>
+          <Plus size={14} aria-hidden /> Add a rate
+        </Button>
+      </HStack>
+    </Stack>
+  );
+}
