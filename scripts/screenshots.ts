@@ -46,7 +46,7 @@ const SHOTS: readonly Shot[] = [
   } },
   { name: 'editor-formulas', path: '/manage/products/10', before: async (person) => {
     await person.press('Formulas and rates', OUTLINE);
-    await person.fill('Width all round', '6 ft 3 in', COUNTER);
+    await person.fill('Width all round', '1.9 m', COUNTER);
     await person.fill('Height', '48', COUNTER);
     await person.sees('felt_rate');
   } },

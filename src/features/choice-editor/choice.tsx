@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, Button, HStack, Menu, Portal, SimpleGrid, Text } from '@chakra-ui/react';
-import { Copy, Ellipsis, Trash2 } from 'lucide-react';
+import { Box, Button, HStack, Menu, SimpleGrid, Text } from '@chakra-ui/react';
+import { Copy, Trash2 } from 'lucide-react';
 import { type Choice, hasOptions, insideNameOf, isNote, isStocked } from '@/core/catalog';
 import { TextField } from '@/ui/field';
+import { MoreMenu } from '@/ui/more-menu';
 import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
 import { useEditing, useFaultAt } from './editing';
@@ -46,25 +47,14 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     });
   };
   const actions = (
-    <Menu.Root>
-      <Menu.Trigger asChild>
-        <Button size="sm" variant="ghost" colorPalette="ink" aria-label="More for this choice">
-          <Ellipsis size={16} />
-        </Button>
-      </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content>
-            <Menu.Item value="duplicate" onClick={duplicate}>
-              <Copy size={14} /> Duplicate
-            </Menu.Item>
-            <Menu.Item value="remove" color="brick.fg" onClick={remove}>
-              <Trash2 size={14} /> Remove
-            </Menu.Item>
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
-    </Menu.Root>
+    <MoreMenu label="More for this choice">
+      <Menu.Item value="duplicate" onClick={duplicate}>
+        <Copy size={14} /> Duplicate
+      </Menu.Item>
+      <Menu.Item value="remove" color="brick.fg" onClick={remove}>
+        <Trash2 size={14} /> Remove
+      </Menu.Item>
+    </MoreMenu>
   );
   return (
     <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${kindWords[choice.kind].replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>

@@ -1,7 +1,7 @@
 'use client';
 
-import { Alert, Box, IconButton, Link, Menu, Portal, Stack } from '@chakra-ui/react';
-import { Copy, Ellipsis, ExternalLink, Store, Trash2 } from 'lucide-react';
+import { Alert, Box, Link, Menu, Stack } from '@chakra-ui/react';
+import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -24,6 +24,7 @@ import { useCommand } from '@/features/palette/commands';
 import { useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type EditorView } from '@/services/editing';
+import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
@@ -202,32 +203,21 @@ function ProductMenu({ productId, published, onPublished }: Omit<TopBarProps, 'd
     );
   const remove = () => attempt(send('DELETE', `/api/manage/products/${productId}`, undefined, anything).then(() => router.push('/manage/products')));
   return (
-    <Menu.Root>
-      <Menu.Trigger asChild>
-        <IconButton aria-label="More for this product" variant="ghost" size="sm" colorPalette="ink">
-          <Ellipsis size={18} />
-        </IconButton>
-      </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content>
-            <Menu.Item value="copy" onClick={copy}>
-              <Copy size={14} /> Start a copy of it
-            </Menu.Item>
-            {published.revision !== null && (
-              <Menu.Item value="unpublish" onClick={unpublish}>
-                <Store size={14} /> Take it out of the shop
-              </Menu.Item>
-            )}
-            {published.revision === null && (
-              <Menu.Item value="delete" color="brick.fg" onClick={remove}>
-                <Trash2 size={14} /> Delete this draft
-              </Menu.Item>
-            )}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
-    </Menu.Root>
+    <MoreMenu label="More for this product">
+      <Menu.Item value="copy" onClick={copy}>
+        <Copy size={14} /> Start a copy of it
+      </Menu.Item>
+      {published.revision !== null && (
+        <Menu.Item value="unpublish" onClick={unpublish}>
+          <Store size={14} /> Take it out of the shop
+        </Menu.Item>
+      )}
+      {published.revision === null && (
+        <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+          <Trash2 size={14} /> Delete this draft
+        </Menu.Item>
+      )}
+    </MoreMenu>
   );
 }
 

@@ -4,7 +4,7 @@ import { Box, Stack } from '@chakra-ui/react';
 import { type Choice, hasOptions, isNote, isStocked } from '@/core/catalog';
 import { counted, priceWords } from '@/core/words';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
-import { type Place, useEditing } from '@/features/choice-editor/editing';
+import { type Editing, type Place, useEditing } from '@/features/choice-editor/editing';
 import { shortKindWords } from '@/features/choice-editor/new-choice';
 import { OutlineLine } from '@/features/choice-editor/outline-line';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
@@ -20,14 +20,20 @@ function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>)
   return `sheet, ${counted(sheet.choices.length, 'choice')}${placement.by === 'condition' ? ', by condition' : ''}${differs > 0 ? `, ${differs} differ${differs === 1 ? 's' : ''}` : ''}`;
 }
 
+/** What the sale of one item takes from stock, in few words. */
+function stockState({ product, program, assembled }: Pick<Editing, 'product' | 'program' | 'assembled'>): string {
+  if (product.draws.length > 0) return `takes from ${counted(product.draws.length, 'item')}`;
+  if (product.variants.length > 0) return 'taken by the variant';
+  if (assembled.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : 'draws' in choice && choice.draws.length > 0))) return 'taken by what is chosen';
+  return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
+}
+
 /** The outline of a product, in the order of the work; choices are moved here. */
 export function Outline({ current, published }: { current: Place; published: string }) {
   const { product, program, assembled, surroundings, change } = useEditing();
   const entries = pageEntries(product, surroundings.sheets);
   const hasStocked = assembled.choices.some(isStocked);
   const { quantity } = product;
-  const draws = product.draws.length;
-  const byChoice = assembled.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : 'draws' in choice && choice.draws.length > 0));
   return (
     <Stack as="nav" aria-label="Outline" gap="0.5">
       <OutlineLine place="basics" current={current} title="Name and words" state={product.sku || 'no SKU yet'} />
@@ -62,7 +68,7 @@ export function Outline({ current, published }: { current: Place; published: str
         title="Quantity rule"
         state={quantity.multiple > 1 ? `in multiples of ${quantity.multiple}` : quantity.minimum > 1 ? `from ${quantity.minimum}` : 'any number'}
       />
-      <OutlineLine place="stock" current={current} title="Stock" state={draws > 0 ? `takes from ${counted(draws, 'item')}` : product.variants.length > 0 ? 'taken by the variant' : byChoice ? 'taken by what is chosen' : 'takes nothing yet'} />
+      <OutlineLine place="stock" current={current} title="Stock" state={stockState({ product, program, assembled })} />
       <OutlineLine place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published} />
     </Stack>

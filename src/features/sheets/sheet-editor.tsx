@@ -1,7 +1,7 @@
 'use client';
 
-import { Box, Button, chakra, IconButton, Menu, Portal, Stack, Text } from '@chakra-ui/react';
-import { Ellipsis, Trash2 } from 'lucide-react';
+import { Box, Button, chakra, Menu, Stack, Text } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -26,6 +26,7 @@ import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SheetEditorView } from '@/services/sheets';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
+import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayFailed } from '@/ui/toasts';
 import { SheetBasics } from './sheet-basics';
@@ -204,22 +205,11 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
       <Button size="sm" disabled={why !== undefined} title={why} onClick={onPublish}>
         See the ripple and publish
       </Button>
-      <Menu.Root>
-        <Menu.Trigger asChild>
-          <IconButton aria-label="More for this sheet" variant="ghost" size="sm" colorPalette="ink">
-            <Ellipsis size={18} />
-          </IconButton>
-        </Menu.Trigger>
-        <Portal>
-          <Menu.Positioner>
-            <Menu.Content>
-              <Menu.Item value="delete" color="brick.fg" onClick={remove}>
-                <Trash2 size={14} /> Delete this sheet
-              </Menu.Item>
-            </Menu.Content>
-          </Menu.Positioner>
-        </Portal>
-      </Menu.Root>
+      <MoreMenu label="More for this sheet">
+        <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+          <Trash2 size={14} /> Delete this sheet
+        </Menu.Item>
+      </MoreMenu>
     </EditorBar>
   );
 }
