@@ -22,7 +22,7 @@ describe('the product list', () => {
       ['MESH', ['Stainless mesh']],
       ['ventilated', ['Bee suit']],
       ['Queen rearing', ['Queen marking pens']],
-      ['Calder', ['Queen marking pens', 'Stainless mesh']],
+      ['Calder', ['Apiary netting', 'Queen marking pens', 'Stainless mesh']],
     ] as const) {
       await stage.person.fill('Search products', search);
       expect(await column('Products', 2)).toEqual(found);
