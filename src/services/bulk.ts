@@ -1,10 +1,10 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { type CatalogSurroundings, type Choice, insideNameOf, placementSchema, placementsOf, type Product } from '../core/catalog';
-import { compile } from '../core/resolve';
-import { counted, priceWords } from '../core/words';
+import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { bulkChanges, products } from '../data/schema';
+import { compareSides } from './comparison';
 import { type Services } from './context';
 import { currentProduct } from './definitions';
 import { notFound, Refusal } from './refusal';
@@ -49,24 +49,24 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   const rows = await queries.select().from(products).where(inArray(products.id, change.products)).orderBy(asc(products.title));
   const source = change.kind === 'copyChoices' ? await queries.query.products.findFirst({ where: eq(products.id, change.from) }) : undefined;
   if (change.kind === 'copyChoices' && !source) return notFound(`product ${change.from}`);
+  const from = source && currentProduct(source.draft);
   const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: currentProduct(row.draft) }));
-  const { surroundings } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(source ? [currentProduct(source.draft)] : [])]);
-  const { words, apply } = changer(change, surroundings, source && currentProduct(source.draft));
+  const { surroundings } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
+  const { words, apply } = changer(change, surroundings, from);
   return {
     words,
     surroundings,
     rows: drafts.map(({ id, version, draft }) => {
-      const { after, does } = id === (change.kind === 'copyChoices' ? change.from : null) ? { after: draft, does: 'is where they come from' } : apply(draft);
-      const [former, next] = [compile(draft, surroundings), compile(after, surroundings)];
-      const had = new Set(former.blocking.map(({ message }) => message));
+      const { after, does } = id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft);
+      const { priceBefore, priceAfter, stops } = compareSides({ product: draft, surroundings }, { product: after, surroundings });
       const row: BulkRow = {
         productId: id,
         title: draft.title,
         does,
         changes: after !== draft,
-        priceBefore: priceWords(former),
-        priceAfter: priceWords(next),
-        faults: [...new Set(next.blocking.flatMap(({ message }) => (had.has(message) ? [] : message)))],
+        priceBefore,
+        priceAfter,
+        faults: stops,
       };
       return { row, before: draft, after, version };
     }),

@@ -9,6 +9,7 @@ import { type Queries } from '../data/database';
 import { basketLines, orderLines, presence, products, revisions, setAsideDrafts } from '../data/schema';
 import { type Services } from './context';
 import { currentProduct } from './definitions';
+import { isToBeStored } from './draft-base';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 
@@ -220,13 +221,7 @@ export type DraftSave = z.infer<typeof draftSaveSchema>;
 export async function saveDraft({ database, now }: Services, id: number, save: DraftSave): Promise<number> {
   return database.write(async (transaction) => {
     const product = await requireProduct(transaction, id);
-    if (product.draftVersion !== save.baseVersion) {
-      // A save whose answer got lost on the way comes again: it is the same work, not somebody else's.
-      if (product.draftSavedBy === save.editor && JSON.stringify(product.draft) === JSON.stringify(save.definition)) return product.draftVersion;
-      throw new Refusal(409, 'draftConflict', 'Somebody else has changed this product in the meantime.', {
-        current: { version: product.draftVersion, definition: product.draft, savedBy: product.draftSavedBy },
-      });
-    }
+    if (!isToBeStored(product, save, 'product')) return product.draftVersion;
     const draftVersion = product.draftVersion + 1;
     await transaction
       .update(products)
@@ -342,11 +337,11 @@ export interface EarlierState {
 /** Revisions and set-aside drafts of a product, newest first. */
 export async function listEarlierStates({ database, now }: Services, id: number): Promise<EarlierState[]> {
   const product = await requireProduct(database.read, id);
-  const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
-  const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
-  const definitions = [...published, ...aside].map(({ definition }) => currentProduct(definition));
-  const { surroundings } = await readSurroundings(database.read, now(), definitions);
-  const priceOf = (definition: Product) => priceWords(compile(currentProduct(definition), surroundings));
+  const current = <Row extends { definition: Product }>(row: Row): Row => ({ ...row, definition: currentProduct(row.definition) });
+  const published = (await database.read.select().from(revisions).where(eq(revisions.productId, id))).map(current);
+  const aside = (await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id))).map(current);
+  const { surroundings } = await readSurroundings(database.read, now(), [...published, ...aside].map(({ definition }) => definition));
+  const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
   return [
     ...published.map((revision): EarlierState => ({
       kind: 'revision',
@@ -354,7 +349,7 @@ export async function listEarlierStates({ database, now }: Services, id: number)
       name: `Revision ${revision.number}`,
       at: revision.publishedAt.getTime(),
       inShop: revision.id === product.publishedRevision,
-      definition: currentProduct(revision.definition),
+      definition: revision.definition,
       price: priceOf(revision.definition),
     })),
     ...aside.map((draft): EarlierState => ({
@@ -363,7 +358,7 @@ export async function listEarlierStates({ database, now }: Services, id: number)
       name: 'Draft set aside when two windows differed',
       at: draft.at.getTime(),
       inShop: false,
-      definition: currentProduct(draft.definition),
+      definition: draft.definition,
       price: priceOf(draft.definition),
     })),
   ].sort((a, b) => b.at - a.at || b.id - a.id);

@@ -2,11 +2,13 @@ import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Fault, freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
 import { compile } from '../core/resolve';
-import { counted, priceWords } from '../core/words';
+import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
 import { type Services } from './context';
+import { type Comparison, compareSides } from './comparison';
 import { currentProduct, currentSheet, readShelves, type Shelf } from './definitions';
+import { isToBeStored } from './draft-base';
 import { type EditorSurroundings, editorSurroundings } from './editing';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
@@ -163,12 +165,7 @@ export async function saveSheetDraft({ database, now }: Services, id: number, sa
   return database.write(async (transaction) => {
     const sheet = await requireSheet(transaction, id);
     if (save.definition.key !== sheet.key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${sheet.key}”: products refer to it.`);
-    if (sheet.draftVersion !== save.baseVersion) {
-      if (sheet.draftSavedBy === save.editor && JSON.stringify(sheet.draft) === JSON.stringify(save.definition)) return sheet.draftVersion;
-      throw new Refusal(409, 'draftConflict', 'Somebody else has changed this sheet in the meantime.', {
-        current: { version: sheet.draftVersion, definition: sheet.draft, savedBy: sheet.draftSavedBy },
-      });
-    }
+    if (!isToBeStored(sheet, save, 'sheet')) return sheet.draftVersion;
     const draftVersion = sheet.draftVersion + 1;
     await transaction
       .update(sheets)
@@ -178,19 +175,12 @@ export async function saveSheetDraft({ database, now }: Services, id: number, sa
   });
 }
 
-/**
- * What a change of a sheet does to one product.
- * Prices are in words; `stops` and `mends` are what is to be mended after and no longer to be mended.
- */
-export interface RippleRow {
+/** What a change of a sheet does to one product. */
+export interface RippleRow extends Comparison {
   readonly productId: number;
   readonly title: string;
   readonly inShop: boolean;
   readonly reach: 'stays' | 'joins' | 'leaves';
-  readonly priceBefore: string | null;
-  readonly priceAfter: string | null;
-  readonly stops: readonly string[];
-  readonly mends: readonly string[];
   readonly changes: boolean;
 }
 
@@ -228,21 +218,14 @@ export async function* rippleOf({ database, now }: Services, id: number): AsyncG
     const [was, is] = [onBefore(definition), onAfter(definition)];
     let row: RippleRow | null = null;
     if (was || is) {
-      const [former, next] = [compile(definition, before), compile(definition, after)];
-      const [priceBefore, priceAfter] = [priceWords(former), priceWords(next)];
-      const words = (faults: readonly Fault[]) => faults.map(({ message }) => message);
-      const [had, has] = [new Set(words(former.blocking)), new Set(words(next.blocking))];
-      const stops = [...has].filter((message) => !had.has(message));
-      const mends = [...had].filter((message) => !has.has(message));
+      const comparison = compareSides({ product: definition, surroundings: before }, { product: definition, surroundings: after });
+      const { priceBefore, priceAfter, stops, mends } = comparison;
       row = {
+        ...comparison,
         productId: product.id,
         title: definition.title,
         inShop: product.publishedRevision !== null,
         reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
-        priceBefore,
-        priceAfter,
-        stops,
-        mends,
         changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length > 0,
       };
     }

@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm';
 import { dayAt } from '../core/calendar';
 import { type CatalogSurroundings, type Product, type Sheet, type Shop, shopSchema, type Swatch } from '../core/catalog';
 import { Exact } from '../core/number';
-import { availableToPromise, type StockLevels } from '../core/stock';
+import { availableToPromise, levelsOf, type StockLevels } from '../core/stock';
 import { type Queries } from '../data/database';
 import { products, revisions, settings, sheetRevisions, sheets, stockItems, swatches } from '../data/schema';
 import { currentProduct, currentSheet } from './definitions';
@@ -110,10 +110,4 @@ export async function readSurroundings(queries: Queries, at: Date, definitions: 
     products: await readAddOns(queries, [...definitions, ...published]),
   };
   return { surroundings, levels: levelsOf(stock), stock, today: dayAt(at, shop.timeZone) };
-}
-
-/** What can be promised, by stock item. */
-export function levelsOf(stock: readonly Pick<StockFigures, 'key' | 'available'>[]): StockLevels {
-  const available = new Map(stock.map((item) => [item.key, Exact.from(item.available)]));
-  return (key) => available.get(key);
 }

@@ -14,6 +14,12 @@ export interface Draw {
 /** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */
 export type StockLevels = (stock: string) => Exact | undefined;
 
+/** The levels of a list of stock items; what is available comes as decimal text. */
+export function levelsOf(items: readonly { readonly key: string; readonly available: string }[]): StockLevels {
+  const available = new Map(items.map((item) => [item.key, Exact.from(item.available)]));
+  return (stock) => available.get(stock);
+}
+
 /** What can be supplied of a selection. */
 export interface Availability {
   /** how many items could be supplied now; null when stock has not been asked */

@@ -1,2 +1,2 @@
-export { type Availability, availabilityOf, availableToPromise, type Draw, type StockLevels } from './availability';
+export { type Availability, availabilityOf, availableToPromise, type Draw, levelsOf, type StockLevels } from './availability';
 export { type DrawDefinition, drawSchema } from './draw';

@@ -9,8 +9,8 @@ import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { type Product, productSchema } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
-import { Exact } from '@/core/number';
 import { readiness } from '@/core/resolve';
+import { levelsOf } from '@/core/stock';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, type Published } from '@/features/choice-editor/editing';
@@ -64,10 +64,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   const { surroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
   const selection = useSelection(draft.document, surroundings, stock, { today, group });
   const { program } = selection;
-  const findings = useMemo(() => {
-    const available = new Map(stock.map((item) => [item.key, Exact.from(item.available)]));
-    return readiness(draft.document, surroundings, (key) => available.get(key), program);
-  }, [draft.document, surroundings, stock, program]);
+  const findings = useMemo(() => readiness(draft.document, surroundings, levelsOf(stock), program), [draft.document, surroundings, stock, program]);
   useUndoKeys(draft);
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
   useCommand('Add a choice to this product', () => setPlace('choices'));

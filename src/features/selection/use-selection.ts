@@ -6,6 +6,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
 import { compile, type Program, resolve } from '@/core/resolve';
+import { levelsOf } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
@@ -52,13 +53,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
-  const available = useMemo(() => new Map(stock.map((item) => [item.key, Exact.from(item.available)])), [stock]);
+  const levels = useMemo(() => levelsOf(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
   const resolution = useMemo(() => {
-    const context = { levels: (key: string) => available.get(key), today, group, files: (token: string) => files.get(token) };
+    const context = { levels, today, group, files: (token: string) => files.get(token) };
     return resolutionJson(resolve(program, { answers: known, quantity: quantityFrom(shownQuantity) }, context));
-  }, [program, known, shownQuantity, available, today, group, files]);
+  }, [program, known, shownQuantity, levels, today, group, files]);
 
   const takeFile = useCallback(
     async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
