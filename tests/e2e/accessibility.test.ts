@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Browser, Person, startBrowser } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
+import { OUTLINE } from '../support/stage';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -33,8 +34,6 @@ async function violations(): Promise<string[]> {
   );
   return found.flatMap(({ id, nodes }) => nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary.slice(0, 240)}`));
 }
-
-const OUTLINE = '//nav[@aria-label="Outline"]';
 
 const screens: [string, string, (() => Promise<void>)?][] = [
   ['the product list', '/manage/products'],

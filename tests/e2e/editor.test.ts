@@ -5,6 +5,7 @@ import { Database } from '@/data/database';
 import { products } from '@/data/schema';
 import { type Browser, Person, startBrowser } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
+import { OUTLINE } from '../support/stage';
 
 let server: TestServer;
 let browser: Browser;
@@ -20,7 +21,6 @@ beforeEach(async () => {
 });
 afterEach(() => browser.close());
 
-const OUTLINE = '//nav[@aria-label="Outline"]';
 const draftWords = '[aria-label="Draft"]';
 
 /** What the database has of a product. */

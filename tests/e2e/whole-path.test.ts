@@ -5,7 +5,7 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { orders, products, stockItems } from '@/data/schema';
-import { COUNTER, OUTLINE, setStage } from '../support/stage';
+import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
@@ -71,9 +71,9 @@ describe('from an empty product to a configured product that a customer has boug
   it('takes from a new stock item, and stands in a category', async () => {
     await stage.person.press('Stock', OUTLINE);
     await stage.person.press('New stock item');
-    await stage.person.fill('Name', 'Brass rail, loose', '//*[@role="dialog"]');
-    await stage.person.select('Counted in', 'Metres (m, length)', '//*[@role="dialog"]');
-    await stage.person.fill('On hand now', '10', '//*[@role="dialog"]');
+    await stage.person.fill('Name', 'Brass rail, loose', DIALOG);
+    await stage.person.select('Counted in', 'Metres (m, length)', DIALOG);
+    await stage.person.fill('On hand now', '10', DIALOG);
     await stage.person.press('Create stock item');
     await stage.person.sees('of Brass rail, loose');
     await stage.person.press('Category, supplier, tags', OUTLINE);

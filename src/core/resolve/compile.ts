@@ -76,6 +76,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
   const base = compileBase(scope);
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
+  const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
@@ -96,6 +97,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     keyOrder: byKey,
     base,
     formulas,
+    baseFormula: baseFormula === -1 ? null : baseFormula,
     quantity: product.quantity,
     defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),

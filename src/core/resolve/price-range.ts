@@ -40,8 +40,8 @@ const most: Pick = (a, b) => (b.isMore(a) ? b : a);
  * @returns null while the product has no price that can be read
  */
 export function priceRange(program: Program): PriceRange | null {
-  const { product, choices, formulas } = program;
-  if (formulas.some(({ serves }) => serves.kind === 'base')) {
+  const { product, choices, formulas, baseFormula } = program;
+  if (baseFormula !== null) {
     const least = leastByFormula(program);
     return least && { from: least, to: least, per: null, open: true };
   }

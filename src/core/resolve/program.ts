@@ -104,6 +104,8 @@ export interface Program {
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
   readonly formulas: readonly FormulaProgram[];
+  /** index of the formula that the base price comes from; null where none does */
+  readonly baseFormula: number | null;
   readonly quantity: QuantityRule;
   /** the quantity that counts when none is given */
   readonly defaultQuantity: number;

@@ -28,10 +28,9 @@ export function readiness(
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
-  const serves = (kind: string) => program.formulas.some((formula) => formula.serves.kind === kind);
-  if (product.price === null && !pricedByVariants && !serves('base')) add(['price'], { code: 'priceMissing' });
+  if (product.price === null && !pricedByVariants && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
   if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
-  if (!serves('draw')) drawFaults(product, add);
+  if (!program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   if (levels) stockFaults(program, levels, add);

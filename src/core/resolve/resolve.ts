@@ -34,7 +34,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const variant = findVariant(program, answers, problems);
   const outcomes = formulaOutcomes(program, answers, variant, quantity, context.group, problems);
   const price = priceOf(program, answers, variant, outcomes);
-  if (!program.base.price && !variant?.price && !program.formulas.some(({ serves }) => serves.kind === 'base')) problems.push(problem('item', { code: 'priceMissing' }));
+  if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem('item', { code: 'priceBelowNothing', price: formatMoney(price.unitPrice, program.currency) }));
   }
@@ -185,8 +185,7 @@ interface Price {
  * what is paid once for the line.
  */
 function priceOf(program: Program, answers: (Answer | null)[], variant: VariantProgram | null, outcomes: readonly FormulaOutcome[]): Price {
-  const byFormula = program.formulas.some(({ serves }) => serves.kind === 'base');
-  const baseLine = byFormula ? formulaBase(program, outcomes) : baseLineOf(program, answers, variant);
+  const baseLine = program.baseFormula === null ? baseLineOf(program, answers, variant) : formulaBase(program, program.baseFormula, outcomes);
   if (!baseLine) return { working: [], unitPrice: null, compareAt: null, once: Exact.zero };
   const working: PriceLine[] = [baseLine];
   const onceLines: PriceLine[] = [];
@@ -336,8 +335,7 @@ function formulaLine({ key, title }: FormulaProgram, outcome: FormulaOutcome, ki
 }
 
 /** The base price by a formula; null while it can't be worked out. */
-function formulaBase(program: Program, outcomes: readonly FormulaOutcome[]): PriceLine | null {
-  const index = program.formulas.findIndex(({ serves }) => serves.kind === 'base');
+function formulaBase(program: Program, index: number, outcomes: readonly FormulaOutcome[]): PriceLine | null {
   const formula = program.formulas[index];
   return formula ? formulaLine(formula, outcomes[index] ?? null, 'base') : null;
 }
