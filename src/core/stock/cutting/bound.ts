@@ -1,0 +1,35 @@
+import { bestFill } from './fill';
+import { type Instance } from './instance';
+
+/**
+ * A cost that no way of cutting all pieces goes below. Every lot can be filled only so far with these sizes; the lots
+ * that can be filled at the least cost for what they hold are taken as if parts of them could be had.
+ */
+export function leastCost(instance: Instance): number {
+  const { sizes, counts, capacities, kerf, keep } = instance;
+  const total = sizes.reduce((sum, size, index) => sum + size * (counts[index] ?? 0), 0);
+  const fullest = new Map<number, number>();
+  for (const capacity of new Set(capacities)) {
+    const { fill, complete } = bestFill(capacity, sizes, counts, sizes, 20_000);
+    fullest.set(capacity, complete ? fill : capacity);
+  }
+  const offers = capacities
+    .map((capacity) => {
+      const fill = fullest.get(capacity) ?? capacity;
+      const whole = fill === 0 ? Infinity : (capacity - kerf) / fill;
+      return { fill, length: capacity - kerf, rate: keep === Infinity ? whole : Math.min(1, whole) };
+    })
+    .filter(({ fill }) => fill > 0)
+    .sort((a, b) => a.rate - b.rate);
+  let [left, cost] = [total, 0];
+  for (const { fill, rate } of offers) {
+    if (left <= 0) break;
+    cost += Math.min(left, fill) * rate;
+    left -= fill;
+  }
+  const lengths = new Set(offers.map(({ length }) => length));
+  const [only = 1] = lengths;
+  // Lots of one length are used up whole where no rest is kept. A hair less, for what division rounds.
+  if (keep === Infinity && lengths.size === 1) return Math.ceil(cost / only - 1e-9) * only;
+  return Math.ceil(cost * (1 - 1e-12) - 1e-6);
+}

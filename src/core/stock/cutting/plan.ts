@@ -1,0 +1,117 @@
+import { Exact } from '../../number';
+import { leastCost } from './bound';
+import { placeEqual } from './equal-pieces';
+import { searchExactly } from './exact-search';
+import { type Instance, instanceOf, type Pattern, type Placing } from './instance';
+import { type CutPlan, freeAfter, type LotStock, type Pieces } from './lots';
+import { searchByValues } from './search';
+
+/** How hard a plan is looked for: rounds of the search by values, and steps of the exact search. */
+export interface Effort {
+  readonly rounds: number;
+  readonly steps: number;
+}
+
+/** With more pieces than this, looking through every way of cutting does not end in any time worth waiting for. */
+const MOST_PIECES_EXACT = 16;
+
+/** Quick enough for every keystroke. */
+export const QUICK: Effort = { rounds: 12, steps: 20_000 };
+/** For a plan that somebody cuts by. */
+export const THOROUGH: Effort = { rounds: 400, steps: 300_000 };
+
+/**
+ * Places pieces on lots so that as little as possible is wasted: rests too short to keep, and what the saw takes.
+ * Among plans that waste alike, shorter lots are touched. Equal pieces, and tasks small enough to be looked through,
+ * are solved exactly; beyond that the plan says how much less waste could at best be possible (`leastWaste`).
+ *
+ * @param pieces lengths in the stock item's unit
+ */
+export function planCuts(stock: LotStock, pieces: readonly Pieces[], effort: Effort = QUICK): CutPlan {
+  const instance = instanceOf(stock, pieces);
+  if (!instance) return { cuts: [], unplaced: pieces, waste: Exact.zero, leastWaste: Exact.zero };
+  const { best, proven } = search(instance, effort);
+  return planOf(stock, pieces, instance, best, proven);
+}
+
+function search(instance: Instance, effort: Effort): { best: Placing; proven: number } {
+  const equal = instance.sizes.length === 1 ? placeEqual(instance) : null;
+  if (equal) return { best: equal, proven: equal.cost };
+  const least = leastCost(instance);
+  const pieces = instance.counts.reduce((sum, count) => sum + count, 0);
+  // What is more than all lots together can't be placed, however often it is tried.
+  const hopeless = instance.sizes.reduce((sum, size, index) => sum + size * (instance.counts[index] ?? 0), 0) > instance.capacities.reduce((sum, capacity) => sum + capacity, 0);
+  const best = searchByValues(instance, least, hopeless ? 0 : effort.rounds);
+  if (hopeless || pieces > MOST_PIECES_EXACT || (best.missing === 0 && best.cost <= least)) return { best, proven: least };
+  const exact = searchExactly(instance, best, effort.steps);
+  return { best: exact.best, proven: exact.complete ? exact.best.cost : least };
+}
+
+function planOf({ kerf }: LotStock, pieces: readonly Pieces[], instance: Instance, best: Placing, proven: number): CutPlan {
+  const lengths = instance.sizes.map((size) => Exact.of(size - instance.kerf).over(instance.scale));
+  const piecesOf = (counts: Pattern): Pieces[] => counts.flatMap((count, size) => (count > 0 ? [{ length: lengths[size] ?? Exact.zero, count }] : []));
+  const cuts = best.patterns.flatMap((pattern, index) => {
+    const lot = instance.lots[index];
+    if (!pattern || !lot) return [];
+    const cut = piecesOf(pattern);
+    const left = freeAfter(lot.free, cut, kerf);
+    const kept = left.sign() > 0 && !left.isLess(Exact.of(Number.isFinite(instance.keep) ? instance.keep : Number.MAX_SAFE_INTEGER).over(instance.scale));
+    return [{ lot, pieces: cut, left, kept }];
+  });
+  const placed = cuts.flatMap((cut) => cut.pieces).reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
+  const spent = cuts.reduce((sum, { lot, left, kept }) => sum.plus(kept ? lot.free.minus(left) : lot.free), Exact.zero);
+  const wanted = pieces.reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
+  const least = Exact.of(proven).over(instance.scale).minus(wanted);
+  const waste = spent.minus(placed);
+  return { cuts, unplaced: piecesOf(best.unplaced), waste, leastWaste: least.sign() < 0 || best.missing > 0 ? Exact.zero : least.isMore(waste) ? waste : least };
+}
+
+/**
+ * How many times over the pieces of one item can be cut.
+ *
+ * @param perItem the pieces that one item takes
+ * @param most    no more than this is looked for
+ */
+export function mostThatCanBeCut(stock: LotStock, perItem: readonly Pieces[], most: number): number {
+  const instance = instanceOf(stock, perItem);
+  if (!instance || instance.sizes.length === 0) return instance ? most : 0;
+  const [size = 1] = instance.sizes;
+  const total = instance.sizes.reduce((sum, each, index) => sum + each * (instance.counts[index] ?? 0), 0);
+  if (instance.sizes.length === 1) {
+    const pieces = instance.capacities.reduce((sum, capacity) => sum + Math.floor(capacity / size), 0);
+    return Math.min(most, Math.floor(pieces / (instance.counts[0] ?? 1)));
+  }
+  // One that can't be cut ends it: what fits n times fits fewer times too.
+  let fits = 0;
+  let tooMany = Math.min(most, Math.floor(instance.capacities.reduce((sum, capacity) => sum + capacity, 0) / total)) + 1;
+  while (tooMany - fits > 1) {
+    const middle = Math.floor((fits + tooMany) / 2);
+    const task = { ...instance, counts: instance.counts.map((count) => count * middle) };
+    const { best } = search(task, QUICK);
+    if (best.missing === 0) fits = middle;
+    else tooMany = middle;
+  }
+  return fits;
+}
+
+const MOST_PARTS = 200;
+
+/**
+ * How long each of so many equal pieces can be at most, in the stock item's unit; zero where there is nothing.
+ */
+export function longestPieces({ lots, kerf }: Pick<LotStock, 'lots' | 'kerf'>, count: number): Exact {
+  const free = lots.map((lot) => lot.free).filter((length) => length.sign() > 0);
+  // A longest length leaves nothing of some lot: it is that lot in equal parts.
+  const candidates = free
+    .flatMap((length) => Array.from({ length: Math.min(count, MOST_PARTS) }, (_, index) => length.plus(kerf).over(Exact.of(index + 1)).minus(kerf)))
+    .filter((length) => length.sign() > 0)
+    .sort((a, b) => b.compare(a));
+  const fits = (length: Exact) => free.reduce((sum, lot) => sum + lot.plus(kerf).over(length.plus(kerf)).floor(), 0n) >= BigInt(count);
+  return candidates.find(fits) ?? Exact.zero;
+}
+
+/** Whether a plan is known to waste as little as possible. */
+export function isLeastWaste({ waste, leastWaste, unplaced }: CutPlan): boolean {
+  return unplaced.length === 0 && waste.equals(leastWaste);
+}
+
