@@ -1,5 +1,5 @@
 import { bestFill } from './fill';
-import { type Instance } from './instance';
+import { greatestCommonDivisor, type Instance } from './instance';
 
 /**
  * A cost that no way of cutting all pieces goes below. Every lot can be filled only so far with these sizes; the lots
@@ -27,9 +27,9 @@ export function leastCost(instance: Instance): number {
     cost += Math.min(left, fill) * rate;
     left -= fill;
   }
-  const lengths = new Set(offers.map(({ length }) => length));
-  const [only = 1] = lengths;
-  // Lots of one length are used up whole where no rest is kept. A hair less, for what division rounds.
-  if (keep === Infinity && lengths.size === 1) return Math.ceil(cost / only - 1e-9) * only;
-  return Math.ceil(cost * (1 - 1e-12) - 1e-6);
+  // A hair less, for what division rounds.
+  const bound = Math.ceil(cost * (1 - 1e-12) - 1e-6);
+  // Where no rest is kept, lots are used up whole: what is used is a sum of their lengths.
+  const unit = keep === Infinity ? offers.reduce((divisor, { length }) => greatestCommonDivisor(divisor, length), 0) || 1 : 1;
+  return Math.ceil(bound / unit) * unit;
 }

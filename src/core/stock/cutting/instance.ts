@@ -9,6 +9,8 @@ import { type Lot, type LotStock, type Pieces } from './lots';
 export interface Instance {
   /** longest first, each once */
   readonly sizes: readonly number[];
+  /** the length that each size stands for */
+  readonly lengths: readonly Exact[];
   /** how many of each size */
   readonly counts: readonly number[];
   /** in the order of `lots` */
@@ -29,19 +31,23 @@ export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: rea
   const fine = (value: Exact) => Number(value.times(FINEST).ceiling());
   const coarse = (value: Exact) => Number(value.times(FINEST).floor());
   const cut = fine(kerf);
-  const bySize = new Map<number, number>();
-  for (const { length, count } of pieces) if (count > 0) bySize.set(fine(length) + cut, (bySize.get(fine(length) + cut) ?? 0) + count);
+  const bySize = new Map<number, Pieces>();
+  for (const { length, count } of pieces) {
+    const size = fine(length) + cut;
+    if (count > 0) bySize.set(size, { length, count: count + (bySize.get(size)?.count ?? 0) });
+  }
   const usable = lots.filter(({ free }) => free.sign() > 0);
   const capacities = usable.map(({ free }) => coarse(free) + cut);
   const keep = smallestOffcut ? fine(smallestOffcut) : Infinity;
   const all = [...bySize.keys(), ...capacities, cut, ...(smallestOffcut ? [keep] : [])];
-  const total = [...bySize].reduce((sum, [size, count]) => sum + size * count, 0) + capacities.reduce((sum, capacity) => sum + capacity, 0);
+  const total = [...bySize].reduce((sum, [size, { count }]) => sum + size * count, 0) + capacities.reduce((sum, capacity) => sum + capacity, 0);
   if (!Number.isSafeInteger(total) || all.some((size) => size < 0)) return null;
   const divisor = all.reduce(greatestCommonDivisor, 0) || 1;
   const sizes = [...bySize.keys()].sort((a, b) => b - a);
   return {
     sizes: sizes.map((size) => size / divisor),
-    counts: sizes.map((size) => bySize.get(size) ?? 0),
+    lengths: sizes.map((size) => bySize.get(size)?.length ?? Exact.zero),
+    counts: sizes.map((size) => bySize.get(size)?.count ?? 0),
     capacities: capacities.map((capacity) => capacity / divisor),
     lots: usable,
     kerf: cut / divisor,
@@ -50,7 +56,7 @@ export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: rea
   };
 }
 
-function greatestCommonDivisor(a: number, b: number): number {
+export function greatestCommonDivisor(a: number, b: number): number {
   return b === 0 ? a : greatestCommonDivisor(b, a % b);
 }
 

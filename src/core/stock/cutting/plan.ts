@@ -47,15 +47,14 @@ function search(instance: Instance, effort: Effort): { best: Placing; proven: nu
   return { best: exact.best, proven: exact.complete ? exact.best.cost : least };
 }
 
-function planOf({ kerf }: LotStock, pieces: readonly Pieces[], instance: Instance, best: Placing, proven: number): CutPlan {
-  const lengths = instance.sizes.map((size) => Exact.of(size - instance.kerf).over(instance.scale));
-  const piecesOf = (counts: Pattern): Pieces[] => counts.flatMap((count, size) => (count > 0 ? [{ length: lengths[size] ?? Exact.zero, count }] : []));
+function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], instance: Instance, best: Placing, proven: number): CutPlan {
+  const piecesOf = (counts: Pattern): Pieces[] => counts.flatMap((count, size) => (count > 0 ? [{ length: instance.lengths[size] ?? Exact.zero, count }] : []));
   const cuts = best.patterns.flatMap((pattern, index) => {
     const lot = instance.lots[index];
     if (!pattern || !lot) return [];
     const cut = piecesOf(pattern);
     const left = freeAfter(lot.free, cut, kerf);
-    const kept = left.sign() > 0 && !left.isLess(Exact.of(Number.isFinite(instance.keep) ? instance.keep : Number.MAX_SAFE_INTEGER).over(instance.scale));
+    const kept = left.sign() > 0 && smallestOffcut !== null && !left.isLess(smallestOffcut);
     return [{ lot, pieces: cut, left, kept }];
   });
   const placed = cuts.flatMap((cut) => cut.pieces).reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
