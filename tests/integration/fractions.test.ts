@@ -14,7 +14,7 @@ describe('stock counted in feet of what is measured in metres', () => {
   it('is drawn exactly, though no decimal is, and its ledger can still be read', async () => {
     await createStockItem(context, { key: 'in-feet', title: 'Mesh in feet', unit: '[ft_i]', onHand: '50' });
     const { draft, draftVersion } = await openProduct(context, 2);
-    const definition = { ...draft, draws: [{ kind: 'measure' as const, stock: 'in-feet', measure: 'length' }] };
+    const definition = { ...draft, draws: [{ kind: 'measure' as const, stock: 'in-feet', measure: 'length', pieces: 1 }] };
     await publishProduct(context, 2, await saveDraft(context, 2, { baseVersion: draftVersion, editor: 'a', definition }));
     for (let count = 0; count < 2; count += 1) {
       expect((await order(context, await basketWith(context, 'stainless-mesh', { opening: 'fine', length: '1 m' }))).state).toBe('paid');

@@ -24,9 +24,19 @@ export type FaultData =
   | { readonly code: 'stepNotPositive' }
   | { readonly code: 'noAnswerFits'; readonly detail: string }
   | { readonly code: 'defaultRefused'; readonly reason: string }
+  | { readonly code: 'pickRefused'; readonly reason: string }
+  | { readonly code: 'chargeNeedsStep' }
+  | { readonly code: 'notMoreThanNothing'; readonly what: string }
+  | { readonly code: 'chargedWithoutUnit' }
+  | { readonly code: 'limitTwice'; readonly first: string; readonly second: string }
+  | { readonly code: 'defaultCycle'; readonly way: string }
+  | { readonly code: 'lotsAndSum'; readonly item: string }
+  | { readonly code: 'lotsNotMeasured'; readonly item: string }
+  | { readonly code: 'lotsWithoutRule'; readonly item: string }
+  | { readonly code: 'lotsPromised'; readonly item: string }
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
-  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch'; readonly given: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'quantityImpossible' }

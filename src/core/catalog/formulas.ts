@@ -1,14 +1,20 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
+import { piecesField } from '../stock/draw';
 import { keySchema } from './choices';
+
+const limitedMeasure = z.string().describe('key of the measure or number');
 
 /** What a formula's result is for. */
 export const formulaServesSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('base') }).describe('takes the place of the base price of one item'),
   z.strictObject({ kind: z.literal('amount') }).describe('adds a line to the price of one item'),
   z.strictObject({ kind: z.literal('weight') }).describe('adds to the weight of one item'),
-  z.strictObject({ kind: z.literal('draw'), stock: z.string().describe('key of the stock item') }).describe('is taken from stock by one item'),
+  z.strictObject({ kind: z.literal('draw'), stock: z.string().describe('key of the stock item'), pieces: piecesField }).describe('is taken from stock by one item'),
   z.strictObject({ kind: z.literal('shown') }).describe('is shown to the customer, and nothing else'),
+  z.strictObject({ kind: z.literal('least'), measure: limitedMeasure }).describe('is the least that a measure or number may be'),
+  z.strictObject({ kind: z.literal('most'), measure: limitedMeasure }).describe('is the most that a measure or number may be'),
+  z.strictObject({ kind: z.literal('default'), measure: limitedMeasure }).describe('is what counts while a measure or number is not answered'),
 ]);
 
 export type FormulaServes = z.infer<typeof formulaServesSchema>;

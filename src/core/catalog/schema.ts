@@ -1,20 +1,33 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
+import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
 
-/** By what a product is counted: one at a time, or by the unit of one of its measures. */
+/** How what is needed becomes what is charged, for each piece by itself. Amounts are in the unit of the price. */
+export const chargeSchema = z.strictObject({
+  waste: decimalText.nullable().default(null).describe('percentage that is added for waste'),
+  minimum: decimalText.nullable().default(null).describe('the least that is charged'),
+  step: decimalText.nullable().default(null).describe('charged in steps of this, upwards; the size of a pack where it is sold in packs'),
+  pack: z.string().max(60).nullable().default(null).describe('what a pack is called, where only whole packs are sold'),
+});
+
+export type ChargeRule = z.infer<typeof chargeSchema>;
+
+const perUnitFields = {
+  unit: z.string().describe('UCUM code of the unit that the price is for'),
+  charge: chargeSchema.nullable().default(null).describe('null charges exactly what is needed'),
+};
+
+/** By what a product is counted: one at a time, or by the unit of one of its measures or formulas. */
 export const soldBySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('each') }),
-  z.strictObject({
-    kind: z.literal('measure'),
-    measure: z.string().describe('key of the measure that says how much'),
-    unit: z.string().describe('UCUM code of the unit that the price is for'),
-  }),
+  z.strictObject({ kind: z.literal('measure'), measure: z.string().describe('key of the measure that says how much'), ...perUnitFields }),
+  z.strictObject({ kind: z.literal('formula'), formula: z.string().describe('key of the formula that says how much, such as an area of two lengths'), ...perUnitFields }),
 ]);
 
 export type SoldBy = z.infer<typeof soldBySchema>;
@@ -67,6 +80,17 @@ export const productSchema = z.strictObject({
 
 export type Product = z.infer<typeof productSchema>;
 
+/** How a stock item lies in lots: rolls, boards or bars, from which pieces are cut. Lengths are in the item's unit. */
+export const lotRuleSchema = z.strictObject({
+  kind: z.enum(lotKinds),
+  kerf: decimalText.default('0').describe('what one cut takes away'),
+  smallestOffcut: decimalText.nullable().default(null).describe('the shortest rest worth keeping; null keeps none'),
+});
+
+export type LotRule = z.infer<typeof lotRuleSchema>;
+
+export const openingLotSchema = z.strictObject({ label: z.string().min(1).max(60), length: decimalText });
+
 /** A thing that is counted: what stands in the store room. */
 export const stockItemSchema = z.strictObject({
   key: keySchema,
@@ -74,6 +98,8 @@ export const stockItemSchema = z.strictObject({
   unit: z.string().describe('UCUM code of the unit it is counted in; "1" for pieces'),
   onHand: decimalText.default('0'),
   backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
+  cutFrom: lotRuleSchema.nullable().default(null).describe('how it lies in lots; null where any quantity can be taken'),
+  lots: z.array(openingLotSchema).max(5000).default([]).describe('the lots on hand, in the place of onHand'),
 });
 
 export type StockItemDefinition = z.infer<typeof stockItemSchema>;
@@ -118,7 +144,7 @@ export type Catalog = z.infer<typeof catalogSchema>;
 /** What a product's definition refers to outside itself. */
 export interface CatalogSurroundings {
   readonly shop: Shop;
-  readonly stock: ReadonlyMap<string, Pick<StockItemDefinition, 'title' | 'unit'>>;
+  readonly stock: ReadonlyMap<string, Pick<StockItemDefinition, 'title' | 'unit'> & Partial<Pick<StockItemDefinition, 'cutFrom'>>>;
   readonly swatches: ReadonlyMap<string, Swatch>;
   readonly sheets: ReadonlyMap<string, Sheet>;
   /** products that add-ons may take along, by slug */

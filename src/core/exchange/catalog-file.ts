@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Catalog, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path } from '../catalog';
+import { type Catalog, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path, type Report } from '../catalog';
 import { isTimeZone } from '../calendar';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
@@ -67,6 +67,7 @@ export function checkCatalog(catalog: Catalog): Fault[] {
       if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });
       else if (value.sign() < 0) add([...path, field], { code: 'negative', what: 'A stock figure' });
     }
+    checkLots(item, path, add);
   });
   catalog.products.forEach((product, index) => {
     const path = ['products', index];
@@ -74,6 +75,33 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     faults.push(...found.map((fault) => ({ ...fault, path: [...path, ...fault.path] })));
   });
   return faults;
+}
+
+function checkLots({ title, unit, onHand, backorder, cutFrom, lots }: Catalog['stock'][number], path: Path, add: Report): void {
+  lots.forEach(({ length }, place) => {
+    const value = Exact.parse(length);
+    if (!value) add([...path, 'lots', place, 'length'], { code: 'notDecimal', given: length });
+    else if (value.sign() <= 0) add([...path, 'lots', place, 'length'], { code: 'notMoreThanNothing', what: 'The length of a lot' });
+  });
+  if (!cutFrom) {
+    if (lots.length > 0) add([...path, 'cutFrom'], { code: 'lotsWithoutRule', item: title });
+    return;
+  }
+  for (const field of ['kerf', 'smallestOffcut'] as const) {
+    const text = cutFrom[field];
+    const value = text === null ? Exact.zero : Exact.parse(text);
+    if (!value) add([...path, 'cutFrom', field], { code: 'notDecimal', given: text ?? '' });
+    else if (value.sign() < 0) add([...path, 'cutFrom', field], { code: 'negative', what: field === 'kerf' ? 'A kerf' : 'An offcut' });
+  }
+  if (!canLieInLots(unit)) add([...path, 'cutFrom'], { code: 'lotsNotMeasured', item: title });
+  if (Exact.parse(onHand)?.sign() !== 0) add([...path, 'onHand'], { code: 'lotsAndSum', item: title });
+  if (Exact.parse(backorder)?.sign() !== 0) add([...path, 'backorder'], { code: 'lotsPromised', item: title });
+}
+
+/** Whether what is counted in a unit can be cut. */
+export function canLieInLots(unit: string): boolean {
+  const dimension = unitByCode(unit)?.dimension;
+  return dimension !== undefined && dimension !== 'count' && dimension !== 'mass';
 }
 
 /** A path as it is written for people and tools: `$.products[0].choices[2].title`. */

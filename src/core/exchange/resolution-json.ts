@@ -1,8 +1,9 @@
 import { moneyDigits } from '../money';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
-import { type Quantity } from '../quantity';
+import { formatQuantity, type Quantity } from '../quantity';
 import { type Resolution } from '../resolve';
+import { type Pieces, type StockCutPlan } from '../stock';
 import { basisWords, lineValueWords } from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
@@ -19,6 +20,38 @@ export interface PriceLineJson {
   readonly amount: string;
   readonly per: PriceLine['per'];
   readonly source: string;
+}
+
+/** Pieces of one length; a decimal string, in the stock item's unit. */
+export interface PiecesJson {
+  readonly length: string;
+  readonly count: number;
+}
+
+export interface CutPlanJson {
+  readonly stock: string;
+  readonly title: string;
+  /** UCUM code of all lengths */
+  readonly unit: string;
+  readonly cuts: readonly { readonly lot: number; readonly label: string; readonly pieces: readonly PiecesJson[]; readonly left: string; readonly kept: boolean }[];
+  readonly unplaced: readonly PiecesJson[];
+  readonly waste: string;
+  /** proven: no plan wastes less */
+  readonly leastWaste: string;
+}
+
+/** Writes a cutting plan in the open format. */
+export function cutPlanJson({ stock, title, unit, plan }: StockCutPlan): CutPlanJson {
+  const pieces = (list: readonly Pieces[]) => list.map(({ length, count }) => ({ length: length.toString(), count }));
+  return {
+    stock,
+    title,
+    unit: unit.code,
+    cuts: plan.cuts.map((cut) => ({ lot: cut.lot.id, label: cut.lot.label, pieces: pieces(cut.pieces), left: cut.left.toString(), kept: cut.kept })),
+    unplaced: pieces(plan.unplaced),
+    waste: plan.waste.toString(),
+    leastWaste: plan.leastWaste.toString(),
+  };
 }
 
 /** A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings. */
@@ -40,7 +73,9 @@ export interface ResolutionJson {
   readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null }[];
   readonly availability: {
     readonly canSupply: number | null;
-    readonly limitedBy: { stock: string; title: string; available: QuantityJson } | null;
+    readonly limitedBy: { stock: string; title: string; available: QuantityJson; longest: QuantityJson | null } | null;
+    /** which pieces are cut from which lots, in the stock item's unit */
+    readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
   };
   readonly pictures: Resolution['pictures'];
@@ -67,7 +102,7 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
       of: line.of && basisWords(line.of, currency),
       amount: line.amount.toString(),
     })),
-    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: measure.value.toString(), shown: lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
+    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: measure.value.toString(), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
     unitPrice: money(resolution.unitPrice),
     compareAt: money(resolution.compareAt),
     lineTotal: money(resolution.lineTotal),
@@ -82,7 +117,8 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
     })),
     availability: {
       canSupply: availability.canSupply,
-      limitedBy: availability.limitedBy && { ...availability.limitedBy, available: quantityJson(availability.limitedBy.available) },
+      limitedBy: availability.limitedBy && limitJson(availability.limitedBy),
+      cutPlans: availability.cutPlans.map(cutPlanJson),
       leadDays: availability.leadDays,
     },
     pictures: resolution.pictures,
@@ -91,6 +127,10 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
   function money(amount: Exact | null): string | null {
     return amount && moneyDigits(amount, currency);
   }
+}
+
+function limitJson({ stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>) {
+  return { stock, title, available: quantityJson(available), longest: cutting && quantityJson({ value: cutting.longest, unit: available.unit }) };
 }
 
 function quantityJson({ value, unit }: Quantity): QuantityJson {

@@ -9,6 +9,17 @@ export type Basis =
   | { readonly kind: 'percent'; readonly rate: Exact; readonly of: Exact }
   | { readonly kind: 'characters'; readonly count: number; readonly rate: Exact }
   | { readonly kind: 'measure'; readonly quantity: Quantity; readonly rate: Exact; readonly per: Unit }
+  | {
+      readonly kind: 'charged';
+      readonly quantity: Quantity;
+      readonly rate: Exact;
+      readonly per: Unit;
+      /** what is needed, in the same unit */
+      readonly needed: Exact;
+      readonly packs: Exact | null;
+      readonly pack: string | null;
+      readonly step: Exact | null;
+    }
   | { readonly kind: 'formula'; readonly lines: readonly LineValue[] }
   | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
 

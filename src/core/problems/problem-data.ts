@@ -33,6 +33,21 @@ export type ProblemData =
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }
   | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }
+  | {
+      readonly code: 'cannotCut';
+      readonly item: string;
+      /** what is left altogether, and the longest single piece of it, in words */
+      readonly total: string;
+      readonly longest: string;
+      /** the longest piece that was asked for */
+      readonly piece: string;
+      readonly pieces: number;
+      readonly canSupply: number;
+      readonly tooLong: boolean;
+      /** what could be supplied instead, in words */
+      readonly instead: readonly string[];
+      readonly nearest: readonly string[];
+    }
   | { readonly code: 'productNotReady'; readonly first: string; readonly count: number }
   | { readonly code: 'notInShop' }
   | { readonly code: 'priceMissing' }

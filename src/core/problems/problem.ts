@@ -35,6 +35,7 @@ export function problemClass(code: ProblemCode): ProblemClass {
     case 'notOnSale':
     case 'outOfStock':
     case 'notEnoughStock':
+    case 'cannotCut':
       return 'unavailable';
     default:
       return 'invalid';

@@ -68,7 +68,7 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
         faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
         continue;
       }
-      sheet.formulas.forEach((formula, index) => formulas.push({ formula, origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
+      sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
       sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
       // What followed a choice that is gone goes to the end.
       const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
@@ -95,6 +95,13 @@ function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; da
     const renamed = { ...referencesWithin(choice, sheet.key, keys), key: placedKey(sheet.key, choice.key) };
     return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
   });
+}
+
+/** A formula of a sheet that serves one of the sheet's choices serves it under the name that it has on the product. */
+function servingWithin(formula: Formula, sheet: Sheet): Formula {
+  const { serves } = formula;
+  if (!('measure' in serves) || !sheet.choices.some(({ key }) => key === serves.measure)) return formula;
+  return { ...formula, serves: { ...serves, measure: placedKey(sheet.key, serves.measure) } };
 }
 
 /** What a choice of a sheet refers to within the sheet is called otherwise on the product. */

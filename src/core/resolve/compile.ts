@@ -19,16 +19,19 @@ import {
   type Report,
   SKU_PATTERN,
 } from '../catalog';
+import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
-import { type Amount, amountProgram, measureCharge, type PriceLine } from '../pricing';
+import { type Amount, amountProgram, type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
 import { conversionFactor, convert, requireUnit, unitByCode } from '../quantity';
 import { faultWords } from '../words/faults';
 import { assemble, placeInDefinition } from './assemble';
 import { compileDraw } from './draws';
-import { compileFormulas } from './formulas';
+import { compileBounding } from './bounds';
+import { compileCharge } from './charging';
+import { compileFormulas, type FormulaProgram } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
 import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
@@ -74,8 +77,9 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   });
 
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
-  const base = compileBase(scope);
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
+  const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
+  const base = compileBase(scope, formulas);
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
@@ -97,6 +101,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     keyOrder: byKey,
     base,
     formulas,
+    bounding,
     baseFormula: baseFormula === -1 ? null : baseFormula,
     quantity: product.quantity,
     defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
@@ -194,7 +199,7 @@ function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgr
     compareAt: null,
     sku: item.sku,
     weight: (weight && convert({ value: weight.value.times(Exact.of(quantity)), unit: weight.unit }, weightUnit)?.value) ?? null,
-    draws: draws.map(({ stock, title, total, leadDays }) => ({ stock, title, unit: total.unit, fixed: total.value, measure: null, leadDays })),
+    draws: draws.map(({ stock, title, total, leadDays }) => ({ stock, title, unit: total.unit, fixed: total.value, measure: null, charged: null, pieces: 1, cut: surroundings.stock.get(stock)?.cutFrom != null, leadDays })),
   };
 }
 
@@ -261,34 +266,47 @@ function compileAmount(amount: Amount, label: string, choice: Choice, path: Path
   }
 }
 
-function compileBase(scope: Scope): BaseProgram {
+function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BaseProgram {
   const { product, report } = scope;
   const price = product.price === null ? null : readDecimal(product.price, ['price'], report);
   const compareAt = product.compareAt === null ? null : readDecimal(product.compareAt, ['compareAt'], report);
   if (price && price.sign() < 0) report(['price'], { code: 'negative', what: 'The base price' });
   if (price && compareAt && !compareAt.isMore(price)) report(['compareAt'], { code: 'compareAtNotHigher' });
 
-  if (product.soldBy.kind === 'each') {
+  const { soldBy } = product;
+  if (soldBy.kind === 'each') {
     const line = price && ({ label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } as const);
-    return { price, compareAt, charge: null, measure: null, line };
+    return { price, compareAt, unit: null, measured: null, charging: null, line };
   }
-  const { measure, unit } = product.soldBy;
+  const unit = unitByCode(soldBy.unit) ?? null;
+  const charging = compileCharge(soldBy.charge, ['soldBy', 'charge'], scope);
+  return { price, compareAt, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
+}
+
+type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;
+type SoldByFormula = Extract<Product['soldBy'], { kind: 'formula' }>;
+
+function measuredByChoice({ measure, unit }: SoldByMeasure, scope: Scope): BaseProgram['measured'] {
   const target = findTarget(measure, ['measure'], 'a measure', ['soldBy', 'measure'], scope);
-  const per = target && checkedUnit(unit, target.unit, ['soldBy', 'unit'], report);
-  const choice = product.choices[target?.index ?? -1];
-  if (choice && !choice.required) report(['choices', target?.index ?? 0, 'required'], { code: 'measureNotRequired', title: choice.title });
-  if (!target?.unit || !per) return { price, compareAt, charge: () => null, measure: null, line: null };
-  const charges = new Map<Exact, ReturnType<typeof measureCharge>>();
-  return {
-    price,
-    compareAt,
-    charge(rate, answers) {
-      let charge = charges.get(rate);
-      if (!charge) charges.set(rate, (charge = measureCharge(rate, target, per)));
-      return charge(answers);
-    },
-    measure: { index: target.index, factor: conversionFactor(target.unit, per) },
-    line: null,
-  };
+  const per = target && checkedUnit(unit, target.unit, ['soldBy', 'unit'], scope.report);
+  const choice = scope.product.choices[target?.index ?? -1];
+  if (choice && !choice.required) scope.report(['choices', target?.index ?? 0, 'required'], { code: 'measureNotRequired', title: choice.title });
+  return target?.unit && per ? { kind: 'choice', index: target.index, factor: conversionFactor(target.unit, per) } : null;
+}
+
+function measuredByFormula({ formula, unit }: SoldByFormula, formulas: readonly FormulaProgram[], scope: Scope): BaseProgram['measured'] {
+  const index = formulas.findIndex((candidate) => candidate.key === formula && candidate.sheet === null);
+  const per = unitByCode(unit);
+  const found = formulas[index];
+  if (!found) scope.report(['soldBy', 'formula'], { code: 'unknownReference', what: 'formula', given: formula });
+  if (!per) scope.report(['soldBy', 'unit'], { code: 'unknownUnit', given: unit });
+  if (!found || !per) return null;
+  const dim = found.compiled.result;
+  if (dim && !sameDim(dim, dimOf(per))) scope.report(['soldBy', 'unit'], { code: 'unitMismatch', unit: dimWords(dim), wanted: per.words[1] });
+  for (const choice of found.uses) {
+    const used = scope.product.choices[choice];
+    if (used && !used.required) scope.report(['choices', choice, 'required'], { code: 'measureNotRequired', title: used.title });
+  }
+  return { kind: 'formula', index, factor: Exact.one.over(per.factor) };
 }
 

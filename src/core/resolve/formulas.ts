@@ -2,8 +2,10 @@ import { type Answer, type FaultData, type Formula, formulaName, hasOptions, typ
 import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER } from '../formula';
 import { Exact } from '../number';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
+import { type DrawProgram } from './program';
 import { type Assembled, type PlacedRate, placedKey } from './assemble';
-import { type Scope } from './references';
+import { drawTaken } from './draws';
+import { findTarget, type Scope } from './references';
 
 /** What a formula's names are read from while a selection is resolved. */
 export interface FormulaInputs {
@@ -20,6 +22,8 @@ export interface FormulaInput {
   readonly words: string;
   readonly dim: Dim;
   readonly read: (inputs: FormulaInputs) => Exact | null;
+  /** position of the choice that it is the answer of */
+  readonly choice: number | null;
 }
 
 export interface FormulaProgram {
@@ -28,8 +32,16 @@ export interface FormulaProgram {
   readonly serves: Formula['serves'];
   readonly compiled: CompiledFormula;
   readonly inputs: readonly FormulaInput[];
-  /** the stock item that it draws from */
-  readonly draw: { readonly stock: string; readonly title: string; readonly unit: Unit } | null;
+  /** what it draws from stock; how much, it says itself */
+  readonly draw: DrawProgram | null;
+  /** where it is edited */
+  readonly origin: Path;
+  /** the sheet whose names it uses; null for the product's own */
+  readonly sheet: string | null;
+  /** position of the choice that it bounds or stands in for */
+  readonly target: number | null;
+  /** positions of the choices that it is worked out from */
+  readonly uses: readonly number[];
 }
 
 /** What a formula gives for a selection: its lines; a stop; or null while something it uses is not answered. */
@@ -39,20 +51,38 @@ export type FormulaOutcome = readonly LineValue[] | FormulaStop | null;
 export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
   checkRates(rates, add);
   return formulas.map(({ formula, origin, sheet }) => {
-    const inputs = inputsOf(rates, sheet, scope);
+    const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
+    const inputs = inputsOf(rates, sheet, scope, !ofAnswers);
+    const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'a measure or a number', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);
     if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
     if (formula.title.trim() === '') add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
     const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
-    const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit));
+    const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
     for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
     if (formula.serves.kind === 'base') requireAnswers(compiled, scope, sheet, add);
-    return { key: formula.key, title: formula.title, serves: formula.serves, compiled, inputs, draw: item && unit && formula.serves.kind === 'draw' ? { stock: formula.serves.stock, title: item.title, unit } : null };
+    return {
+      key: formula.key,
+      title: formula.title,
+      serves: formula.serves,
+      compiled,
+      inputs,
+      draw: item && unit && formula.serves.kind === 'draw' ? { ...drawTaken(formula.serves.stock, item, unit), pieces: formula.serves.pieces } : null,
+      origin,
+      sheet,
+      target: target?.index ?? null,
+      uses: inputs.flatMap(({ name, choice }) => (choice !== null && compiled.uses.has(name) ? [choice] : [])),
+    };
   });
 }
 
-function wantedOf(serves: Formula['serves'], unit: Unit | undefined): Dim | null {
+/** The choice that a formula serves. */
+function measureOf(serves: Formula['serves']): string {
+  return 'measure' in serves ? serves.measure : '';
+}
+
+function wantedOf(serves: Formula['serves'], unit: Unit | undefined, target: Unit | null): Dim | null {
   switch (serves.kind) {
     case 'base':
     case 'amount':
@@ -61,6 +91,10 @@ function wantedOf(serves: Formula['serves'], unit: Unit | undefined): Dim | null
       return dimOf(requireUnit('kg'));
     case 'draw':
       return unit ? dimOf(unit) : null;
+    case 'least':
+    case 'most':
+    case 'default':
+      return target && dimOf(target);
     case 'shown':
       return null;
   }
@@ -91,7 +125,7 @@ function namesOf(key: string, sheet: string | null): string[] {
 }
 
 /** Everything that a formula can refer to. */
-function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope): FormulaInput[] {
+function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope, withBase: boolean): FormulaInput[] {
   const inputs = new Map<string, FormulaInput>();
   const offer = (input: FormulaInput) => {
     if (!inputs.has(input.name)) inputs.set(input.name, input);
@@ -101,7 +135,7 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
     if (choice.kind === 'measure' || choice.kind === 'number') {
       const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : requireUnit('1');
       if (!unit) return;
-      for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
+      for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), choice: index, read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
     }
     if (!hasOptions(choice)) return;
     const properties = new Set(choice.options.flatMap((option) => Object.keys(option.properties)));
@@ -117,7 +151,7 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
         const effect = answers[index]?.picks[0]?.effect;
         return effect === undefined ? null : (values[effect]?.value ?? null);
       };
-      for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, read });
+      for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, choice: index, read });
     }
   });
   for (const { rate, sheet: of } of [...rates].sort((a, b) => Number(b.sheet === sheet) - Number(a.sheet === sheet))) {
@@ -132,10 +166,11 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
     const { length, mass } = dimOf(unit);
     const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
     // A measure length or weight below the line: money per unit.
-    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
+    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
   }
-  offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, read: ({ base }) => base });
-  offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
+  // The base price may follow from the answers that the formula bounds.
+  if (withBase) offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, choice: null, read: ({ base }) => base });
+  offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, choice: null, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
   return [...inputs.values()];
 }
 
@@ -149,6 +184,11 @@ export function runFormula({ compiled, inputs }: FormulaProgram, given: FormulaI
     values.push(value);
   }
   return compiled.run(values);
+}
+
+/** What a formula comes to, in base units; null where it can't be worked out. */
+export function resultOf(outcome: FormulaOutcome): Exact | null {
+  return outcome === null || isStop(outcome) ? null : (outcome.at(-1)?.value ?? null);
 }
 
 export function isStop(outcome: FormulaOutcome): outcome is FormulaStop {

@@ -1,6 +1,8 @@
 import { type Answer } from '../catalog';
 import { Exact } from '../number';
-import { type StockLevels } from '../stock';
+import { formatQuantity } from '../quantity';
+import { longestPieces, mostThatCanBeCut, type StockLevels, type StockLots } from '../stock';
+import { type Bounds } from './bounds';
 import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from './program';
 import { type ChoiceShown, type OptionOffer, type ResolveContext } from './resolution';
 
@@ -18,16 +20,19 @@ export const ALL_OFFERED: Offer = { shown: true, offered: true, why: null, leadD
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], { levels, group }: ResolveContext): readonly ChoiceShown[] {
+export function offersOf(program: Program, answers: readonly (Answer | null)[], { levels, lots, group }: ResolveContext, bounds: ReadonlyMap<number, Bounds>): readonly ChoiceShown[] {
+  const out = (draw: DrawProgram) => isOut(draw, levels, lots);
   return program.choices.map((choice, index) => {
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
+    const bound = bounds.get(index);
+    if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
     if (!choice.offersVary) return choice.allOffered;
     const position = program.stocked.indexOf(index);
     return shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
-      const byVariant = position >= 0 ? variantOffer(program, answers, levels, position, option.key) : ALL_OFFERED;
-      const out = (choice.effects[effect]?.draws ?? []).some((draw) => isOut(draw, levels));
-      const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
+      const byVariant = position >= 0 ? variantOffer(program, answers, out, position, option.key) : ALL_OFFERED;
+      const lacking = (choice.effects[effect]?.draws ?? []).some(out);
+      const offer = !byVariant.offered || !lacking ? byVariant : outOffer(option);
       return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
     });
   });
@@ -51,7 +56,7 @@ function outOffer({ whenOut, leadDays }: OptionProgram): Offer {
 function variantOffer(
   program: Program,
   answers: readonly (Answer | null)[],
-  levels: StockLevels | null,
+  out: (draw: DrawProgram) => boolean,
   position: number,
   option: string,
 ): Offer {
@@ -67,15 +72,19 @@ function variantOffer(
       if (best.why === 'notMade') best = { ...best, why: 'notOnSale' };
       continue;
     }
-    if (!variant.draw || !isOut(variant.draw, levels)) return ALL_OFFERED;
+    if (!variant.draw || !out(variant.draw)) return ALL_OFFERED;
     if (variant.draw.leadDays !== null) best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
     else if (!best.offered) best = { ...best, why: 'outOfStock' };
   }
   return best;
 }
 
-function isOut({ stock, fixed }: DrawProgram, levels: StockLevels | null): boolean {
+function isOut({ stock, fixed, pieces, cut }: DrawProgram, levels: StockLevels | null, lots: StockLots | null | undefined): boolean {
   if (!levels) return false;
+  const lying = cut ? lots?.(stock) : undefined;
+  if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;
   const available = levels(stock) ?? Exact.zero;
-  return fixed ? available.isLess(fixed) : available.sign() <= 0;
+  return fixed ? available.isLess(pieces === 1 ? fixed : fixed.times(Exact.of(pieces))) : available.sign() <= 0;
 }
+
+const boundWords = ({ unit }: Bounds, value: Exact | null) => value && formatQuantity({ value: value.rounded(6), unit });

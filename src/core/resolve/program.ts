@@ -1,9 +1,10 @@
 import { type ChoiceReader, type Fault, type Path, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
 import { type QuantityRule } from '../ordering';
-import { type AmountProgram, type Basis, type PriceLine } from '../pricing';
-import { type Answer } from '../catalog';
+import { type AmountProgram, type PriceLine } from '../pricing';
 import { type Unit } from '../quantity';
+import { type BoundingProgram } from './bounds';
+import { type ChargeProgram } from './charging';
 import { type FormulaProgram } from './formulas';
 import { type ChoiceShown } from './resolution';
 
@@ -18,13 +19,19 @@ export interface EffectProgram {
   readonly draws: readonly DrawProgram[];
 }
 
-/** A draw: a fixed quantity, or a measured answer times the factor between its unit and the stock item's. */
+/** A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is charged. */
 export interface DrawProgram {
   readonly stock: string;
   readonly title: string;
   readonly unit: Unit;
   readonly fixed: Exact | null;
   readonly measure: { readonly index: number; readonly factor: Exact } | null;
+  /** as much as is charged: in packs, or times the factor between the price's unit and the stock item's */
+  readonly charged: 'packs' | Exact | null;
+  /** how many such pieces one item takes */
+  readonly pieces: number;
+  /** whether the stock item lies in lots, from which pieces are cut */
+  readonly cut: boolean;
   /** days it takes beyond stock; null where nothing may be promised beyond stock */
   readonly leadDays: number | null;
 }
@@ -77,10 +84,11 @@ export interface VariantProgram {
 export interface BaseProgram {
   readonly price: Exact | null;
   readonly compareAt: Exact | null;
-  /** turns a price per unit into the base of one item; null while the measure is not answered */
-  readonly charge: ((price: Exact, answers: readonly (Answer | null)[]) => { of: Basis; amount: Exact } | null) | null;
-  /** key of the choice that says how much, or null where the product is sold one at a time */
-  readonly measure: { readonly index: number; readonly factor: Exact } | null;
+  /** the unit that the price is for; null where the product is sold one at a time */
+  readonly unit: Unit | null;
+  /** what says how much of it: a choice or a formula by position, and the factor to the price's unit */
+  readonly measured: { readonly kind: 'choice' | 'formula'; readonly index: number; readonly factor: Exact } | null;
+  readonly charging: ChargeProgram | null;
   readonly line: PriceLine | null;
 }
 
@@ -104,6 +112,8 @@ export interface Program {
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
   readonly formulas: readonly FormulaProgram[];
+  /** formulas that bound answers or stand in for them; null where there are none */
+  readonly bounding: BoundingProgram | null;
   /** index of the formula that the base price comes from; null where none does */
   readonly baseFormula: number | null;
   readonly quantity: QuantityRule;

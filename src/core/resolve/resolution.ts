@@ -3,8 +3,8 @@ import { type LineValue } from '../formula';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
-import { type Quantity } from '../quantity';
-import { type Availability, type Draw, type StockLevels } from '../stock';
+import { type Quantity, type Unit } from '../quantity';
+import { type Availability, type Draw, type StockLevels, type StockLots } from '../stock';
 
 /** Everything a customer has answered, before anything is checked: the server reads it as it comes. */
 export interface Selection {
@@ -17,6 +17,8 @@ export interface Selection {
 export interface ResolveContext {
   /** what can be promised of each stock item; null when stock is not to be asked */
   readonly levels: StockLevels | null;
+  /** the lots of stock items that pieces are cut from; absent where none are known */
+  readonly lots?: StockLots | null;
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
   /** key of the customer's group; absent for everybody */
@@ -43,6 +45,8 @@ export interface ChoiceShown {
   /** why it is not shown */
   readonly why: 'otherGroup' | null;
   readonly options: readonly OptionOffer[];
+  /** bounds that formulas set for this selection, written in the choice's own unit; absent where there are none */
+  readonly bounds?: { readonly least: string | null; readonly most: string | null };
 }
 
 /** An answer that counts, with defaults applied. */
@@ -94,6 +98,8 @@ export interface MeasureShown extends LineValue {
   readonly formula: string;
   /** whether the formula is there to be shown to customers */
   readonly forCustomers: boolean;
+  /** the unit to write it in; absent for the usual one of what it measures */
+  readonly unit?: Unit;
 }
 
 /** One view of the item: layers from the bottom up. */

@@ -80,7 +80,7 @@ export function compileVariants(
     const compareAt = money('compareAt', `The compare-at price of ${title}`);
     if (compareAt && price && !compareAt.isMore(price)) report([...path, 'compareAt'], { code: 'compareAtNotHigher' });
     const draw =
-      definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1' }, path, scope, leadDays);
+      definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
     const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope);
     variants.set(key, { options, title, sku, price, compareAt, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });

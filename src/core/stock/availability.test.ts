@@ -5,7 +5,7 @@ import { requireUnit } from '../quantity';
 import { availabilityOf, availableToPromise, type Draw } from './availability';
 
 const unit = requireUnit('m');
-const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, leadDays: null });
+const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null });
 const amounts = fc.integer({ min: 1, max: 5000 }).map((n) => Exact.of(n, 100));
 
 describe('availabilityOf', () => {
@@ -33,7 +33,7 @@ describe('availabilityOf', () => {
   it('counts an unknown item as none, a draw of nothing as no limit, and unasked stock as unknown', () => {
     expect(availabilityOf([draw('gone', Exact.one)], () => undefined).canSupply).toBe(0);
     expect(availabilityOf([draw('air', Exact.zero)], () => Exact.zero).limitedBy).toBeNull();
-    expect(availabilityOf([draw('any', Exact.one)], null)).toEqual({ canSupply: null, limitedBy: null, leadDays: null });
+    expect(availabilityOf([draw('any', Exact.one)], null)).toEqual({ canSupply: null, limitedBy: null, cutPlans: [], leadDays: null });
   });
 });
 

@@ -1,5 +1,6 @@
 import { Exact } from '../number';
-import { type Quantity } from '../quantity';
+import { type Quantity, type Unit } from '../quantity';
+import { type CutPlan, longestPieces, type LotStock, mostThatCanBeCut, type Pieces, planCuts } from './cutting';
 
 /** What one order line takes of one stock item. */
 export interface Draw {
@@ -7,6 +8,8 @@ export interface Draw {
   readonly title: string;
   readonly perItem: Quantity;
   readonly total: Quantity;
+  /** the pieces that one item takes, of what is cut from lots; empty for what is taken by quantity */
+  readonly pieces: readonly Pieces[];
   /** days it takes when there is not enough; null where nothing may be promised beyond stock */
   readonly leadDays: number | null;
 }
@@ -14,10 +17,41 @@ export interface Draw {
 /** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */
 export type StockLevels = (stock: string) => Exact | undefined;
 
+/** How a stock item lies in lots, with what is free of each; undefined for an item that does not, or is not known. */
+export type StockLots = (stock: string) => LotStock | undefined;
+
 /** The levels of a list of stock items; what is available comes as decimal text. */
 export function levelsOf(items: readonly { readonly key: string; readonly available: string }[]): StockLevels {
   const available = new Map(items.map((item) => [item.key, Exact.from(item.available)]));
   return (stock) => available.get(stock);
+}
+
+/** The lots of a list of stock items; lengths come as decimal text. */
+export function lotsOf(items: readonly { readonly key: string; readonly lying?: LyingInLots | null }[]): StockLots {
+  const lying = new Map(
+    items.flatMap(({ key, lying: said }): [string, LotStock][] => {
+      if (!said) return [];
+      const lots = said.lots.map(({ id, label, free }) => ({ id, label, free: Exact.from(free) }));
+      return [[key, { kind: said.kind, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
+    }),
+  );
+  return (stock) => lying.get(stock);
+}
+
+/** How a stock item lies in lots, as it travels: decimals as text. */
+export interface LyingInLots {
+  readonly kind: LotStock['kind'];
+  readonly kerf: string;
+  readonly smallestOffcut: string | null;
+  readonly lots: readonly { readonly id: number; readonly label: string; readonly free: string }[];
+}
+
+/** A plan for one stock item: which pieces are cut from which lots for all items of the selection. */
+export interface StockCutPlan {
+  readonly stock: string;
+  readonly title: string;
+  readonly unit: Unit;
+  readonly plan: CutPlan;
 }
 
 /** What can be supplied of a selection. */
@@ -25,37 +59,55 @@ export interface Availability {
   /** how many items could be supplied now; null when stock has not been asked */
   readonly canSupply: number | null;
   /** the stock item that allows no more, or null when nothing limits */
-  readonly limitedBy: { readonly stock: string; readonly title: string; readonly available: Quantity } | null;
+  readonly limitedBy: {
+    readonly stock: string;
+    readonly title: string;
+    readonly available: Quantity;
+    /** the longest single piece there is, and the pieces that one item takes, where it is cut from lots */
+    readonly cutting: { readonly longest: Exact; readonly pieces: readonly Pieces[] } | null;
+  } | null;
+  /** how what lies in lots is cut for this selection */
+  readonly cutPlans: readonly StockCutPlan[];
   /** days until it can be sent, where something of it is ordered beyond stock; null where all is there */
   readonly leadDays: number | null;
 }
 
 const MOST = 1_000_000_000;
 
+const NO_PLANS: readonly StockCutPlan[] = [];
+
 /**
- * How many items can be made from what is there, and what limits that.
+ * How many items can be made from what is there, and what limits that. What lies in lots counts as far as the pieces
+ * can really be cut from them.
  *
  * @param draws what one item takes, each stock item once
+ * @param items how many items are asked for: what is cut for them is planned
  */
-export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null): Availability {
-  if (!levels) return { canSupply: null, limitedBy: null, leadDays: null };
+export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null, lots: StockLots | null | undefined = null, items = 0): Availability {
+  if (!levels) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply = MOST;
   let limitedBy: Availability['limitedBy'] = null;
   let lead: number | null = null;
-  for (const { stock, title, perItem, total, leadDays } of draws) {
+  let cutPlans = NO_PLANS;
+  for (const { stock, title, perItem, total, pieces, leadDays } of draws) {
     if (perItem.value.sign() <= 0) continue;
-    const available = levels(stock) ?? Exact.zero;
+    const lying = pieces.length > 0 ? lots?.(stock) : undefined;
+    const available = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
+    const possible = lying ? mostThatCanBeCut(lying, pieces, MOST) : available.sign() <= 0 ? 0 : Math.min(MOST, Number(available.over(perItem.value).floor()));
+    if (lying && items > 0) {
+      const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })));
+      cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
+    }
     if (leadDays !== null) {
-      if (available.isLess(total.value)) lead = Math.max(lead ?? 0, leadDays);
+      if (lying ? possible < items : available.isLess(total.value)) lead = Math.max(lead ?? 0, leadDays);
       continue;
     }
-    const possible = available.sign() <= 0 ? 0 : Math.min(MOST, Number(available.over(perItem.value).floor()));
     if (possible < canSupply) {
       canSupply = possible;
-      limitedBy = { stock, title, available: { value: available, unit: perItem.unit } };
+      limitedBy = { stock, title, available: { value: available, unit: perItem.unit }, cutting: lying ? { longest: longestPieces(lying, 1), pieces } : null };
     }
   }
-  return { canSupply, limitedBy, leadDays: lead };
+  return { canSupply, limitedBy, cutPlans, leadDays: lead };
 }
 
 /** What may still be promised: on hand and the agreed backorder, less what is reserved. */

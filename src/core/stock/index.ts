@@ -1,3 +1,14 @@
-export { type Availability, availabilityOf, availableToPromise, type Draw, levelsOf, type StockLevels } from './availability';
-export { type DrawDefinition, drawSchema } from './draw';
+export {
+  type Availability,
+  availabilityOf,
+  availableToPromise,
+  type Draw,
+  levelsOf,
+  lotsOf,
+  type LyingInLots,
+  type StockCutPlan,
+  type StockLevels,
+  type StockLots,
+} from './availability';
 export * from './cutting';
+export { type DrawDefinition, drawSchema } from './draw';

@@ -46,6 +46,26 @@ export function faultWords(data: FaultData): string {
       return `No answer can be right: ${data.detail}.`;
     case 'defaultRefused':
       return `The default would be refused. ${data.reason}`;
+    case 'pickRefused':
+      return `This quick pick would be refused. ${data.reason}`;
+    case 'chargeNeedsStep':
+      return 'Say how much a pack holds.';
+    case 'notMoreThanNothing':
+      return `${data.what} must be more than 0.`;
+    case 'chargedWithoutUnit':
+      return 'Only what is sold by a measure has a charged quantity. Say what it takes by the piece, or sell it by a measure.';
+    case 'limitTwice':
+      return `${data.first} and ${data.second} say the same thing about one choice. Take one of them away.`;
+    case 'defaultCycle':
+      return `These defaults wait for each other: ${data.way}.`;
+    case 'lotsAndSum':
+      return `What is on hand of ${data.item} follows from its lots. Leave onHand out.`;
+    case 'lotsNotMeasured':
+      return `${data.item} can’t lie in lots: only what is counted in a length, area or volume can be cut.`;
+    case 'lotsWithoutRule':
+      return `Say how ${data.item} is cut from its lots.`;
+    case 'lotsPromised':
+      return `${data.item} lies in lots, so nothing can be promised beyond what is there. Leave the backorder out.`;
     case 'unknownUnit':
       return `“${data.given}” is not a unit we know. Use a UCUM code such as m, cm, [in_i], m2, L, kg or 1.`;
     case 'unitMismatch':

@@ -103,6 +103,13 @@ export function problemWords(data: ProblemData): Words {
         message: `There is not enough ${data.item} for ${data.asked}.`,
         remedy: `We can supply ${data.canSupply}.`,
       };
+    case 'cannotCut':
+      return {
+        message: data.tooLong
+          ? `${data.item}: there is no piece of ${data.piece}. In total ${data.total} are left, but the longest piece is ${data.longest}.`
+          : `${data.item}: ${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left. In total that is ${data.total}, and the longest piece is ${data.longest}.`,
+        ...(data.instead.length > 0 && { remedy: `We can supply ${either(data.instead)}.` }),
+      };
     case 'productNotReady':
       return {
         message: `This product is not ready to be sold: ${data.first}`,

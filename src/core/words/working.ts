@@ -16,6 +16,11 @@ export function basisWords(basis: Basis, currency: string): string {
       return basis.lines.slice(0, -1).map((line) => `${line.name} ${lineValueWords(line, currency)}`).join(' · ');
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
+    case 'charged': {
+      const { unit } = basis.quantity;
+      const packs = basis.packs && basis.step ? ` in ${basis.packs.toString()} × ${basis.pack || 'pack'} of ${formatQuantity({ value: basis.step, unit })}` : '';
+      return `${formatQuantity({ value: basis.needed.rounded(6), unit })} needed, ${formatQuantity({ value: basis.quantity.value.rounded(6), unit })} charged${packs} × ${formatMoney(basis.rate, currency)} / ${basis.per.symbol}`;
+    }
     case 'measure':
       return `${formatQuantity(basis.quantity)} × ${formatMoney(basis.rate, currency)} / ${basis.per.dimension === 'count' ? 'piece' : basis.per.symbol}`;
   }

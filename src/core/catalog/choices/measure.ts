@@ -1,10 +1,32 @@
 import { z } from 'zod';
-import { Exact } from '../../number';
+import { decimalText, Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
+import { problemWords } from '../../words/problems';
 import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
+import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
+
+/** An answer that is taken with one press, in the measure's unit: `0.5`, called “a half”. */
+export const quickPickSchema = z.strictObject({
+  value: decimalText,
+  title: z.string().max(40).default('').describe('empty to write the measure itself'),
+});
+
+export type QuickPick = z.infer<typeof quickPickSchema>;
+
+const percent = z.number().min(0).max(100);
+
+/** Where a measure stands on the picture: a line along the edge that it measures, with the answer on it. */
+export const picturePlaceSchema = z.strictObject({
+  as: z.enum(['label', 'input']).describe('whether it only shows the answer, or takes it there too'),
+  x: percent.describe('middle of the line, in percent of the picture’s width from the left'),
+  y: percent.describe('in percent of the picture’s height from the top'),
+  along: z.enum(['across', 'upright']).describe('which way the line runs'),
+  span: z.number().min(5).max(100).describe('how long the line is, in percent of the picture’s width or height'),
+});
+
+export type PicturePlace = z.infer<typeof picturePlaceSchema>;
 
 /** A physical quantity: a length, an area, a volume, a weight or a count. Limits and default are in its unit. */
 export const schema = z.strictObject({
@@ -12,6 +34,8 @@ export const schema = z.strictObject({
   ...choiceFields,
   unit: z.string().describe('UCUM code of the unit it is asked in'),
   ...limitFields,
+  picks: z.array(quickPickSchema).max(12).default([]).describe('answers that are taken with one press'),
+  onPicture: picturePlaceSchema.nullable().default(null).describe('where on the product’s picture it stands'),
   ...effectFields,
 });
 
@@ -19,6 +43,12 @@ export type MeasureChoice = z.infer<typeof schema>;
 
 export function check(choice: MeasureChoice, path: Path, report: Report): void {
   checkLimits(choice, path, report);
+  choice.picks.forEach(({ value }, index) => {
+    const place = [...path, 'picks', index, 'value'];
+    const read = readLimit(value, place, report);
+    const wrong = read && limitProblem(read, compileLimits(choice, path, () => undefined), choice.title || 'This measure', String);
+    if (wrong) report(place, { code: 'pickRefused', reason: problemWords(wrong).message });
+  });
   if (!unitByCode(choice.unit)) report([...path, 'unit'], { code: 'unknownUnit', given: choice.unit });
 }
 

@@ -1,0 +1,133 @@
+import { type Answer, type AnswerContext } from '../catalog';
+import { problem, type Problem } from '../problems';
+import { boundProblem, type Bounds, boundsOf, defaultByFormula } from './bounds';
+import { isSeenBy } from './offers';
+import { type ChoiceProgram, type Program } from './program';
+import { type ResolveContext } from './resolution';
+
+const MOST_UNKNOWN_KEYS = 20;
+
+const NOTHING: Readonly<Record<string, unknown>> = {};
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+/** Takes a selection apart. It may be anything at all; what is not as it should be is a problem. */
+export function readSelection(
+  program: Program,
+  selection: unknown,
+  problems: Problem[],
+): { given: Readonly<Record<string, unknown>>; quantity: number } {
+  if (!isRecord(selection)) {
+    problems.push(problem('selection', { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
+    return { given: NOTHING, quantity: program.defaultQuantity };
+  }
+  let given = NOTHING;
+  if (isRecord(selection.answers)) given = selection.answers;
+  else problems.push(problem('selection', { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
+  const { quantity } = selection;
+  if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity };
+  if (typeof quantity === 'number') return { given, quantity };
+  problems.push(problem('selection', { code: 'selectionMalformed', expected: 'quantity to be a whole number' }));
+  return { given, quantity: program.defaultQuantity };
+}
+
+const noFiles = () => undefined;
+
+/** What answers come to. */
+export interface ReadAnswers {
+  /** one per choice, in the order of the page; null where nothing counts */
+  readonly answers: (Answer | null)[];
+  /** whether the answer is the one that counts when none is given */
+  readonly defaulted: readonly boolean[];
+  /** bounds that formulas set, by the position of the choice */
+  readonly bounds: ReadonlyMap<number, Bounds>;
+}
+
+const NO_BOUNDS: ReadonlyMap<number, Bounds> = new Map();
+
+/**
+ * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
+ * customer's group doesn't see is not asked, and an answer to it is set aside.
+ */
+export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[]): ReadAnswers {
+  const answers: (Answer | null)[] = [];
+  const defaulted: boolean[] = [];
+  const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
+  const { bounding } = program;
+  const found: Problem[] = bounding ? [] : problems;
+  const waiting: number[] = [];
+  for (let index = 0; index < program.choices.length; index += 1) {
+    const choice = program.choices[index];
+    if (!choice?.asks || !isSeenBy(choice.groups, context.group)) {
+      answers.push(null);
+      defaulted.push(false);
+      continue;
+    }
+    // A name that every object has is no answer, unless it was given as one.
+    const own = given[choice.key];
+    const present = own !== undefined && Object.hasOwn(given, choice.key);
+    if (!present && bounding?.defaults.has(index)) {
+      waiting.push(index);
+      answers.push(null);
+      defaulted.push(false);
+      continue;
+    }
+    const raw = present ? own : choice.defaultRefused ? null : choice.reader.fallback(reading);
+    const before = found.length;
+    let answer = raw === null || raw === undefined ? null : choice.reader.read(raw, found, reading);
+    if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
+    if (!answer && choice.required && found.length === before) found.push(missing(choice));
+    answers.push(answer);
+    defaulted.push(!present && answer !== null);
+  }
+  if (!bounding) return { answers, defaulted, bounds: NO_BOUNDS };
+  const inputs = { answers, base: null, quantity, group: context.group };
+  // Each after those that it is worked out from.
+  for (const index of [...waiting].sort((a, b) => bounding.order.indexOf(a) - bounding.order.indexOf(b))) {
+    const choice = program.choices[index];
+    if (!choice) continue;
+    const answer = defaultByFormula(program, choice, index, inputs, reading);
+    answers[index] = answer;
+    defaulted[index] = answer !== null;
+    if (!answer && choice.required) found.push(missing(choice));
+  }
+  const bounds = boundsOf(program, inputs);
+  // All bounds are worked out from all answers before any answer is found to break one.
+  for (const [index, bound] of bounds) {
+    const fault = boundProblem(program, index, answers[index] ?? null, bound);
+    if (!fault) continue;
+    found.push(fault);
+    answers[index] = null;
+    defaulted[index] = false;
+  }
+  const place = ({ where }: Problem) => program.indexOf.get(where.slice('choice:'.length)) ?? -1;
+  problems.push(...found.sort((a, b) => place(a) - place(b)));
+  return { answers, defaulted, bounds };
+}
+
+const missing = ({ key, title, reader }: ChoiceProgram) => problem(`choice:${key}`, { code: 'answerMissing', title, ask: reader.ask });
+
+/** An option that the customer's group doesn't see can't be picked; as a default it just doesn't count. */
+function offeredAnswer(choice: ChoiceProgram, answer: Answer, group: string | null | undefined, problems: Problem[] | null): Answer | null {
+  if (choice.options.length === 0) return answer;
+  for (const { effect } of answer.picks) {
+    const option = choice.options[effect];
+    if (!option || isSeenBy(option.groups, group)) continue;
+    problems?.push(problem(`choice:${choice.key}`, { code: 'optionNotOffered', title: choice.title, option: option.title }));
+    return null;
+  }
+  return answer;
+}
+
+/** Notes answers to choices that the product does not have. */
+export function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
+  let unknown = 0;
+  for (const key in given) {
+    if (program.indexOf.has(key) || !Object.hasOwn(given, key)) continue;
+    unknown += 1;
+    if (unknown > MOST_UNKNOWN_KEYS) return;
+    problems.push(problem('selection', { code: 'unknownChoice', key: key.slice(0, 60) }));
+  }
+}

@@ -1,0 +1,96 @@
+import { type Answer, type AnswerContext, type FaultData, limitProblem, type Path } from '../catalog';
+import { Exact } from '../number';
+import { problem, type Problem } from '../problems';
+import { formatQuantity, requireUnit, type Unit, unitByCode } from '../quantity';
+import { type FormulaInputs, type FormulaProgram, resultOf, runFormula } from './formulas';
+import { type ChoiceProgram, type Program } from './program';
+import { type Scope } from './references';
+
+/** Which formulas bound a measure or number, or stand in for its answer; by positions of choices and of formulas. */
+export interface BoundingProgram {
+  readonly least: ReadonlyMap<number, number>;
+  readonly most: ReadonlyMap<number, number>;
+  readonly defaults: ReadonlyMap<number, number>;
+  /** choices with such a default, each after those that it is worked out from */
+  readonly order: readonly number[];
+}
+
+/** The least and the most that formulas allow, in the choice's own unit. */
+export interface Bounds {
+  readonly least: Exact | null;
+  readonly most: Exact | null;
+  readonly unit: Unit;
+}
+
+/** Finds what each formula that serves a choice serves, and in which order defaults are worked out. */
+export function compileBounding(formulas: readonly FormulaProgram[], scope: Scope, add: (path: Path, data: FaultData) => void): BoundingProgram | null {
+  const kinds = { least: new Map<number, number>(), most: new Map<number, number>(), default: new Map<number, number>() };
+  formulas.forEach((formula, index) => {
+    const { serves } = formula;
+    if (serves.kind !== 'least' && serves.kind !== 'most' && serves.kind !== 'default') return;
+    if (formula.target === null) return;
+    const earlier = kinds[serves.kind].get(formula.target);
+    if (earlier !== undefined) add([...formula.origin, 'serves'], { code: 'limitTwice', first: formulas[earlier]?.title ?? '', second: formula.title });
+    else kinds[serves.kind].set(formula.target, index);
+  });
+  if (kinds.least.size + kinds.most.size + kinds.default.size === 0) return null;
+  const order: number[] = [];
+  const visit = (choice: number, way: readonly number[]): void => {
+    if (order.includes(choice)) return;
+    const formula = formulas[kinds.default.get(choice) ?? -1];
+    if (!formula) return;
+    if (way.includes(choice)) {
+      const names = [...way.slice(way.indexOf(choice)), choice].map((index) => scope.product.choices[index]?.title ?? '');
+      add([...formula.origin, 'text'], { code: 'defaultCycle', way: names.join(' → ') });
+      return;
+    }
+    for (const other of formula.uses) if (kinds.default.has(other)) visit(other, [...way, choice]);
+    if (!order.includes(choice)) order.push(choice);
+  };
+  for (const choice of kinds.default.keys()) visit(choice, []);
+  return { least: kinds.least, most: kinds.most, defaults: kinds.default, order };
+}
+
+/** The unit that a measure or number is answered in. */
+function unitOf(program: Program, index: number): Unit {
+  const choice = program.product.choices[index];
+  return (choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined) ?? requireUnit('1');
+}
+
+function valueOf(program: Program, formulas: ReadonlyMap<number, number>, index: number, inputs: FormulaInputs): Exact | null {
+  const formula = program.formulas[formulas.get(index) ?? -1];
+  const value = formula ? resultOf(runFormula(formula, inputs)) : null;
+  return value && value.over(unitOf(program, index).factor);
+}
+
+/** The answer that a formula gives in the place of one; null when it can't be worked out or would be refused. */
+export function defaultByFormula(program: Program, { reader }: ChoiceProgram, index: number, inputs: FormulaInputs, reading: AnswerContext): Answer | null {
+  const value = program.bounding && valueOf(program, program.bounding.defaults, index, inputs);
+  return value ? reader.read(value.toString(), [], reading) : null;
+}
+
+/** What formulas allow for each choice that they bound. */
+export function boundsOf(program: Program, inputs: FormulaInputs): ReadonlyMap<number, Bounds> {
+  const bounds = new Map<number, Bounds>();
+  const { bounding } = program;
+  if (!bounding) return bounds;
+  for (const index of new Set([...bounding.least.keys(), ...bounding.most.keys()])) {
+    const unit = unitOf(program, index);
+    bounds.set(index, { least: valueOf(program, bounding.least, index, inputs), most: valueOf(program, bounding.most, index, inputs), unit });
+  }
+  return bounds;
+}
+
+/** What is wrong with an answer beside the bounds that formulas set. */
+export function boundProblem(program: Program, index: number, answer: Answer | null, { least, most, unit }: Bounds): Problem | null {
+  const choice = program.product.choices[index];
+  if (!answer?.value || !choice || (choice.kind !== 'measure' && choice.kind !== 'number')) return null;
+  const step = choice.step === null ? null : Exact.parse(choice.step);
+  const write = (value: Exact) => (choice.kind === 'number' ? value.toString() : formatQuantity({ value, unit }));
+  // Steps stay where the choice itself begins to count; the bound that a formula sets may lie between two of them.
+  const origin = (choice.min === null ? null : Exact.parse(choice.min)) ?? Exact.zero;
+  const onStep = (value: Exact, side: 'floor' | 'ceiling') => (step && step.sign() > 0 ? origin.plus(step.times(Exact.of(value.minus(origin).over(step)[side]()))) : value);
+  const limits = { min: least && onStep(least, 'ceiling'), max: most && onStep(most, 'floor'), step: null };
+  const fault = limitProblem(answer.value, limits, choice.title, write);
+  return fault && problem(`choice:${choice.key}`, fault);
+}

@@ -1,0 +1,105 @@
+import { type Answer } from '../catalog';
+import { Exact } from '../number';
+import { type Draw, type Pieces } from '../stock';
+import { type ChargedMeasure } from './charging';
+import { type FormulaOutcome, resultOf } from './formulas';
+import { type DrawProgram, type Program, type VariantProgram } from './program';
+import { type Resolution } from './resolution';
+
+const NO_PIECES: readonly Pieces[] = [];
+
+const NO_DRAWS: readonly DrawProgram[] = [];
+
+/**
+ * What is taken from stock; each stock item once.
+ *
+ * @param quantity how many items; what they take altogether follows from it
+ */
+export function drawsOf(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  variant: VariantProgram | null,
+  quantity: number,
+  outcomes: readonly FormulaOutcome[],
+  charged: ChargedMeasure | null,
+): Draw[] {
+  const draws: Draw[] = [];
+  const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
+  const add = (draw: DrawProgram, count: number) => addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
+  if (variant?.draw) add(variant.draw, 1);
+  for (const draw of program.draws) add(draw, 1);
+  for (let index = 0; index < answers.length; index += 1) {
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) add(draw, count);
+    }
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const drawn = program.formulas[index]?.draw;
+    const value = drawn && resultOf(outcomes[index] ?? null);
+    // A third of a metre has no end as a decimal, and stock is kept in decimals: what is taken is brought up to a millionth.
+    if (value) addDraw(draws, drawn, value.over(drawn.unit.factor).rounded(6, 'ceiling'), 1, items);
+  }
+  return draws;
+}
+
+/** How much one piece of a draw is, in the stock item's unit; null while it is not known. */
+function oneOf({ fixed, measure, charged: ofCharged }: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
+  if (fixed) return fixed;
+  // What has no end as a decimal is brought up to a millionth, as stock is kept in decimals.
+  if (ofCharged) return charged && (ofCharged === 'packs' ? charged.packs : charged.charged.times(ofCharged).rounded(6, 'ceiling'));
+  const measured = measure && answers[measure.index]?.value;
+  return measured ? measured.times(measure.factor) : null;
+}
+
+/** Adds a draw to those of an item; what takes from one stock item is taken together. */
+function addDraw(draws: Draw[], draw: DrawProgram, one: Exact | null, count: number, items: Exact): void {
+  if (!one) return;
+  const times = count * draw.pieces;
+  const value = times === 1 ? one : one.times(Exact.of(times));
+  const same = draws.findIndex(({ stock }) => stock === draw.stock);
+  const former = draws[same];
+  const perItem = former ? former.perItem.value.plus(value) : value;
+  // Beyond stock only when everything that takes this item may go beyond.
+  const leadDays = !former ? draw.leadDays : draw.leadDays === null || former.leadDays === null ? null : Math.max(draw.leadDays, former.leadDays);
+  const merged: Draw = {
+    leadDays,
+    stock: draw.stock,
+    title: draw.title,
+    perItem: { value: perItem, unit: draw.unit },
+    total: { value: perItem.times(items), unit: draw.unit },
+    pieces: draw.cut ? [...(former?.pieces ?? []), { length: one, count: times }] : NO_PIECES,
+  };
+  if (former) draws[same] = merged;
+  else draws.push(merged);
+}
+
+/** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
+export function weightOf(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  variant: VariantProgram | null,
+  outcomes: readonly FormulaOutcome[],
+  charged: ChargedMeasure | null,
+): Resolution['weight'] {
+  let sum: Exact | null = variant?.weight ?? program.weight;
+  if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
+  for (let index = 0; index < answers.length; index += 1) {
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      const added = program.choices[index]?.effects[effect]?.weight;
+      if (!added) continue;
+      const times = count === 1 ? added : added.times(Exact.of(count));
+      sum = sum ? sum.plus(times) : times;
+    }
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const value = program.formulas[index]?.serves.kind === 'weight' ? resultOf(outcomes[index] ?? null) : null;
+    if (!value) continue;
+    const inUnit = value.over(program.weightUnit.factor);
+    sum = sum ? sum.plus(inUnit) : inUnit;
+  }
+  return sum && { value: sum, unit: program.weightUnit };
+}

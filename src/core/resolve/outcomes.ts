@@ -1,0 +1,52 @@
+import { type Answer } from '../catalog';
+import { type Exact } from '../number';
+import { problem, type Problem } from '../problems';
+import { type ChargedMeasure, chargedLines } from './charging';
+import { type FormulaOutcome, isStop, resultOf, runFormula } from './formulas';
+import { type Program } from './program';
+import { type MeasureShown } from './resolution';
+
+const NO_OUTCOMES: readonly FormulaOutcome[] = [];
+
+/**
+ * What the formulas give, in their order; what can't be worked out is a problem.
+ *
+ * @param base the base price of one item, as it is without formulas
+ */
+export function formulaOutcomes(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  base: Exact | null,
+  quantity: number,
+  group: string | null | undefined,
+  problems: Problem[],
+): readonly FormulaOutcome[] {
+  if (program.formulas.length === 0) return NO_OUTCOMES;
+  const given = { answers, base, quantity, group };
+  return program.formulas.map((formula) => {
+    const outcome = runFormula(formula, given);
+    const { kind } = formula.serves;
+    // What limits an answer, or stands in for one, is looked at where answers are read.
+    const ofAnswers = kind === 'least' || kind === 'most' || kind === 'default';
+    if (isStop(outcome) && !ofAnswers) problems.push(problem('item', { code: 'formulaStopped', title: formula.title, line: outcome.line, why: outcome.code }));
+    const result = resultOf(outcome);
+    if (result && result.sign() < 0 && (kind === 'draw' || kind === 'weight' || kind === 'base')) {
+      problems.push(problem('item', { code: 'formulaStopped', title: formula.title, line: 'result', why: 'negative' }));
+      return null;
+    }
+    return outcome;
+  });
+}
+
+const NO_MEASURES: readonly MeasureShown[] = [];
+
+/** The named results: what is charged, and every line of the formulas. */
+export function measuresOf(program: Program, outcomes: readonly FormulaOutcome[], charged: ChargedMeasure | null): readonly MeasureShown[] {
+  if (outcomes.length === 0 && !charged?.differs) return NO_MEASURES;
+  const ofFormulas = outcomes.flatMap((outcome, index) => {
+    const formula = program.formulas[index];
+    if (!formula || outcome === null || isStop(outcome)) return [];
+    return outcome.map((line) => ({ ...line, name: line.name === 'result' ? formula.title : line.name, formula: formula.title, forCustomers: formula.serves.kind === 'shown' }));
+  });
+  return charged?.differs ? [...chargedLines(charged), ...ofFormulas] : ofFormulas;
+}
