@@ -5,6 +5,7 @@ import { type Catalog, type Fault } from '../core/catalog';
 import { dayAt } from '../core/calendar';
 import { Exact } from '../core/number';
 import { compile, resolve } from '../core/resolve';
+import { lotsOf } from '../core/stock';
 
 const USAGE = `Usage:
   oak resolve --catalog FILE --product SLUG [--selection FILE|-]
@@ -64,7 +65,8 @@ function runResolve(catalogFile: string, slug: string, selectionFile: string | u
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
   const stock = new Map(catalog.stock.map(({ key, onHand, backorder }) => [key, Exact.from(onHand).plus(Exact.from(backorder))]));
-  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key), today: dayAt(new Date(), catalog.shop.timeZone) });
+  const lots = lotsOf(catalog.stock.map(({ key, cutFrom, lots: there }) => ({ key, lying: cutFrom && { ...cutFrom, lots: there.map(({ label, length }, id) => ({ id, label, free: length })) } })));
+  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key), lots, today: dayAt(new Date(), catalog.shop.timeZone) });
   process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;
 }

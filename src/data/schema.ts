@@ -1,5 +1,5 @@
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type FileType, type Product, type Sheet, type Shop } from '../core/catalog';
+import { type FileType, type LotRule, type Product, type Sheet, type Shop } from '../core/catalog';
 import { type ResolutionJson } from '../core/exchange';
 
 /** Milliseconds since 1970-01-01 UTC. */
@@ -146,9 +146,26 @@ export const stockItems = sqliteTable('stock_items', {
   onHand: text('on_hand').notNull().default('0'),
   reserved: text('reserved').notNull().default('0'),
   backorder: text('backorder').notNull().default('0'),
+  /** how it lies in lots; null where any quantity can be taken */
+  cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
 });
 
-export const movementKinds = ['receipt', 'adjustment', 'reservation', 'release', 'sale'] as const;
+/** Rolls, boards and bars. What is left of all lots of an item is what the item has on hand. */
+export const stockLots = sqliteTable(
+  'stock_lots',
+  {
+    id: id(),
+    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    label: text('label').notNull(),
+    /** as it came, and what is left of it; decimals in the item's unit */
+    length: text('length').notNull(),
+    left: text('left').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [uniqueIndex('stock_lots_label').on(table.itemId, table.label)],
+);
+
+export const movementKinds = ['receipt', 'adjustment', 'reservation', 'release', 'sale', 'cut'] as const;
 export type MovementKind = (typeof movementKinds)[number];
 
 /** The ledger: only ever added to. */
@@ -166,6 +183,8 @@ export const stockMovements = sqliteTable(
     reservedAfter: text('reserved_after').notNull(),
     reason: text('reason').notNull(),
     orderId: integer('order_id').references(() => orders.id),
+    /** the lot that became longer or shorter by the change of on hand */
+    lotId: integer('lot_id').references(() => stockLots.id),
     at: instant('at').notNull(),
   },
   (table) => [index('stock_movements_item').on(table.itemId, table.id)],
@@ -234,6 +253,27 @@ export const orderLines = sqliteTable(
     picture: text('picture'),
   },
   (table) => [index('order_lines_order').on(table.orderId)],
+);
+
+export const cutStates = ['planned', 'cut', 'dropped'] as const;
+export type CutState = (typeof cutStates)[number];
+
+/** Pieces that orders have been promised, and the lot that each is to be cut from, or was. */
+export const cuts = sqliteTable(
+  'cuts',
+  {
+    id: id(),
+    orderId: integer('order_id').notNull().references(() => orders.id),
+    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    /** null while no lot is long enough: it waits for a delivery */
+    lotId: integer('lot_id').references(() => stockLots.id),
+    /** of one piece, as decimal text in the item's unit */
+    length: text('length').notNull(),
+    count: integer('count').notNull(),
+    state: text('state', { enum: cutStates }).notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('cuts_item').on(table.itemId, table.state), index('cuts_order').on(table.orderId)],
 );
 
 export const paymentOutcomes = ['approved', 'declined', 'timedOut'] as const;

@@ -5,7 +5,7 @@ import { Exact } from '../core/number';
 import { LARGEST_QUANTITY } from '../core/ordering';
 import { problem, type Problem } from '../core/problems';
 import { compile, type Resolution, resolve } from '../core/resolve';
-import { type StockLevels } from '../core/stock';
+import { type Effort, lotsAfter, type LotStock, type StockLevels, type StockLots } from '../core/stock';
 import { type Queries } from '../data/database';
 import { basketLines, baskets } from '../data/schema';
 import { newToken, type Services } from './context';
@@ -51,8 +51,10 @@ export interface ResolvedBasket {
 /**
  * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
  * together, so that they can't promise the same pieces twice.
+ *
+ * @param effort how hard cutting plans are looked for
  */
-export async function resolveBasket(queries: Queries, at: Date, token: string | undefined): Promise<ResolvedBasket> {
+export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(eq(basketLines.basket, token)).orderBy(basketLines.id) : [];
   const published = new Map<number, PublishedProduct | undefined>();
   for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readPublishedById(queries, productId));
@@ -62,6 +64,9 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const taken = new Map<string, Exact>();
   const levels: StockLevels = (stock) => context.levels(stock)?.minus(taken.get(stock) ?? Exact.zero);
 
+  const cut = new Map<string, LotStock>();
+  const lots: StockLots = (stock) => cut.get(stock) ?? context.lots(stock);
+
   const lines: ResolvedLine[] = [];
   for (const row of rows) {
     const sold = published.get(row.productId);
@@ -70,7 +75,11 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
       lines.push({ ...line, resolution: null, problems: [problem('item', { code: 'notInShop' })], formerPrice: null });
       continue;
     }
-    const resolution = resolve(compile(sold.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, today: context.today, group, files });
+    const resolution = resolve(compile(sold.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, lots, effort, today: context.today, group, files });
+    for (const { stock, plan } of resolution.availability.cutPlans) {
+      const lying = lots(stock);
+      if (lying) cut.set(stock, lotsAfter(lying, plan.cuts));
+    }
     for (const { stock, total } of resolution.draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
     const changed = resolution.unitPrice && !resolution.unitPrice.equals(Exact.from(row.unitPrice));
     lines.push({ ...line, resolution, problems: resolution.problems, formerPrice: changed ? row.unitPrice : null });
@@ -117,9 +126,9 @@ export async function addToBasket({ database, now }: Services, token: string | u
   return database.write(async (transaction) => {
     const published = await readPublishedBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
-    const { surroundings, levels, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
     const program = compile(published.definition, surroundings);
-    const context = { levels, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
+    const context = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
     const added = resolve(program, input, context);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
@@ -175,8 +184,8 @@ export async function changeLine({ database, now }: Services, token: string | un
     const line = await requireLine(transaction, token, lineId);
     const published = await readPublishedById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
-    const { surroundings, levels, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const context = { levels, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
+    const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const context = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
     const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, context);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where === 'quantity');

@@ -3,6 +3,7 @@ import { Exact } from '../core/number';
 import { settings, stockItems, swatches } from '../data/schema';
 import { type Services } from './context';
 import { move } from './ledger';
+import { receiveLots } from './lots';
 import { type SafePicture, makeSafe, storePicture } from './pictures';
 import { insertProduct, publishDraft } from './products';
 import { insertSheet, publishSheetDraft } from './sheets';
@@ -23,8 +24,9 @@ export async function importCatalog(
   await database.write(async (transaction) => {
     const at = now();
     await transaction.insert(settings).values({ name: 'shop', shop: catalog.shop }).onConflictDoUpdate({ target: settings.name, set: { shop: catalog.shop } });
-    for (const { key, title, unit, onHand, backorder } of catalog.stock) {
-      await transaction.insert(stockItems).values({ key, title, unit, backorder });
+    for (const { key, title, unit, onHand, backorder, cutFrom, lots } of catalog.stock) {
+      const [item] = await transaction.insert(stockItems).values({ key, title, unit, backorder, cutFrom }).returning();
+      if (item) await receiveLots(transaction, at, item, lots.map(({ label, length }) => ({ label, length: Exact.from(length) })), 'Opening stock');
       const opening = Exact.from(onHand);
       if (opening.sign() !== 0) await move(transaction, at, { stock: key, kind: 'receipt', onHand: opening, reserved: Exact.zero, reason: 'Opening stock' });
     }

@@ -3,10 +3,12 @@ import { z } from 'zod';
 import { formatMoney, moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { resolutionJson } from '../core/exchange';
+import { THOROUGH } from '../core/stock';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
 import { resolveBasket, type ResolvedBasket } from './basket';
 import { newToken, type Services } from './context';
+import { dropCuts, itemsToCut, reserveCuts } from './cutting';
 import { move } from './ledger';
 import { type PaymentWish, paymentWishes, simulatedPayment } from './payment';
 import { Refusal } from './refusal';
@@ -61,7 +63,7 @@ async function reserve(
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
   if (known) return { order: { number: known.id, token: known.token, state: known.state }, isNew: false };
   if (!basketToken) throw emptyBasket();
-  const basket = await resolveBasket(transaction, at, basketToken);
+  const basket = await resolveBasket(transaction, at, basketToken, THOROUGH);
   const total = checkedTotal(basket, checkout.seenTotal);
 
   const token = newToken();
@@ -98,6 +100,7 @@ async function reserve(
       picture: resolution.pictures[0]?.layers.at(-1)?.src ?? null,
     });
     await keepFiles(transaction, line.answers);
+    await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
     for (const { stock, total: drawn, leadDays } of resolution.draws) {
       await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
     }
@@ -129,7 +132,7 @@ function checkedTotal(basket: ResolvedBasket, seenTotal: string): Exact {
   return basket.total;
 }
 
-/** Books the outcome of a payment: a sale takes what was reserved, anything else gives it back. */
+/** Books the outcome of a payment: a sale takes what was reserved, unless it is still to be cut; anything else gives it back. */
 async function settle(transaction: Queries, at: Date, number: number, outcome: PaymentOutcome, reference: string): Promise<PlacedOrder> {
   const order = await transaction.query.orders.findFirst({ where: eq(orders.id, number) });
   if (!order) throw new Error(`order ${number} has vanished`);
@@ -147,8 +150,12 @@ async function settle(transaction: Queries, at: Date, number: number, outcome: P
 
 async function endReservation(transaction: Queries, at: Date, number: number, state: OrderState): Promise<void> {
   const lines = await transaction.select().from(orderLines).where(eq(orderLines.orderId, number));
+  // What is to be cut stays reserved until somebody has cut it.
+  const toCut = state === 'paid' ? await itemsToCut(transaction, number) : new Set<string>();
+  if (state !== 'paid') await dropCuts(transaction, number);
   for (const { resolution } of lines) {
     for (const { stock, total } of resolution.draws) {
+      if (toCut.has(stock)) continue;
       const drawn = Exact.from(total.value);
       await move(transaction, at, {
         stock,

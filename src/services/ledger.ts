@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { Exact } from '../core/number';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { type Queries } from '../data/database';
-import { type MovementKind, stockItems, stockMovements } from '../data/schema';
+import { type MovementKind, stockItems, stockLots, stockMovements } from '../data/schema';
 import { notFound, Refusal } from './refusal';
 
 /** One change of a stock item's figures, in the item's unit. */
@@ -14,6 +14,8 @@ export interface Movement {
   readonly reserved: Exact;
   readonly reason: string;
   readonly orderId?: number;
+  /** the lot that the change of on hand belongs to, of an item that lies in lots */
+  readonly lotId?: number;
   /** whether more may be promised than there is, because the customer was told how long that takes */
   readonly beyondStock?: boolean;
 }
@@ -45,8 +47,25 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
     reservedAfter: reserved.toString(),
     reason: movement.reason,
     orderId: movement.orderId ?? null,
+    lotId: movement.lotId ?? null,
     at,
   });
+}
+
+/**
+ * Makes a lot longer or shorter, with the movement that says why, in the caller's transaction.
+ *
+ * @param left what is left of it afterwards, in the item's unit
+ */
+export async function moveLot(
+  transaction: Queries,
+  at: Date,
+  lot: { readonly id: number; readonly left: string; readonly stock: string },
+  left: Exact,
+  movement: Pick<Movement, 'kind' | 'reserved' | 'reason' | 'orderId'>,
+): Promise<void> {
+  await transaction.update(stockLots).set({ left: left.toString() }).where(eq(stockLots.id, lot.id));
+  await move(transaction, at, { ...movement, stock: lot.stock, lotId: lot.id, onHand: left.minus(Exact.from(lot.left)) });
 }
 
 /** A stock item whose figures are not the sums of its movements. */

@@ -3,6 +3,7 @@ import { type ResolutionJson } from '../core/exchange';
 import { type Queries } from '../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
 import { type Services } from './context';
+import { readOrderCuts } from './cutting';
 import { notFound } from './refusal';
 import { listFiles } from './uploads';
 
@@ -32,6 +33,8 @@ export interface OrderLineView {
 }
 
 export interface OrderView extends OrderRow {
+  /** pieces that are cut for it, or were */
+  readonly cuts: Awaited<ReturnType<typeof readOrderCuts>>;
   readonly token: string;
   readonly lines: readonly OrderLineView[];
   readonly payments: readonly { outcome: PaymentOutcome; amount: string; reference: string; at: number }[];
@@ -88,6 +91,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
       resolution,
       files: files[index] ?? [],
     })),
+    cuts: await readOrderCuts(queries, order.id),
     payments: paid.map(({ outcome, amount, reference, at }) => ({ outcome, amount, reference, at: at.getTime() })),
   };
 }

@@ -61,8 +61,8 @@ export async function openShopProduct({ database, now }: Services, slug: string)
  * @throws Refusal 404 when the shop has no product at that address
  */
 export async function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
-  const { definition, levels, surroundings, today } = await openShopProduct(context, slug);
+  const { definition, levels, lots, surroundings, today } = await openShopProduct(context, slug);
   const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
   const files = await readFiles(context.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
-  return resolve(compile(definition, surroundings), selection, { levels, today, files });
+  return resolve(compile(definition, surroundings), selection, { levels, lots, today, files });
 }

@@ -23,10 +23,10 @@ export interface ShopEntry {
 /** Everything the shop sells. */
 export async function listShop({ database, now }: Services): Promise<ShopEntry[]> {
   const published = await readPublishedProducts(database.read);
-  const { surroundings, levels, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
+  const { surroundings, levels, lots, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
   return published.map(({ definition }) => {
     const program = compile(definition, surroundings);
-    const { shown, availability } = resolve(program, { answers: {} }, { levels, today });
+    const { shown, availability } = resolve(program, { answers: {} }, { levels, lots, today });
     const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
     return {
       slug: definition.slug,
@@ -46,7 +46,7 @@ export interface ShopProductView {
   readonly surroundings: PortableSurroundings;
   readonly today: string;
   readonly group: string | null;
-  readonly stock: readonly Pick<StockFigures, 'key' | 'title' | 'unit' | 'available'>[];
+  readonly stock: readonly Pick<StockFigures, 'key' | 'title' | 'unit' | 'available' | 'lying'>[];
 }
 
 /**
@@ -68,7 +68,7 @@ export async function openShopProductView(context: Services, slug: string, token
     surroundings: portableSurroundings(program.product, surroundings),
     today,
     group: await groupOf(context.database.read, token),
-    stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available }) => ({ key, title, unit, available })),
+    stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying })),
   };
 }
 

@@ -1,12 +1,17 @@
 import { desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { keySchema } from '../core/catalog';
+import { keySchema, type LotRule, lotRuleSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { readMeasure, requireUnit, unitByCode } from '../core/quantity';
+import { canLieInLots, readLotList } from '../core/exchange';
+import { requireUnit, unitByCode } from '../core/quantity';
+import { type Queries } from '../data/database';
 import { orders, stockItems, stockMovements } from '../data/schema';
+import { faultWords } from '../core/words';
 import { type Services } from './context';
 import { move } from './ledger';
+import { type LotView, readLots, receiveLots, recountLot } from './lots';
 import { notFound, Refusal } from './refusal';
+import { readFigure } from './stock-figure';
 import { readStock, type StockFigures } from './surroundings';
 
 export const newStockItemSchema = z.strictObject({
@@ -15,12 +20,17 @@ export const newStockItemSchema = z.strictObject({
   unit: z.string(),
   onHand: z.string().max(60).default('0'),
   backorder: z.string().max(60).default('0'),
+  cutFrom: lotRuleSchema.nullable().default(null),
+  /** of what lies in lots: one a line, as typed */
+  lots: z.string().max(20_000).default(''),
 });
 
 export const stockEntrySchema = z.strictObject({
   kind: z.enum(['receipt', 'adjustment']),
   /** as typed, in any fitting unit; for an adjustment what was counted */
-  quantity: z.string().max(60),
+  quantity: z.string().max(20_000),
+  /** of what lies in lots: the lot that was measured; absent for a receipt, whose quantity lists the lots that came */
+  lot: z.int().optional(),
   reason: z.string().trim().min(1, 'Say why, so that the ledger can be read later.').max(200),
 });
 
@@ -45,7 +55,7 @@ export function listStock({ database }: Services): Promise<StockFigures[]> {
 }
 
 /** One stock item with its latest movements, newest first. */
-export async function readStockItem({ database }: Services, key: string, most = 200): Promise<{ item: StockFigures; movements: StockMovementView[] }> {
+export async function readStockItem({ database }: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[] }> {
   const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
   if (!item) return notFound(`stock item “${key}”`);
   const rows = await database.read
@@ -56,8 +66,10 @@ export async function readStockItem({ database }: Services, key: string, most = 
     .where(eq(stockItems.key, key))
     .orderBy(desc(stockMovements.id))
     .limit(most);
+  const stored = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
   return {
     item,
+    lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
     movements: rows.map(({ movement, orderId }) => ({
       id: movement.id,
       kind: movement.kind,
@@ -80,16 +92,57 @@ export async function readStockItem({ database }: Services, key: string, most = 
 export async function createStockItem({ database, now }: Services, input: NewStockItem): Promise<void> {
   const item = newStockItemSchema.parse(input);
   if (!unitByCode(item.unit)) throw new Refusal(422, 'unknownUnit', `“${item.unit}” is not a unit we know.`);
-  const onHand = readFigure(item.onHand, item.unit);
-  const backorder = readFigure(item.backorder, item.unit);
+  const rule = item.cutFrom && checkedRule(item.cutFrom, item.unit, item.title);
+  const onHand = rule ? Exact.zero : readFigure(item.onHand, item.unit);
+  const backorder = rule ? Exact.zero : readFigure(item.backorder, item.unit);
+  const received = rule && item.lots.trim() !== '' ? lotsTyped(item.lots, item.unit) : [];
   await database.write(async (transaction) => {
     const taken = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, item.key) });
     if (taken) throw new Refusal(409, 'keyTaken', `“${item.key}” is already the inside name of ${taken.title}.`);
-    await transaction.insert(stockItems).values({ key: item.key, title: item.title, unit: item.unit, backorder: backorder.toString() });
+    const [created] = await transaction.insert(stockItems).values({ key: item.key, title: item.title, unit: item.unit, backorder: backorder.toString(), cutFrom: rule }).returning();
     if (onHand.sign() > 0) {
       await move(transaction, now(), { stock: item.key, kind: 'receipt', onHand, reserved: Exact.zero, reason: 'Opening stock' });
     }
+    if (created) await receiveLots(transaction, now(), created, received, 'Opening stock');
   });
+}
+
+/** @throws Refusal 422 when a rule can't be followed */
+function checkedRule({ kind, kerf, smallestOffcut }: LotRule, unit: string, title: string): LotRule {
+  if (!canLieInLots(unit)) throw new Refusal(422, 'lotsNotMeasured', faultWords({ code: 'lotsNotMeasured', item: title }));
+  return { kind, kerf: readFigure(kerf, unit).toString(), smallestOffcut: smallestOffcut === null ? null : readFigure(smallestOffcut, unit).toString() };
+}
+
+/** @throws Refusal 422 with the line that can't be read */
+function lotsTyped(text: string, unit: string) {
+  const { lots, fault } = readLotList(text, requireUnit(unit));
+  if (fault !== undefined) throw new Refusal(422, 'unreadableLots', fault);
+  return lots;
+}
+
+/**
+ * Says how a stock item is cut from its lots. What was counted as a sum so far becomes one lot, to be measured.
+ *
+ * @throws Refusal 409 while orders hold something of what is counted as a sum
+ */
+export async function setLotRule({ database, now }: Services, key: string, rule: LotRule): Promise<void> {
+  await database.write(async (transaction) => {
+    const item = await requireItem(transaction, key);
+    const cutFrom = checkedRule(rule, item.unit, item.title);
+    const backorder = item.cutFrom ? item.backorder : '0';
+    if (!item.cutFrom && Exact.from(item.reserved).sign() !== 0) throw new Refusal(409, 'stillReserved', `Orders still hold some of ${item.title}. Settle them before it is counted in lots.`);
+    await transaction.update(stockItems).set({ cutFrom, backorder }).where(eq(stockItems.id, item.id));
+    const onHand = Exact.from(item.onHand);
+    if (item.cutFrom || onHand.sign() <= 0) return;
+    const reason = 'Counted in lots from now on';
+    await move(transaction, now(), { stock: key, kind: 'adjustment', onHand: onHand.negated(), reserved: Exact.zero, reason });
+    await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], reason);
+  });
+}
+
+async function requireItem(queries: Queries, key: string) {
+  const item = await queries.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
+  return item ?? notFound(`stock item “${key}”`);
 }
 
 /**
@@ -99,24 +152,15 @@ export async function createStockItem({ database, now }: Services, input: NewSto
  */
 export async function enterStock({ database, now }: Services, key: string, entry: StockEntry): Promise<void> {
   await database.write(async (transaction) => {
-    const item = await transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
-    if (!item) return notFound(`stock item “${key}”`);
+    const item = await requireItem(transaction, key);
+    if (item.cutFrom) {
+      if (entry.kind === 'receipt') return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason);
+      if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Say which lot was measured.');
+      return recountLot(transaction, now(), item, entry.lot, readFigure(entry.quantity, item.unit), entry.reason);
+    }
     const quantity = readFigure(entry.quantity, item.unit);
     if (entry.kind === 'receipt' && quantity.sign() === 0) throw new Refusal(422, 'nothingReceived', 'A receipt must be more than nothing.');
     const change = entry.kind === 'receipt' ? quantity : quantity.minus(Exact.from(item.onHand));
     await move(transaction, now(), { stock: key, kind: entry.kind, onHand: change, reserved: Exact.zero, reason: entry.reason });
   });
-}
-
-/** Reads a quantity of a stock item as it is typed, in any fitting unit. @throws Refusal 422 */
-export function readFigure(text: string, unitCode: string): Exact {
-  const reading = readMeasure(text, requireUnit(unitCode));
-  if (reading.fault || reading.quantity.value.sign() < 0) {
-    throw new Refusal(422, 'unreadableQuantity', `“${text}” is not a quantity. Write it like 12.5, without a minus.`);
-  }
-  const { value } = reading.quantity;
-  // The ledger is written in decimals; a third of a yard, say, has none in metres.
-  if (value.decimalPlaces() === null) throw new Refusal(422, 'inexactQuantity', `“${text}” has no exact decimal here. Enter it in the item’s own unit.`);
-  if (value.isMore(Exact.of(1_000_000_000))) throw new Refusal(422, 'unreadableQuantity', `“${text}” is more than a store room holds.`);
-  return value;
 }

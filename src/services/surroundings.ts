@@ -2,10 +2,11 @@ import { eq, inArray } from 'drizzle-orm';
 import { dayAt } from '../core/calendar';
 import { type CatalogSurroundings, type Product, type Sheet, type Shop, shopSchema, type Swatch } from '../core/catalog';
 import { Exact } from '../core/number';
-import { availableToPromise, levelsOf, type StockLevels } from '../core/stock';
+import { availableToPromise, levelsOf, lotsOf, type LyingInLots, type StockLevels, type StockLots } from '../core/stock';
 import { type Queries } from '../data/database';
 import { products, revisions, settings, sheetRevisions, sheets, stockItems, swatches } from '../data/schema';
 import { currentProduct, currentSheet } from './definitions';
+import { readFreeLots } from './lots';
 
 const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
 
@@ -19,6 +20,8 @@ export interface StockFigures {
   readonly reserved: string;
   readonly backorder: string;
   readonly available: string;
+  /** how it lies in lots, with what is free of each; null where any quantity can be taken */
+  readonly lying: LyingInLots | null;
 }
 
 /** The shop's settings, with the codes of its customer groups: for the manager's eyes only. */
@@ -36,7 +39,9 @@ export async function readShop(queries: Queries): Promise<Shop> {
 /** Every stock item with what can be promised of it, in the order of the titles. */
 export async function readStock(queries: Queries): Promise<StockFigures[]> {
   const rows = await queries.select().from(stockItems).orderBy(stockItems.title);
-  return rows.map(({ key, title, unit, onHand, reserved, backorder }) => ({
+  const lots = await readFreeLots(queries, rows);
+  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom }) => ({
+    lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
     key,
     title,
     unit,
@@ -87,6 +92,7 @@ async function readAddOns(queries: Queries, definitions: readonly Pick<Product, 
 export interface SurroundingsNow {
   readonly surroundings: CatalogSurroundings;
   readonly levels: StockLevels;
+  readonly lots: StockLots;
   readonly stock: readonly StockFigures[];
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
@@ -104,10 +110,10 @@ export async function readSurroundings(queries: Queries, at: Date, definitions: 
   const book = await readSwatches(queries);
   const surroundings: CatalogSurroundings = {
     shop,
-    stock: new Map(stock.map((item) => [item.key, item])),
+    stock: new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying }])),
     swatches: new Map(book.map((swatch) => [swatch.key, swatch])),
     sheets: new Map(published.map((sheet) => [sheet.key, sheet])),
     products: await readAddOns(queries, [...definitions, ...published]),
   };
-  return { surroundings, levels: levelsOf(stock), stock, today: dayAt(at, shop.timeZone) };
+  return { surroundings, levels: levelsOf(stock), lots: lotsOf(stock), stock, today: dayAt(at, shop.timeZone) };
 }

@@ -7,7 +7,7 @@ import { basketLines, stockItems } from '../data/schema';
 import { type Services } from './context';
 import { move } from './ledger';
 import { notFound, Refusal } from './refusal';
-import { readFigure } from './stock';
+import { readFigure } from './stock-figure';
 
 const figure = z.string().max(60);
 

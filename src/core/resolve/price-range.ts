@@ -79,7 +79,7 @@ export function priceRange(program: Program): PriceRange | null {
   return {
     from: span(others.reduce(least, first), least),
     to: span(others.reduce(most, first), most),
-    per: product.soldBy.kind === 'measure' ? product.soldBy.unit : null,
+    per: product.soldBy.kind === 'each' ? null : product.soldBy.unit,
     open,
   };
 }
@@ -111,7 +111,7 @@ function flatAmount(amount: Amount | null, { base, sum }: { base: Exact; sum: Ex
   if (!amount || !value || value.sign() === 0) return Exact.zero;
   switch (amount.kind) {
     case 'fixed':
-      return soldBy.kind === 'measure' ? null : value;
+      return soldBy.kind === 'each' ? value : null;
     case 'percentOfBase':
       return base.times(value).over(HUNDRED);
     case 'percentOfSum':

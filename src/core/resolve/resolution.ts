@@ -4,7 +4,7 @@ import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
-import { type Availability, type Draw, type StockLevels, type StockLots } from '../stock';
+import { type Availability, type Draw, type Effort, type StockLevels, type StockLots } from '../stock';
 
 /** Everything a customer has answered, before anything is checked: the server reads it as it comes. */
 export interface Selection {
@@ -19,6 +19,8 @@ export interface ResolveContext {
   readonly levels: StockLevels | null;
   /** the lots of stock items that pieces are cut from; absent where none are known */
   readonly lots?: StockLots | null;
+  /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
+  readonly effort?: Effort;
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
   /** key of the customer's group; absent for everybody */

@@ -45,7 +45,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, answers, variant, pieces, outcomes, charged);
-  const availability = availabilityOf(draws, context.levels, context.lots, pieces);
+  const availability = availabilityOf(draws, context.levels, context.lots, pieces, context.effort);
   const supply = supplyProblem(program, availability, pieces, context.lots);
   if (supply) problems.push(supply);
 

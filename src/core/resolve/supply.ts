@@ -54,7 +54,8 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
     nearest,
   };
   const where: Where = asked && (tooLong || canSupply < program.defaultQuantity) ? `choice:${asked.choice}` : 'quantity';
-  return problem(where, data);
+  // Beside the quantity, quantities are offered, and beside the measure measures.
+  return problem(where, where === 'quantity' ? { ...data, nearest: canSupply > 0 ? [String(canSupply)] : [] } : data);
 }
 
 const MOST_PARTS = 12;

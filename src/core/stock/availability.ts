@@ -1,6 +1,6 @@
 import { Exact } from '../number';
 import { type Quantity, type Unit } from '../quantity';
-import { type CutPlan, longestPieces, type LotStock, mostThatCanBeCut, type Pieces, planCuts } from './cutting';
+import { type CutPlan, longestPieces, type LotStock, mostThatCanBeCut, type Pieces, planCuts, QUICK, type Effort } from './cutting';
 
 /** What one order line takes of one stock item. */
 export interface Draw {
@@ -81,9 +81,10 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  * can really be cut from them.
  *
  * @param draws what one item takes, each stock item once
+ * @param effort how hard the least waste is looked for
  * @param items how many items are asked for: what is cut for them is planned
  */
-export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null, lots: StockLots | null | undefined = null, items = 0): Availability {
+export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null, lots: StockLots | null | undefined = null, items = 0, effort: Effort = QUICK): Availability {
   if (!levels) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply = MOST;
   let limitedBy: Availability['limitedBy'] = null;
@@ -95,7 +96,7 @@ export function availabilityOf(draws: readonly Draw[], levels: StockLevels | nul
     const available = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
     const possible = lying ? mostThatCanBeCut(lying, pieces, MOST) : available.sign() <= 0 ? 0 : Math.min(MOST, Number(available.over(perItem.value).floor()));
     if (lying && items > 0) {
-      const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })));
+      const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })), effort);
       cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
     }
     if (leadDays !== null) {

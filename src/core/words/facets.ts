@@ -14,7 +14,7 @@ function plainChoices(product: Product): number {
 /** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */
 export function facetWords(product: Product): string[] {
   const words: string[] = [];
-  if (product.soldBy.kind === 'measure') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
+  if (product.soldBy.kind !== 'each') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
   if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
   const plain = plainChoices(product);
   if (plain > 0) words.push(counted(plain, 'choice'));

@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, HStack, Input, Text } from '@chakra-ui/react';
+import { Box, HStack, Input } from '@chakra-ui/react';
 import { type Path, type Product } from '@/core/catalog';
 import { type Amount } from '@/core/pricing';
 import { unitByCode } from '@/core/quantity';
+import { FaultLine } from '@/ui/fault-line';
 import { type Alternative, SelectField } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
@@ -128,11 +129,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
           </>
         )}
       </HStack>
-      {faultText && (
-        <Text fontSize="sm" color="brick.fg" mt="1">
-          {faultText}
-        </Text>
-      )}
+      <FaultLine mt="1">{faultText}</FaultLine>
     </Box>
   );
 }

@@ -3,6 +3,7 @@
 import { Box, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { type Choice, hasOptions, isNote } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { type EditChoice } from './choice';
 import { useFaultAt } from './editing';
@@ -104,11 +105,7 @@ function OwnQuantity({ choice, fault, edit }: { choice: Extract<Choice, { option
           <TextField label="at most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />
         </Box>
       )}
-      {fault && (
-        <Text fontSize="sm" color="brick.fg">
-          {fault}
-        </Text>
-      )}
+      <FaultLine>{fault}</FaultLine>
     </HStack>
   );
 }

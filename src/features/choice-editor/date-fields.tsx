@@ -5,6 +5,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { dayWords, parseDay, weekdayNames } from '@/core/calendar';
 import { type DateChoice, type DayBound } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { useFaultAt } from './editing';
 import { type KindProps } from './kind-fields';
@@ -35,11 +36,7 @@ export function DateFields({ choice, index, edit }: KindProps<'date'>) {
             />
           ))}
         </HStack>
-        {weekdaysFault && (
-          <Text fontSize="sm" color="brick.fg">
-            {weekdaysFault}
-          </Text>
-        )}
+        <FaultLine>{weekdaysFault}</FaultLine>
       </Box>
       <LeftOut days={choice.leftOut} onChange={(days) => editDate('leftOut', (draft) => void (draft.leftOut = days))} />
     </Stack>

@@ -2,6 +2,7 @@
 
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { type OptionsChoice } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { type EditChoice } from './choice';
 import { useFaultAt } from './editing';
@@ -26,11 +27,7 @@ export function DefaultField({ choice, index, edit }: { choice: OptionsChoice; i
             />
           ))}
         </HStack>
-        {fault && (
-          <Text fontSize="sm" color="brick.fg">
-            {fault}
-          </Text>
-        )}
+        <FaultLine>{fault}</FaultLine>
       </Box>
     );
   }

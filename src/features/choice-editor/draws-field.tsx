@@ -7,8 +7,10 @@ import { type Path } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { type DrawDefinition } from '@/core/stock';
 import { NewStockItemDialog } from '@/features/stock/new-stock-item-dialog';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
+import { useWholeText } from './use-whole-text';
 
 interface Props {
   /** what takes from stock, for those who listen */
@@ -28,7 +30,7 @@ export function DrawsField({ label, draws, path, onChange }: Props) {
     // What is counted in a unit that one of the measures fits is most likely taken by that measure.
     const measure = product.choices.find((choice) => choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === dimension);
     const byMeasure = measure && dimension !== 'count';
-    onChange([...draws, byMeasure ? { kind: 'measure', stock: key, measure: measure.key } : { kind: 'fixed', stock: key, quantity: '1' }]);
+    onChange([...draws, byMeasure ? { kind: 'measure', stock: key, measure: measure.key, pieces: 1 } : { kind: 'fixed', stock: key, quantity: '1', pieces: 1 }]);
   };
   return (
     <Stack gap="2">
@@ -85,25 +87,44 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
   const measures = product.choices.filter(
     (choice) => (choice.kind === 'measure' && unitByCode(choice.unit)?.dimension === unit?.dimension) || (choice.kind === 'number' && unit?.dimension === 'count'),
   );
+  const { soldBy } = product;
+  const chargedIn = soldBy.kind === 'each' ? undefined : unitByCode(soldBy.unit)?.dimension;
+  const packs = soldBy.kind !== 'each' && soldBy.charge !== null && soldBy.charge.pack !== null && unit?.dimension === 'count';
+  const amounts = [
+    { value: 'fixed', label: 'a fixed quantity' },
+    ...measures.map(({ key, title }) => ({ value: `measure:${key}`, label: `as much as ${title}` })),
+    ...(packs ? [{ value: 'charged', label: 'the packs that are charged' }] : chargedIn !== undefined && chargedIn === unit?.dimension ? [{ value: 'charged', label: 'as much as is charged' }] : []),
+  ];
+  const pieces = draw.kind === 'charged' ? 1 : draw.pieces;
+  const piecesText = useWholeText(pieces, { least: 1, most: 1000, mayBeEmpty: false }, (value) => draw.kind !== 'charged' && onChange({ ...draw, pieces: value ?? 1 }));
+  const inPieces = draw.kind !== 'charged' && ((item?.lying ?? null) !== null || pieces > 1);
   const stockFault = useFaultAt(...path, 'stock');
   const quantityFault = useFaultAt(...path, 'quantity');
   const measureFault = useFaultAt(...path, 'measure');
-  const fault = stockFault ?? quantityFault ?? measureFault;
+  const fault = stockFault ?? quantityFault ?? measureFault ?? piecesText.fault;
   const unitWord = unit?.words[1] ?? '';
   return (
     <div>
       <HStack gap="2">
         <Text whiteSpace="nowrap">Each takes</Text>
-        {measures.length > 0 && (
+        {inPieces && (
+          <>
+            <Input aria-label={`${label}: pieces`} aria-invalid={piecesText.fault !== undefined} w="56px" flexShrink={0} textAlign="end" bg="bg.panel" borderColor={piecesText.fault ? 'brick.solid' : 'border.emphasized'} value={piecesText.text} onChange={(event) => piecesText.take(event.target.value)} />
+            <Text whiteSpace="nowrap">{pieces === 1 ? 'piece of' : 'pieces of'}</Text>
+          </>
+        )}
+        {amounts.length > 1 && (
           <SelectField
             label={`${label}: how much`}
             hideLabel
             width="176px"
-            value={draw.kind === 'fixed' ? '' : draw.measure}
-            alternatives={[{ value: '', label: 'a fixed quantity' }, ...measures.map(({ key, title }) => ({ value: key, label: `as much as ${title}` }))]}
-            onChange={(measure) =>
-              onChange(measure === '' ? { kind: 'fixed', stock: draw.stock, quantity: '1' } : { kind: 'measure', stock: draw.stock, measure })
-            }
+            value={draw.kind === 'measure' ? `measure:${draw.measure}` : draw.kind}
+            alternatives={amounts}
+            onChange={(chosen) => {
+              if (chosen === 'charged') onChange({ kind: 'charged', stock: draw.stock });
+              else if (chosen === 'fixed') onChange({ kind: 'fixed', stock: draw.stock, quantity: '1', pieces });
+              else onChange({ kind: 'measure', stock: draw.stock, measure: chosen.slice('measure:'.length), pieces });
+            }}
           />
         )}
         {draw.kind === 'fixed' && (
@@ -129,11 +150,7 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
           <Trash2 size={14} />
         </IconButton>
       </HStack>
-      {fault && (
-        <Text fontSize="sm" color="brick.fg">
-          {fault}
-        </Text>
-      )}
+      <FaultLine>{fault}</FaultLine>
     </div>
   );
 }

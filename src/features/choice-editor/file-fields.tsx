@@ -2,6 +2,7 @@
 
 import { Box, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { fileTypeNames, fileTypes, LARGEST_FILE } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { useFaultAt } from './editing';
 import { type KindProps } from './kind-fields';
@@ -34,11 +35,7 @@ export function FileFields({ choice, index, edit }: KindProps<'file'>) {
             />
           ))}
         </HStack>
-        {typesFault && (
-          <Text fontSize="sm" color="brick.fg">
-            {typesFault}
-          </Text>
-        )}
+        <FaultLine>{typesFault}</FaultLine>
       </Box>
       <SimpleGrid columns={3} gap="4">
         <TextField label="Largest file (kB)" value={largest.text} fault={largest.fault} inputMode="numeric" onChange={largest.take} />

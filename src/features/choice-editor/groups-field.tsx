@@ -2,6 +2,7 @@
 
 import { Box, HStack, Link, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
+import { FaultLine } from '@/ui/fault-line';
 import { useEditing } from './editing';
 import { Tick } from './tick';
 
@@ -28,11 +29,7 @@ export function GroupsField({ what, groups, fault, onChange }: { what: string; g
           <Tick key={key} label={title} checked={groups.includes(key)} onChange={(on) => onChange(on ? [...groups, key] : groups.filter((other) => other !== key))} />
         ))}
       </HStack>
-      {fault && (
-        <Text fontSize="sm" color="brick.fg">
-          {fault}
-        </Text>
-      )}
+      <FaultLine>{fault}</FaultLine>
     </Box>
   );
 }

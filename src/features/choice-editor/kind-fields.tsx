@@ -11,6 +11,8 @@ import { DateFields } from './date-fields';
 import { useEditing, useFaultAt } from './editing';
 import { FileFields } from './file-fields';
 import { orNull } from './or-null';
+import { PicturePlaceFields } from './picture-place';
+import { QuickPicks } from './quick-picks';
 import { useWholeText } from './use-whole-text';
 
 export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
@@ -35,8 +37,15 @@ export function KindFields({ choice, index, edit }: { choice: Choice; index: num
     case 'longText':
       return <TextLimits choice={choice} index={index} edit={edit} />;
     case 'number':
-    case 'measure':
       return <NumberLimits choice={choice} index={index} edit={edit} />;
+    case 'measure':
+      return (
+        <>
+          <NumberLimits choice={choice} index={index} edit={edit} />
+          <QuickPicks choice={choice} index={index} edit={edit} />
+          <PicturePlaceFields choice={choice} edit={edit} />
+        </>
+      );
     case 'date':
       return <DateFields choice={choice} index={index} edit={edit} />;
     case 'file':

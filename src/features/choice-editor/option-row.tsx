@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, HStack, IconButton, Input, Text } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Input } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { AmountField } from './amount-field';
 import { useEditing, useFaultAt } from './editing';
 import { OptionDetails } from './option-details';
@@ -109,9 +110,9 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
         </HStack>
       </HStack>
       {said.map((fault) => (
-        <Text key={fault} fontSize="sm" color="brick.fg" pl="8">
-          {fault}
-        </Text>
+        <FaultLine key={fault} pl="8">
+            {fault}
+          </FaultLine>
       ))}
       {open && <OptionDetails choice={choice} option={option} name={name} path={path} edit={editOption} />}
       {removing && <RemoveStockedOptions choice={choice} options={[option]} onClose={() => setRemoving(false)} />}

@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Button, chakra, HStack, Image, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, HStack, Image } from '@chakra-ui/react';
 import { ImagePlus, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from '@/features/shared/api';
+import { FaultLine } from '@/ui/fault-line';
 
 const uploadedSchema = z.object({ src: z.string() });
 
@@ -54,11 +55,7 @@ export function PictureField({ label, src, onChange }: Props) {
           </Button>
         )}
       </HStack>
-      {fault && (
-        <Text role="alert" fontSize="sm" color="brick.fg" mt="1">
-          {fault}
-        </Text>
-      )}
+      <FaultLine role="alert" mt="1">{fault}</FaultLine>
     </Box>
   );
 }

@@ -6,6 +6,7 @@ import { type Formula, type FormulaServes, freeKey } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
 import { FormulaText } from './formula-text';
@@ -17,6 +18,9 @@ const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
   { value: 'weight', label: 'adds to the weight' },
   { value: 'draw', label: 'is taken from stock' },
   { value: 'shown', label: 'is shown to customers' },
+  { value: 'least', label: 'is the least' },
+  { value: 'most', label: 'is the most' },
+  { value: 'default', label: 'is the answer to begin with' },
 ];
 
 const EXAMPLE = 'area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate';
@@ -52,7 +56,8 @@ export function FormulasSection({ measures }: { measures: ResolutionJson['measur
 }
 
 function FormulaEditor({ formula, index, measures }: { formula: Formula; index: number; measures: ResolutionJson['measures'] }) {
-  const { program, shop, stock, change, findings } = useEditing();
+  const { product, program, shop, stock, change, findings } = useEditing();
+  const bounded = product.choices.filter(({ kind }) => kind === 'measure' || kind === 'number');
   const edit = (what: string, recipe: (draft: Formula) => void) =>
     change(`formula ${formula.key} ${what}`, (draft) => {
       const target = draft.formulas[index];
@@ -67,7 +72,11 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       case 'shown':
         return { kind };
       case 'draw':
-        return { kind, stock: stock[0]?.key ?? '' };
+        return { kind, stock: stock[0]?.key ?? '', pieces: 1 };
+      case 'least':
+      case 'most':
+      case 'default':
+        return { kind, measure: 'measure' in formula.serves ? formula.serves.measure : (bounded[0]?.key ?? '') };
       default:
         return { kind: 'amount' };
     }
@@ -78,7 +87,16 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
         <TextField label="Called" value={formula.title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
         <SelectField label="It" value={formula.serves.kind} width="210px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
         {formula.serves.kind === 'draw' && (
-          <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key }))} />
+          <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
+        )}
+        {'measure' in formula.serves && (
+          <SelectField
+            label="of"
+            value={formula.serves.measure}
+            width="190px"
+            alternatives={[{ value: '', label: 'none yet' }, ...bounded.map(({ key, title }) => ({ value: key, label: title || key }))]}
+            onChange={(key) => edit('serves', (draft) => 'measure' in draft.serves && void (draft.serves.measure = key))}
+          />
         )}
         <IconButton aria-label={`Remove the formula ${formula.title}`} variant="ghost" colorPalette="brick" onClick={() => change(`remove formula ${formula.key}`, (draft) => void draft.formulas.splice(index, 1))}>
           <Trash2 size={16} />
@@ -87,9 +105,9 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       <FormulaText label={`Formula ${formula.title}`} text={formula.text} faults={compiled?.compiled.faults ?? []} inputs={compiled?.inputs ?? []} currency={shop.currency} onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))} />
       <Stack gap="0.5" mt="2">
         {said.map(({ message }) => (
-          <Text key={message} fontSize="sm" color="brick.fg">
+          <FaultLine key={message}>
             {message}
-          </Text>
+          </FaultLine>
         ))}
       </Stack>
       {said.length === 0 && (

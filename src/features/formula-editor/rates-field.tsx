@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { formulaName, freeKey, type Rate } from '@/core/catalog';
 import { useEditing } from '@/features/choice-editor/editing';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 
 /** Named prices per unit, with other prices for customer groups. */
@@ -64,11 +65,7 @@ export function RatesField() {
                 <Trash2 size={14} />
               </IconButton>
             </HStack>
-            {fault && (
-              <Text fontSize="sm" color="brick.fg">
-                {fault}
-              </Text>
-            )}
+            <FaultLine>{fault}</FaultLine>
           </Box>
         );
       })}

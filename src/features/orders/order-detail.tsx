@@ -6,6 +6,7 @@ import { quantityWords } from '@/core/words';
 import { type OrderView } from '@/services/orders';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
+import { OrderCuts } from './order-cuts';
 import { OrderLines } from './order-lines';
 import { OrderStateSlip } from './order-state';
 
@@ -45,6 +46,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
           </Box>
         )}
       </OrderLines>
+      <OrderCuts order={order} />
       <Stack mt="6" gap="2">
         <Heading as="h2" size="lg">
           Payment

@@ -6,6 +6,7 @@ import { useRef, useState } from 'react';
 import { type Choice, fileSizeWords, fileTypes, fileTypeWords } from '@/core/catalog';
 import { amountWords } from '@/core/words';
 import { wordsOf } from '@/features/shared/api';
+import { FaultLine } from '@/ui/fault-line';
 import { type ControlProps } from './control';
 import { Hint } from './typed-controls';
 
@@ -79,9 +80,9 @@ export function FileControl({ choice, id, answer, currency, page, onAnswer }: Co
       )}
       <Hint parts={[fileTypeWords(choice.types), `up to ${fileSizeWords(choice.largest)}${choice.most > 1 ? ' each' : ''}`, choice.most > 1 ? `${choice.least === choice.most ? choice.most : `${choice.least} to ${choice.most}`} files` : '', amountWords(choice.amount, currency)]} />
       {refused.map((words) => (
-        <Text key={words} role="alert" fontSize="sm" color="brick.fg" mt="1">
-          {words}
-        </Text>
+        <FaultLine key={words} role="alert" mt="1">
+            {words}
+          </FaultLine>
       ))}
     </Box>
   );

@@ -275,6 +275,7 @@ export function ProblemNote({ problem, onTake }: { problem: ProblemJson; onTake?
   return (
     <Box mt="1.5" fontSize="sm" color={missing ? 'oak.fg' : 'brick.fg'} role={missing ? undefined : 'alert'}>
       {problem.message}
+      {problem.code === 'cannotCut' && problem.remedy && ` ${problem.remedy}`}
       {onTake && problem.nearest ? (
         <HStack mt="1" gap="2" wrap="wrap">
           {problem.nearest.map((answer) => (
@@ -284,7 +285,7 @@ export function ProblemNote({ problem, onTake }: { problem: ProblemJson; onTake?
           ))}
         </HStack>
       ) : (
-        problem.remedy && ` ${problem.remedy}`
+        problem.code !== 'cannotCut' && problem.remedy && ` ${problem.remedy}`
       )}
     </Box>
   );

@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, HStack, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
 import { type Choice, countCharacters } from '@/core/catalog';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { amountWords } from '@/core/words';
-import { type ControlProps, typedText } from './control';
+import { type CountedAnswer } from '@/core/resolve';
+import { type ControlProps, type PageContext, typedText } from './control';
 
 type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;
 
@@ -38,7 +39,7 @@ export function LongTextControl({ choice, id, answer, counted, currency, invalid
 }
 
 /** A number without a unit. */
-export function NumberControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'number'>>) {
+export function NumberControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'number'>>) {
   return (
     <Box>
       <Input
@@ -46,19 +47,19 @@ export function NumberControl({ choice, id, answer, currency, invalid, onAnswer 
         {...look}
         maxW="160px"
         inputMode="decimal"
-        value={typedText(answer, choice.default)}
+        value={typedText(answer, fallbackText(counted, choice.default))}
         aria-invalid={invalid}
         onChange={(event) => onAnswer(typed(event.target.value))}
       />
-      <Hint parts={[range(choice.min, choice.max, ''), amountWords(choice.amount, currency)]} />
+      <Hint parts={[rangeWords(choice, '', page), amountWords(choice.amount, currency)]} />
     </Box>
   );
 }
 
 /** A measure in whatever unit it was taken; what it comes to in the shop's unit is said beside it. */
-export function MeasureControl({ choice, id, answer, currency, invalid, onAnswer }: ControlProps<Of<'measure'>>) {
+export function MeasureControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'measure'>>) {
   const unit = unitByCode(choice.unit);
-  const text = typedText(answer, choice.default);
+  const text = typedText(answer, fallbackText(counted, choice.default));
   const reading = unit && text.trim() !== '' ? readMeasure(text, unit) : undefined;
   const plain = /^[\d.,\s]*$/.test(text);
   const comesTo = reading?.quantity && !plain ? `= ${formatQuantity(reading.quantity)}` : '';
@@ -67,9 +68,32 @@ export function MeasureControl({ choice, id, answer, currency, invalid, onAnswer
       <InputGroup maxW="220px" endElement={plain ? (unit?.dimension === 'count' ? 'pieces' : unit?.symbol) : undefined}>
         <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
       </InputGroup>
-      <Hint parts={[comesTo, range(choice.min, choice.max, unit ? ` ${unit.symbol}` : ''), amountWords(choice.amount, currency)]} />
+      {unit && choice.picks.length > 0 && (
+        <HStack gap="1.5" wrap="wrap" mt="1.5" role="group" aria-label={`Common answers for ${choice.title}`}>
+          {choice.picks.map(({ value, title }, index) => (
+            <Button key={index} size="xs" variant={text.trim() === value ? 'solid' : 'outline'} colorPalette="ink" aria-pressed={text.trim() === value} onClick={() => onAnswer(value)}>
+              {title || `${value} ${unit.dimension === 'count' ? '' : unit.symbol}`.trim()}
+            </Button>
+          ))}
+        </HStack>
+      )}
+      <Hint parts={[comesTo, rangeWords(choice, unit ? ` ${unit.symbol}` : '', page), amountWords(choice.amount, currency)]} />
     </Box>
   );
+}
+
+/** What stands in the field before anything is typed: the default, or what a formula makes of the other answers. */
+function fallbackText(counted: CountedAnswer | undefined, fallback: string | null): string | null {
+  return counted?.fromDefault ? counted.value : fallback;
+}
+
+/** The bounds of an answer; those that formulas set for this selection take the place of the choice's own. */
+function rangeWords({ key, min, max }: Of<'measure' | 'number'>, unit: string, { resolution }: PageContext): string {
+  const bounds = resolution.shown.find(({ choice }) => choice === key)?.bounds;
+  if (!bounds) return range(min, max, unit);
+  const least = bounds.least ?? (min === null ? null : `${min}${unit}`);
+  const most = bounds.most ?? (max === null ? null : `${max}${unit}`);
+  return range(least, most, '');
 }
 
 function range(min: string | null, max: string | null, unit: string): string {

@@ -6,7 +6,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
 import { compile, type Program, resolve } from '@/core/resolve';
-import { levelsOf } from '@/core/stock';
+import { levelsOf, lotsOf, type LyingInLots } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
@@ -17,13 +17,15 @@ export interface StockView {
   readonly title: string;
   readonly unit: string;
   readonly available: string;
+  /** how it lies in lots; absent or null where any quantity can be taken */
+  readonly lying?: LyingInLots | null;
   /** known to the manager's side only */
   readonly onHand?: string;
 }
 
 /** Puts together what compiling needs from what the server sent. */
 export function useSurroundings(portable: PortableSurroundings, stock: readonly StockView[]): CatalogSurroundings {
-  return useMemo(() => unpackSurroundings(portable, new Map(stock.map((item) => [item.key, item]))), [portable, stock]);
+  return useMemo(() => unpackSurroundings(portable, new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying ?? null }]))), [portable, stock]);
 }
 
 /** What a selection depends on beside the product. */
@@ -54,12 +56,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const levels = useMemo(() => levelsOf(stock), [stock]);
+  const lots = useMemo(() => lotsOf(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
   const resolution = useMemo(() => {
-    const context = { levels, today, group, files: (token: string) => files.get(token) };
+    const context = { levels, lots, today, group, files: (token: string) => files.get(token) };
     return resolutionJson(resolve(program, { answers: known, quantity: quantityFrom(shownQuantity) }, context));
-  }, [program, known, shownQuantity, levels, today, group, files]);
+  }, [program, known, shownQuantity, levels, lots, today, group, files]);
 
   const takeFile = useCallback(
     async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, HStack } from '@chakra-ui/react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type Picture } from '@/core/catalog';
 
 const Image = chakra('img');
@@ -9,8 +9,10 @@ const Image = chakra('img');
 /**
  * The pictures of a product: one large, the others to be brought forward. What is chosen brings its own picture
  * forward.
+ *
+ * @param children what stands on the first picture
  */
-export function Gallery({ pictures, chosenPicture, title }: { pictures: readonly Picture[]; chosenPicture: Picture | null; title: string }) {
+export function Gallery({ pictures, chosenPicture, title, children }: { pictures: readonly Picture[]; chosenPicture: Picture | null; title: string; children?: ReactNode }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [shownFor, setShownFor] = useState(chosenPicture?.src);
   if (shownFor !== chosenPicture?.src) {
@@ -20,8 +22,10 @@ export function Gallery({ pictures, chosenPicture, title }: { pictures: readonly
   const main = (chosen === null ? chosenPicture : pictures[chosen]) ?? pictures[0];
   return (
     <Box>
-      <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l3" overflow="hidden" borderWidth="1px" borderColor="border">
+      <Box position="relative" aspectRatio={4 / 3} bg="bg.muted" borderRadius="l3" overflow="hidden" borderWidth="1px" borderColor="border">
         {main && <Image src={main.src} alt={main.alt || title} w="full" h="full" objectFit="cover" />}
+        {/* Measures are placed on the first picture; on another they would point at nothing. */}
+        {(chosen === null || chosen === 0) && children}
       </Box>
       {pictures.length > 1 && (
         <HStack mt="3" gap="2">

@@ -4,6 +4,7 @@ import { Button, chakra, HStack, Input, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { FaultLine } from '@/ui/fault-line';
 
 /** Where a customer types the code of a group, or leaves it. */
 export function GroupCode({ group }: { group: string | null }) {
@@ -46,11 +47,7 @@ export function GroupCode({ group }: { group: string | null }) {
           Use it
         </Button>
       </HStack>
-      {fault && (
-        <Text role="alert" fontSize="sm" color="brick.fg" mt="1">
-          {fault}
-        </Text>
-      )}
+      <FaultLine role="alert" mt="1">{fault}</FaultLine>
     </form>
   );
 }

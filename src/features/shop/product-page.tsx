@@ -10,6 +10,7 @@ import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
+import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
 import { quantityFrom, type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
@@ -88,7 +89,9 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
       </HStack>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
-          <Gallery pictures={product.pictures} chosenPicture={view?.layers.at(-1) ?? null} title={product.title} />
+          <Gallery pictures={product.pictures} chosenPicture={view?.layers.at(-1) ?? null} title={product.title}>
+            <PictureMeasures choices={program.product.choices} resolution={resolution} answers={selection.answers} onAnswer={selection.answer} />
+          </Gallery>
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
@@ -155,7 +158,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
             <HStack gap="3" align="end">
               <Box>
                 <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
-                  {product.soldBy.kind === 'measure' ? 'Pieces' : 'Quantity'}
+                  {product.soldBy.kind !== 'each' ? 'Pieces' : 'Quantity'}
                 </chakra.label>
                 <QuantityField id="shop-quantity" rule={product.quantity} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
               </Box>

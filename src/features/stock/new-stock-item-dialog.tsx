@@ -4,9 +4,12 @@ import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { freeKey } from '@/core/catalog';
+import { canLieInLots } from '@/core/exchange';
+import { unitByCode } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
-import { SelectField, TextField } from '@/ui/field';
+import { SelectField, TextArea, TextField } from '@/ui/field';
+import { LotRuleFields, type LotRuleText, ruleOf } from './lot-rule-form';
 
 interface Props {
   open: boolean;
@@ -28,8 +31,13 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
   const [unit, setUnit] = useState('1');
   const [onHand, setOnHand] = useState('');
   const [backorder, setBackorder] = useState('');
+  const [inLots, setInLots] = useState(false);
+  const [rule, setRule] = useState<LotRuleText>({ kind: 'roll', kerf: '', smallestOffcut: '' });
+  const [lots, setLots] = useState('');
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
+
+  const cut = inLots && canLieInLots(unit);
 
   const create = async () => {
     if (title.trim() === '') {
@@ -38,8 +46,9 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
     }
     setBusy(true);
     const key = `${freeKey(title, [], 'item').slice(0, 48)}-${Date.now().toString(36)}`;
+    const figures = cut ? { cutFrom: ruleOf(rule), lots } : { onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' };
     try {
-      await send('POST', '/api/manage/stock', { key, title, unit, onHand: onHand.trim() || '0', backorder: backorder.trim() || '0' }, anything);
+      await send('POST', '/api/manage/stock', { key, title, unit, ...figures }, anything);
       onCreated({ key, unit });
     } catch (error) {
       setFault(wordsOf(error));
@@ -57,10 +66,28 @@ function OpenDialog({ open, title: suggested = '', onClose, onCreated }: Props) 
         <Stack gap="4">
           <TextField label="Name" value={title} fault={fault} maxLength={160} onChange={setTitle} help="What is counted, such as Stainless mesh 1.2 mm, 1 m wide." />
           <SelectField label="Counted in" value={unit} alternatives={UNITS} onChange={setUnit} />
-          <SimpleGrid columns={2} gap="4">
+          {canLieInLots(unit) && (
+            <SelectField
+              label="It is taken"
+              value={inLots ? 'lots' : 'sum'}
+              alternatives={[
+                { value: 'sum', label: 'in any quantity, as long as there is enough' },
+                { value: 'lots', label: 'in pieces, cut from rolls, boards or bars' },
+              ]}
+              onChange={(value) => setInLots(value === 'lots')}
+            />
+          )}
+          {cut ? (
+            <>
+              <LotRuleFields rule={rule} unit={unit} onChange={setRule} />
+              <TextArea label={`On hand now (${unitByCode(unit)?.symbol ?? unit})`} rows={3} value={lots} onChange={setLots} help="One lot a line, as in 25 m, 3 × 25 m, or Roll A: 12.4." />
+            </>
+          ) : (
+            <SimpleGrid columns={2} gap="4">
             <TextField label="On hand now" value={onHand} placeholder="0" inputMode="decimal" onChange={setOnHand} help="Entered as its first receipt." />
             <TextField label="May be promised beyond" value={backorder} placeholder="0" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />
-          </SimpleGrid>
+            </SimpleGrid>
+          )}
         </Stack>
         <button type="submit" hidden />
       </form>

@@ -2,18 +2,17 @@
 
 import { Box, Button, Grid, Heading, SimpleGrid, Stack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
-import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
 import { Exact } from '@/core/number';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { type LotView } from '@/services/lots';
 import { type StockMovementView } from '@/services/stock';
 import { type StockFigures } from '@/services/surroundings';
-import { SelectField, TextField } from '@/ui/field';
 import { PageHead } from '@/ui/text';
-import { sayDone } from '@/ui/toasts';
 import { When } from '@/ui/when';
+import { LotRuleForm } from './lot-rule-form';
+import { LotsTable } from './lots-table';
+import { StockEntryForm } from './stock-entry-form';
 
 const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
   receipt: 'Receipt',
@@ -21,10 +20,11 @@ const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
   reservation: 'Reservation',
   release: 'Release',
   sale: 'Sale',
+  cut: 'Cut',
 };
 
 /** One stock item: its figures, its movements, and the entry of new ones. */
-export function StockItemPage({ item, movements }: { item: StockFigures; movements: readonly StockMovementView[] }) {
+export function StockItemPage({ item, lots, movements }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[] }) {
   const words = (value: string) => quantityWords({ value, unit: item.unit });
   const figures = [
     ['On hand', item.onHand],
@@ -52,9 +52,13 @@ export function StockItemPage({ item, movements }: { item: StockFigures; movemen
               </Box>
             ))}
           </SimpleGrid>
+          {item.lying && <LotsTable item={item} lots={lots} />}
           <Movements movements={movements} unit={item.unit} />
         </Stack>
-        <StockEntryForm item={item} />
+        <Stack gap="5">
+          <StockEntryForm item={item} lots={lots} />
+          <LotRuleForm item={item} />
+        </Stack>
       </Grid>
     </Box>
   );
@@ -115,70 +119,6 @@ function Movements({ movements, unit }: { movements: readonly StockMovementView[
           </Text>
         )}
       </Box>
-    </Box>
-  );
-}
-
-const ENTRIES = [
-  { value: 'receipt', label: 'Receipt: this much came in' },
-  { value: 'adjustment', label: 'Count: this much is there' },
-];
-
-function StockEntryForm({ item }: { item: StockFigures }) {
-  const router = useRouter();
-  const [kind, setKind] = useState('receipt');
-  const [quantity, setQuantity] = useState('');
-  const [reason, setReason] = useState('');
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const unit = unitByCode(item.unit);
-
-  const enter = async (event: FormEvent) => {
-    event.preventDefault();
-    if (reason.trim() === '') {
-      setFault('Say why, so that the ledger can be read later.');
-      return;
-    }
-    setBusy(true);
-    setFault(undefined);
-    try {
-      await send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason }, anything);
-      sayDone(kind === 'receipt' ? 'Receipt entered' : 'Count entered');
-      setQuantity('');
-      setReason('');
-      router.refresh();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">
-      <Heading as="h2" size="lg" mb="3">
-        Enter a movement
-      </Heading>
-      <form onSubmit={(event) => void enter(event)}>
-        <Stack gap="4">
-          <SelectField label="What happened" value={kind} alternatives={ENTRIES} onChange={setKind} />
-          <TextField
-            label={`Quantity${unit ? ` (${unit.dimension === 'count' ? 'pieces' : unit.symbol})` : ''}`}
-            value={quantity}
-            inputMode="decimal"
-            onChange={setQuantity}
-            help={unit && unit.dimension !== 'count' ? 'Any unit that fits may be typed, as in 25 m.' : undefined}
-          />
-          <TextField label="Why" value={reason} maxLength={200} placeholder={kind === 'receipt' ? 'Delivery from …' : 'Counted on the shelf'} onChange={setReason} />
-          {fault && (
-            <Text color="brick.fg" role="alert">
-              {fault}
-            </Text>
-          )}
-          <Button type="submit" loading={busy}>
-            {kind === 'receipt' ? 'Enter receipt' : 'Enter count'}
-          </Button>
-        </Stack>
-      </form>
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { type StockFigures } from '@/services/surroundings';
 import { DataTable } from '@/ui/data-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
+import { LOT_WORDS } from './lot-rule-form';
 import { NewStockItemDialog } from './new-stock-item-dialog';
 
 const figure = (field: 'onHand' | 'reserved' | 'available', header: string): ColumnDef<StockFigures> => ({
@@ -33,6 +34,12 @@ const columns: ColumnDef<StockFigures>[] = [
       </Link>
     ),
   },
+  {
+    id: 'lots',
+    header: 'Lots',
+    accessorFn: ({ lying }) => lying?.lots.length ?? 0,
+    cell: ({ row: { original } }) => (original.lying ? `${original.lying.lots.length} ${LOT_WORDS[original.lying.kind]}` : ''),
+  },
   figure('onHand', 'On hand'),
   figure('reserved', 'Reserved'),
   figure('available', 'Available'),
@@ -46,7 +53,7 @@ const columns: ColumnDef<StockFigures>[] = [
 ];
 
 /** Everything that is counted. */
-export function StockList({ rows }: { rows: readonly StockFigures[] }) {
+export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCut: number }) {
   const router = useRouter();
   const [search, setSearch] = useState('');
   const [adding, setAdding] = useState(false);
@@ -58,6 +65,9 @@ export function StockList({ rows }: { rows: readonly StockFigures[] }) {
   return (
     <Box p={{ base: '4', lg: '7' }} maxW="1100px">
       <PageHead title="Stock" lead={`${counted(rows.length, 'stock item')}. Available is what can still be promised.`}>
+        <Button asChild variant="outline" size="sm">
+          <NextLink href="/manage/cutting">{toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}</NextLink>
+        </Button>
         {start}
       </PageHead>
       <Input type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={(event) => setSearch(event.target.value)} maxW="360px" mb="4" bg="bg.panel" borderColor="border.emphasized" />

@@ -1,11 +1,13 @@
 import { type Metadata } from 'next';
 import { StockList } from '@/features/stock/stock-list';
 import { services } from '@/services/context';
+import { countCutting } from '@/services/cutting';
 import { listStock } from '@/services/stock';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';
 
 export default async function StockPage() {
-  return <StockList rows={await listStock(await services())} />;
+  const context = await services();
+  return <StockList rows={await listStock(context)} toCut={await countCutting(context)} />;
 }

@@ -1,2 +1,2 @@
 export { type CutPlan, freeAfter, type Lot, type LotCut, type LotKind, lotKinds, lotsAfter, type LotStock, type Pieces } from './lots';
-export { isLeastWaste, longestPieces, mostThatCanBeCut, planCuts, QUICK, THOROUGH } from './plan';
+export { type Effort, isLeastWaste, longestPieces, mostThatCanBeCut, planCuts, QUICK, THOROUGH } from './plan';

@@ -1,30 +1,45 @@
 'use client';
 
 import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
+import { type Program } from '@/core/resolve';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
 import { orNull } from '@/features/choice-editor/or-null';
 import { Section } from '@/features/choice-editor/section';
 import { WeightField } from '@/features/choice-editor/weight-field';
+import { ChargeFields } from './charge-fields';
+
+/** The unit that a formula's result is best priced by. */
+function unitOfFormula(program: Program, key: string): string {
+  const result = program.formulas.find((formula) => formula.key === key && formula.sheet === null)?.compiled.result;
+  if (!result) return 'm2';
+  return result.mass > 0 ? 'kg' : (['1', 'm', 'm2', 'm3'][result.length] ?? 'm2');
+}
 
 /** Base price, what it is for, the price it is compared with, and weight. */
 export function PriceSection() {
-  const { product, shop, change } = useEditing();
+  const { product, program, shop, change } = useEditing();
   const measures = product.choices.filter(({ kind }) => kind === 'measure');
   const { soldBy } = product;
-  const unit = soldBy.kind === 'measure' ? soldBy.unit : null;
+  const unit = soldBy.kind === 'each' ? null : soldBy.unit;
   const soldByAlternatives = [
     { value: 'each', label: 'one at a time' },
-    ...measures.map(({ key, title }) => ({ value: key, label: `by its ${title || key}` })),
+    ...measures.map(({ key, title }) => ({ value: `measure:${key}`, label: `by its ${title || key}` })),
+    ...product.formulas.filter(({ serves }) => serves.kind === 'shown').map(({ key, title }) => ({ value: `formula:${key}`, label: `by ${title || key}, as worked out` })),
   ];
   const setSoldBy = (value: string) =>
     change('soldBy', (draft) => {
-      const measure = draft.choices.find(({ key }) => key === value);
-      draft.soldBy = measure?.kind === 'measure' ? { kind: 'measure', measure: measure.key, unit: measure.unit } : { kind: 'each' };
+      const key = value.slice(value.indexOf(':') + 1);
+      const measure = draft.choices.find((choice) => choice.key === key);
+      const charge = draft.soldBy.kind === 'each' ? null : draft.soldBy.charge;
+      if (value.startsWith('formula:')) draft.soldBy = { kind: 'formula', formula: key, unit: unitOfFormula(program, key), charge };
+      else if (value.startsWith('measure:') && measure?.kind === 'measure') draft.soldBy = { kind: 'measure', measure: key, unit: measure.unit, charge };
+      else draft.soldBy = { kind: 'each' };
     });
   const compareFault = useFaultAt('compareAt');
-  const measureFault = useFaultAt('soldBy', 'measure');
+  const choiceFault = useFaultAt('soldBy', 'measure');
+  const formulaFault = useFaultAt('soldBy', 'formula');
   const unitFault = useFaultAt('soldBy', 'unit');
   const weightFault = useFaultAt('weight', 'value');
   const priceFault = useFaultAt('price');
@@ -33,9 +48,9 @@ export function PriceSection() {
       <HStack gap="4" align="start">
         <SelectField
           label="It is sold"
-          value={soldBy.kind === 'measure' ? soldBy.measure : 'each'}
+          value={soldBy.kind === 'measure' ? `measure:${soldBy.measure}` : soldBy.kind === 'formula' ? `formula:${soldBy.formula}` : 'each'}
           alternatives={soldByAlternatives}
-          fault={measureFault}
+          fault={choiceFault ?? formulaFault}
           help={measures.length === 0 ? 'To sell it by length, area, volume or weight, add a choice that asks for a measure.' : undefined}
           onChange={setSoldBy}
         />
@@ -47,7 +62,7 @@ export function PriceSection() {
             alternatives={fittingUnits(unit)}
             onChange={(value) =>
               change('soldBy', (draft) => {
-                if (draft.soldBy.kind === 'measure') draft.soldBy.unit = value;
+                if (draft.soldBy.kind !== 'each') draft.soldBy.unit = value;
               })
             }
           />
@@ -72,6 +87,7 @@ export function PriceSection() {
           onChange={(value) => change('compareAt', (draft) => void (draft.compareAt = orNull(value)))}
         />
       </SimpleGrid>
+      {soldBy.kind !== 'each' && <ChargeFields soldBy={soldBy} />}
       <WeightField
         label={unit === null ? 'Weight of one' : 'Weight per unit'}
         unit="kg"

@@ -11,6 +11,7 @@ import { orNull } from '@/features/choice-editor/or-null';
 import { PictureField } from '@/features/choice-editor/picture-field';
 import { Tick } from '@/features/choice-editor/tick';
 import { WeightField } from '@/features/choice-editor/weight-field';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { combinationTitle } from './combinations';
 import { figurePlaceholder, setFigure } from './figures';
@@ -65,9 +66,9 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
         </IconButton>
       </HStack>
       {faults.map((fault) => (
-        <Text key={fault} fontSize="sm" color="brick.fg">
-          {fault}
-        </Text>
+        <FaultLine key={fault}>
+            {fault}
+          </FaultLine>
       ))}
       {open && (
         <Stack gap="3" py="3">

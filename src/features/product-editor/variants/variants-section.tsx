@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { isStocked } from '@/core/catalog';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
+import { FaultLine } from '@/ui/fault-line';
 import { EmptyPlace } from '@/ui/text';
 import { combinationsOf, newVariant, variantIndex } from './combinations';
 import { CreateMissingStock } from './create-missing-stock';
@@ -60,9 +61,9 @@ export function VariantsSection() {
       {faults.length > 0 && (
         <Box>
           {faults.map((message) => (
-            <Text key={message} fontSize="sm" color="brick.fg">
-              {message}
-            </Text>
+            <FaultLine key={message}>
+            {message}
+          </FaultLine>
           ))}
         </Box>
       )}

@@ -1,0 +1,13 @@
+import { answer, numberFrom, readJson } from '@/http/route';
+import { confirmCuts, cutReportSchema } from '@/services/cutting';
+
+interface Place {
+  params: Promise<{ order: string; stock: string }>;
+}
+
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const { order, stock } = await params;
+    return confirmCuts(context, numberFrom(order), stock, await readJson(request, cutReportSchema));
+  });
+}

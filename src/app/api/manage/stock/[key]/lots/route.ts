@@ -1,0 +1,11 @@
+import { lotRuleSchema } from '@/core/catalog';
+import { answer, readJson } from '@/http/route';
+import { setLotRule } from '@/services/stock';
+
+interface Place {
+  params: Promise<{ key: string }>;
+}
+
+export function PUT(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => setLotRule(context, (await params).key, await readJson(request, lotRuleSchema)));
+}

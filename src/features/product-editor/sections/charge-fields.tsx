@@ -1,0 +1,89 @@
+'use client';
+
+import { HStack, Input, Stack, Text } from '@chakra-ui/react';
+import { type ChargeRule, type Product } from '@/core/catalog';
+import { unitByCode } from '@/core/quantity';
+import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
+import { orNull } from '@/features/choice-editor/or-null';
+import { FaultLine } from '@/ui/fault-line';
+import { SelectField } from '@/ui/field';
+
+const EXACTLY: ChargeRule = { waste: null, minimum: null, step: null, pack: null };
+
+const ROUNDINGS = [
+  { value: 'exactly', label: 'exactly that' },
+  { value: 'step', label: 'in full steps of' },
+  { value: 'pack', label: 'in whole packs of' },
+];
+
+/** How what is needed becomes what is charged, as sentences. */
+export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { kind: 'each' }> }) {
+  const { change } = useEditing();
+  const rule = soldBy.charge ?? EXACTLY;
+  const symbol = unitByCode(soldBy.unit)?.symbol ?? soldBy.unit;
+  const faults = {
+    waste: useFaultAt('soldBy', 'charge', 'waste'),
+    minimum: useFaultAt('soldBy', 'charge', 'minimum'),
+    step: useFaultAt('soldBy', 'charge', 'step'),
+  };
+  const edit = (part: Partial<ChargeRule>) =>
+    change(`charge ${Object.keys(part).join()}`, (draft) => {
+      if (draft.soldBy.kind === 'each') return;
+      const next = { ...EXACTLY, ...draft.soldBy.charge, ...part };
+      draft.soldBy.charge = Object.values(next).every((value) => value === null) ? null : next;
+    });
+  const rounding = rule.pack !== null ? 'pack' : rule.step !== null ? 'step' : 'exactly';
+  const input = (label: string, field: 'waste' | 'minimum' | 'step', value: string | null, onText: (text: string) => void) => (
+    <Input
+      aria-label={label}
+      aria-invalid={faults[field] !== undefined}
+      size="sm"
+      w="80px"
+      textAlign="end"
+      inputMode="decimal"
+      placeholder={field === 'step' ? '0' : 'none'}
+      bg="bg.panel"
+      borderColor={faults[field] ? 'brick.solid' : 'border.emphasized'}
+      value={value ?? ''}
+      onChange={(event) => onText(event.target.value.trim())}
+    />
+  );
+  return (
+    <Stack as="section" aria-label="What is charged" gap="2">
+      <Text fontWeight="600">What is charged for one piece</Text>
+      <HStack gap="2" wrap="wrap">
+        <Text>What is needed, and</Text>
+        {input('Waste allowance in percent', 'waste', rule.waste, (text) => edit({ waste: orNull(text) }))}
+        <Text>% for waste, but at least</Text>
+        {input('The least that is charged', 'minimum', rule.minimum, (text) => edit({ minimum: orNull(text) }))}
+        <Text>{symbol}.</Text>
+      </HStack>
+      <HStack gap="2" wrap="wrap">
+        <Text>It is charged</Text>
+        <SelectField
+          small
+          hideLabel
+          label="How it is brought up"
+          width="190px"
+          value={rounding}
+          alternatives={ROUNDINGS}
+          onChange={(value) => edit(value === 'exactly' ? { step: null, pack: null } : { step: rule.step ?? '', pack: value === 'pack' ? (rule.pack ?? 'pack') : null })}
+        />
+        {rounding !== 'exactly' && (
+          <>
+            {input(rounding === 'pack' ? 'What a pack holds' : 'Step', 'step', rule.step, (text) => edit({ step: text }))}
+            <Text>{symbol}</Text>
+          </>
+        )}
+        {rounding === 'pack' && (
+          <>
+            <Text>, called</Text>
+            <Input aria-label="What a pack is called" size="sm" w="120px" maxLength={60} bg="bg.panel" borderColor="border.emphasized" value={rule.pack ?? ''} onChange={(event) => edit({ pack: event.target.value })} />
+          </>
+        )}
+        <Text>.</Text>
+      </HStack>
+      <FaultLine>{faults.waste ?? faults.minimum ?? faults.step}</FaultLine>
+    </Stack>
+  );
+}
