@@ -7,6 +7,7 @@ import { checkOut } from '../services/checkout';
 import { importCatalog } from '../services/catalog-import';
 import { type Services } from '../services/context';
 import { type PaymentWish } from '../services/payment';
+import { asPlanned, confirmCuts, listCutting } from '../services/cutting';
 import { createProduct } from '../services/products';
 import { enterStock } from '../services/stock';
 
@@ -75,6 +76,10 @@ export async function loadDemo(context: Services): Promise<void> {
 
   await importCatalog(daysAgo(9), reading.catalog, (src) => readFile(join(FOLDER, src)));
   for (const order of PAST_ORDERS) await placePastOrder(daysAgo(order.daysAgo), order);
+  // What was sold lately is still to be cut.
+  for (const job of await listCutting(context)) {
+    if (job.placedAt < today - 3 * DAY) await confirmCuts(daysAgo(3), job.order, job.stock, asPlanned(job));
+  }
   await enterStock(daysAgo(3), 'mesh-fine', { kind: 'receipt', quantity: '25 m', reason: 'Delivery from Calder Wire' });
   await enterStock(daysAgo(3), 'pen-white', { kind: 'adjustment', quantity: '58', reason: 'Counted: two dried out' });
   await createProduct(daysAgo(1), { title: 'Hive tool', sku: 'TOOL' });

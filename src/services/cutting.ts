@@ -112,6 +112,12 @@ export async function listCutting({ database }: Services): Promise<CuttingJob[]>
   );
 }
 
+/** The report of a job that is cut just as it is planned. */
+export function asPlanned({ planned }: Pick<CuttingJob, 'planned'>): CutReport {
+  const lots = new Set(planned.flatMap(({ lot }) => lot ?? []));
+  return { cuts: [...lots].map((lot) => ({ lot, left: null, pieces: planned.filter((cut) => cut.lot === lot).map(({ length, count }) => ({ length, count })) })) };
+}
+
 /** How many orders wait to be cut. */
 export async function countCutting({ database }: Services): Promise<number> {
   const rows = await database.read

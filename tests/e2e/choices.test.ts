@@ -243,8 +243,8 @@ describe('in the shop', () => {
     await stage.person.sees('artwork.pdf is none of the types we can use, whatever its name says. Upload PDF, SVG, PNG or TIFF.');
     await input.sendKeys(right);
     await stage.person.sees('label.svg');
-    await (await stage.person.find('//option[normalize-space()="Round, 60 mm"]')).click();
-    await stage.person.sees('€60.00', '[aria-label="Total"]');
+    // 35 cm² at 68.00 / m², and 0.04 for the cutting: 0.28 a label, and the artwork once.
+    await stage.person.sees('€56.00', '[aria-label="Total"]');
   });
 
   it('a date outside the window is refused in the page and by the server', async () => {
@@ -256,12 +256,12 @@ describe('in the shop', () => {
     const response = await fetch(`${stage.server.origin}/api/v1/products/jar-labels/resolve`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ answers: { size: 'round', needed: soon }, quantity: 100 }),
+      body: JSON.stringify({ answers: { shape: 'square', needed: soon }, quantity: 100 }),
     });
     const resolution = (await response.json()) as { state: string; problems: { code: string; where: string }[] };
     expect(resolution.state).toBe('invalid');
     expect(resolution.problems).toContainEqual(expect.objectContaining({ code: 'dayNotOffered', where: 'choice:needed' }));
-    const added = await fetch(`${stage.server.origin}/api/shop/basket`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ slug: 'jar-labels', answers: { size: 'round', needed: soon }, quantity: 100 }) });
+    const added = await fetch(`${stage.server.origin}/api/shop/basket`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ slug: 'jar-labels', answers: { shape: 'square', needed: soon }, quantity: 100 }) });
     expect(added.status).toBe(422);
   });
 

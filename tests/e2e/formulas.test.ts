@@ -91,8 +91,8 @@ describe('a product priced by a formula, from empty', () => {
   it('netting from the demo takes by its formula what it covers', async () => {
     await stage.person.goTo('/shop/apiary-netting');
     await stage.person.fill('Length of the run', '11');
-    await stage.person.sees('€63.36');
-    await stage.person.sees('Posts needed');
+    // 19.8 m² at 3.20, and the six posts that the formula counts.
+    await stage.person.sees('€122.16');
     await stage.person.press('Add to basket');
     await stage.person.sees('is in the basket');
   });

@@ -24,7 +24,7 @@ afterEach(() => {
 const svg = Buffer.from('<?xml version="1.0"?><!-- mine --><svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
 const pdf = Buffer.from('%PDF-1.7\n1 0 obj\n<<>>\nendobj\n');
 const give = (name: string, bytes: Buffer, choice = 'artwork', slug = 'jar-labels') => uploadFile(context, slug, choice, name, bytes);
-const labels = (artwork: string[]) => ({ answers: { size: 'round', artwork }, quantity: 100 });
+const labels = (artwork: string[]) => ({ answers: { shape: 'square', artwork }, quantity: 100 });
 
 describe('what a file is', () => {
   it.each([
@@ -58,7 +58,7 @@ describe('an uploaded file', () => {
   });
 
   it('is for a choice that asks for files, of a product in the shop', async () => {
-    await expect(give('a.png', png, 'size')).rejects.toMatchObject({ status: 404 });
+    await expect(give('a.png', png, 'shape')).rejects.toMatchObject({ status: 404 });
     await expect(give('a.png', png, 'artwork', 'nowhere')).rejects.toMatchObject({ status: 404 });
   });
 
@@ -66,7 +66,7 @@ describe('an uploaded file', () => {
     const { token } = await give('bee.png', png);
     expect((await resolvePublished(context, 'jar-labels', labels([token]))).state).toBe('sellable');
     expect((await resolvePublished(context, 'jar-labels', labels(['0'.repeat(40)]))).problems[0]).toMatchObject({ code: 'fileUnknown' });
-    expect((await resolvePublished(context, 'jar-labels', { answers: { size: 'round' }, quantity: 100 })).problems[0]?.message).toBe('Artwork is still to be uploaded.');
+    expect((await resolvePublished(context, 'jar-labels', { answers: { shape: 'square' }, quantity: 100 })).problems[0]?.message).toBe('Artwork is still to be uploaded.');
   });
 
   it('goes with the order, and is handed out so that it can’t run', async () => {

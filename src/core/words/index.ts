@@ -2,4 +2,4 @@ export { facetWords, priceWords } from './facets';
 export { faultWords } from './faults';
 export { formulaFaultWords } from './formulas';
 export { counted, dimensionNames } from './problems';
-export { amountWords, basisWords, lineValueWords, quantityWords } from './working';
+export { amountWords, basisWords, cutPlanWords, lineValueWords, quantityWords } from './working';

@@ -59,6 +59,16 @@ export function amountWords(amount: Amount | null, currency: string): string {
   }
 }
 
+/** How much a cutting plan wastes, and what is proven about that. */
+export function cutPlanWords({ unit, waste, leastWaste, unplaced }: { readonly unit: string; readonly waste: string; readonly leastWaste: string; readonly unplaced: readonly unknown[] }): string {
+  const words = (value: Exact) => quantityWords({ value: value.toString(), unit });
+  const [wasted, least] = [Exact.from(waste), Exact.from(leastWaste)];
+  if (unplaced.length > 0) return `Wastes ${words(wasted)} of what can be cut.`;
+  if (wasted.sign() === 0) return 'Wastes nothing.';
+  if (wasted.equals(least)) return `Wastes ${words(wasted)}; no plan wastes less.`;
+  return `Wastes ${words(wasted)}, at most ${words(wasted.minus(least))} more than the best plan there could be.`;
+}
+
 /** A quantity given as a decimal string and a UCUM code, in words: `0.75 m`. */
 export function quantityWords({ value, unit }: { readonly value: string; readonly unit: string }): string {
   return formatQuantity({ value: Exact.from(value), unit: requireUnit(unit) });

@@ -3,6 +3,7 @@
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
 import { quantityWords } from '@/core/words';
+import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
 import { type SelectionState } from '@/features/selection/use-selection';
@@ -94,9 +95,12 @@ export function Counter({ selection, groups }: { selection: SelectionState; grou
             </Text>
           </HStack>
         ))}
+        {resolution.availability.cutPlans.map((plan) => (
+          <CutPlanView key={plan.stock} plan={plan} />
+        ))}
         {resolution.draws.length > 0 && canSupply !== null && (
           <Text fontSize="sm" mt="1.5" color={canSupply === 0 ? 'brick.fg' : 'fg.muted'}>
-            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title} can be promised.` : 'As many as are wanted could be supplied.'}
+            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.` : 'As many as are wanted could be supplied.'}
           </Text>
         )}
       </Part>

@@ -90,7 +90,7 @@ export function CuttingJobCard({ job }: { job: CuttingJob }) {
             <Text fontWeight="600">{use.lot.label}</Text>
             <LotBar use={use} unit={job.unit} smallestOffcut={job.smallestOffcut} />
             <HStack gap="2" justify="end">
-              <chakra.label htmlFor={`left-${job.order}-${use.lot.id}`}>Left of it</chakra.label>
+              <chakra.label htmlFor={`left-${job.order}-${use.lot.id}`}>Then left</chakra.label>
               <Input id={`left-${job.order}-${use.lot.id}`} size="sm" w="88px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor="border.emphasized" placeholder={use.left.toString()} value={measured[use.lot.id] ?? ''} onChange={(event) => setMeasured({ ...measured, [use.lot.id]: event.target.value })} />
               <Text w="6">{symbol}</Text>
             </HStack>

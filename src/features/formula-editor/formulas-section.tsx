@@ -7,10 +7,12 @@ import { type ResolutionJson } from '@/core/exchange';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { FaultLine } from '@/ui/fault-line';
+import { type SelectionState } from '@/features/selection/use-selection';
 import { SelectField, TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
 import { FormulaText } from './formula-text';
 import { RatesField } from './rates-field';
+import { Trials } from './trials';
 
 const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
   { value: 'base', label: 'is the base price' },
@@ -26,8 +28,9 @@ const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
 const EXAMPLE = 'area = width × height\nbilled = max(area × (1 + waste), 0.25 m2)\nprice = billed × rate';
 
 /** Formulas over measures, numbers, options and rates; each line's value stands beside it for the Counter's selection. */
-export function FormulasSection({ measures }: { measures: ResolutionJson['measures'] }) {
+export function FormulasSection({ selection }: { selection: SelectionState }) {
   const { product, change } = useEditing();
+  const { measures } = selection.resolution;
   const add = () =>
     change('add formula', (draft) => {
       const key = freeKey('formula', draft.formulas.map((formula) => formula.key), 'formula');
@@ -51,6 +54,7 @@ export function FormulasSection({ measures }: { measures: ResolutionJson['measur
         <FormulaEditor key={formula.key} formula={formula} index={index} measures={measures.filter((measure) => measure.formula === formula.title)} />
       ))}
       <RatesField />
+      <Trials selection={selection} />
     </Section>
   );
 }

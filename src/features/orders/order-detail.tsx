@@ -3,6 +3,7 @@
 import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { quantityWords } from '@/core/words';
+import { CutPlanView } from '@/features/selection/cut-plan';
 import { type OrderView } from '@/services/orders';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
@@ -36,6 +37,10 @@ export function OrderDetail({ order }: { order: OrderView }) {
                 </NextLink>
                 <span>{quantityWords(draw.total)}</span>
               </HStack>
+            ))}
+            {/* Orders of earlier days were kept without plans. */}
+            {(line.resolution.availability.cutPlans ?? []).map((plan) => (
+              <CutPlanView key={plan.stock} plan={plan} />
             ))}
             {line.files.length > 0 && <Text color="fg.muted" mt="2">Files that came with it</Text>}
             {line.files.map(({ token, name }) => (

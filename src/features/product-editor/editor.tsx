@@ -8,7 +8,6 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { type Product, productSchema } from '@/core/catalog';
-import { type ResolutionJson } from '@/core/exchange';
 import { readiness } from '@/core/resolve';
 import { levelsOf } from '@/core/stock';
 import { ChoiceSection } from '@/features/choice-editor/choice';
@@ -21,7 +20,7 @@ import { Counter } from '@/features/counter/counter';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { usePresence } from '@/features/drafts/use-presence';
 import { useCommand } from '@/features/palette/commands';
-import { useSelection } from '@/features/selection/use-selection';
+import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type EditorView } from '@/services/editing';
 import { MoreMenu } from '@/ui/more-menu';
@@ -95,7 +94,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
       <Notices draft={draft} others={others} />
       <EditorColumns
         outline={<Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
-        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} measures={selection.resolution.measures} />}
+        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} selection={selection} />}
         side={
           <>
             <ReadinessList />
@@ -114,11 +113,11 @@ interface MiddleProps {
   version: number;
   revision: number | null;
   bringBack: (definition: Product) => void;
-  /** what the formulas come to for the Counter's selection */
-  measures: ResolutionJson['measures'];
+  /** the Counter's selection, that formulas are tried with */
+  selection: SelectionState;
 }
 
-function Middle({ place, version, revision, bringBack, measures }: MiddleProps) {
+function Middle({ place, version, revision, bringBack, selection }: MiddleProps) {
   switch (place) {
     case 'basics':
       return <Basics />;
@@ -139,7 +138,7 @@ function Middle({ place, version, revision, bringBack, measures }: MiddleProps) 
     case 'variants':
       return <VariantsSection />;
     case 'formulas':
-      return <FormulasSection measures={measures} />;
+      return <FormulasSection selection={selection} />;
     case 'places':
     case 'uses':
       return null;

@@ -5,7 +5,7 @@ import { type CatalogSurroundings, type Choice, fileProblem, type FileType, file
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
-import { compile, type Program, resolve } from '@/core/resolve';
+import { compile, type Program, type Resolution, resolve } from '@/core/resolve';
 import { levelsOf, lotsOf, type LyingInLots } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
@@ -44,6 +44,8 @@ export interface SelectionState {
   readonly quantityText: string;
   readonly resolution: ResolutionJson;
   readonly page: PageContext;
+  /** what these answers in the place of the given ones would resolve to, stock left aside */
+  attempt(others: Answers): Resolution;
   answer(choice: string, answer: unknown): void;
   setQuantityText(text: string): void;
   reset(): void;
@@ -76,8 +78,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key) }),
     [today, resolution, files, takeFile, program],
   );
+  const attempt = useCallback(
+    (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { levels: null, today, group, files: (token: string) => files.get(token) }),
+    [program, known, shownQuantity, today, group, files],
+  );
   return {
     program,
+    attempt,
     answers: known,
     quantityText: shownQuantity,
     resolution,

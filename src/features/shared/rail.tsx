@@ -14,7 +14,7 @@ const PLACES = [
   { href: '/manage/products', label: 'Products', icon: PackageOpen },
   { href: '/manage/sheets', label: 'Sheets', icon: Layers },
   { href: '/manage/swatches', label: 'Swatches', icon: SwatchBook },
-  { href: '/manage/stock', label: 'Stock', icon: Boxes },
+  { href: '/manage/stock', also: ['/manage/cutting'], label: 'Stock', icon: Boxes },
   { href: '/manage/orders', label: 'Orders', icon: ReceiptText },
   { href: '/manage/settings', label: 'Settings', icon: Settings2 },
 ];
@@ -91,7 +91,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
             <Mark />
           </Box>
           {PLACES.map((place) => (
-            <RailPlace key={place.href} {...place} current={path.startsWith(place.href)} />
+            <RailPlace key={place.href} href={place.href} label={place.label} icon={place.icon} current={[place.href, ...(place.also ?? [])].some((start) => path.startsWith(start))} />
           ))}
           <Box flex="1" />
           <IconButton aria-label="Find anything (Ctrl K)" title="Find anything (Ctrl K)" variant="ghost" size="sm" color="oak.200" _hover={{ bg: 'oak.800', color: 'oak.50' }} onClick={() => window.dispatchEvent(new Event('oak-knot-palette'))}>

@@ -6,7 +6,6 @@ import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type Fault, hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
-import { type ResolutionJson } from '@/core/exchange';
 import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
@@ -21,7 +20,7 @@ import { OutlineLine } from '@/features/choice-editor/outline-line';
 import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { useCommand } from '@/features/palette/commands';
-import { useSelection } from '@/features/selection/use-selection';
+import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SheetEditorView } from '@/services/sheets';
 import { AppDialog } from '@/ui/dialog';
@@ -96,7 +95,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
       <DraftNotice draft={draft} />
       <EditorColumns
         outline={<SheetOutline sheet={sheet} current={place} uses={uses.length} published={published.revision} />}
-        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} measures={selection.resolution.measures} />}
+        middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />}
         side={
           <>
             <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
@@ -129,16 +128,16 @@ interface MiddleProps {
   draft: Draft<Sheet>;
   id: number;
   revision: number | null;
-  measures: ResolutionJson['measures'];
+  selection: SelectionState;
 }
 
-function Middle({ place, draft, id, revision, measures }: MiddleProps) {
+function Middle({ place, draft, id, revision, selection }: MiddleProps) {
   if (place.startsWith('choice:')) return <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
   switch (place) {
     case 'choices':
       return <Choices />;
     case 'formulas':
-      return <FormulasSection measures={measures} />;
+      return <FormulasSection selection={selection} />;
     case 'places':
       return <SheetPlaces sheet={draft.document} change={draft.change} />;
     case 'uses':
