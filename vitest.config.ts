@@ -7,7 +7,7 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'] } },
+      { resolve: { alias }, test: { name: 'unit', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
       {
         resolve: { alias },
         test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },

@@ -1,20 +1,35 @@
 import { asc, sql } from 'drizzle-orm';
-import { type Placement, placementSchema, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
+import { hasOptions, type Placement, placementSchema, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
+import { type DrawDefinition } from '../core/stock';
 import { type Queries } from '../data/database';
 import { products } from '../data/schema';
 
 // What was stored by an earlier form of the schema lacks what is new; reading fills it in. Documents of the newest
 // form are passed as they are, so that a list of hundreds need not read each one anew.
 
+const drawsAreNewest = (draws: readonly DrawDefinition[]) => draws.every((draw) => draw.kind === 'charged' || 'pieces' in draw);
+
+/** Whether what products and sheets have in common is in the newest form. */
+function isNewest({ choices, formulas }: Pick<Product, 'choices' | 'formulas'>): boolean {
+  return (
+    formulas.every(({ serves }) => serves.kind !== 'draw' || 'pieces' in serves) &&
+    choices.every((choice) => {
+      if (choice.kind === 'measure' && !('picks' in choice)) return false;
+      return hasOptions(choice) ? choice.options.every(({ draws }) => drawsAreNewest(draws)) : !('draws' in choice) || drawsAreNewest(choice.draws);
+    })
+  );
+}
+
 /** A product's definition in the newest form, however old the row is. */
 export function currentProduct(stored: Product): Product {
-  const newest = 'formulas' in stored && stored.variants.every((variant) => 'onSale' in variant);
+  const newest =
+    'formulas' in stored && stored.variants.every((variant) => 'onSale' in variant) && (stored.soldBy.kind === 'each' || 'charge' in stored.soldBy) && drawsAreNewest(stored.draws) && isNewest(stored);
   return newest ? stored : productSchema.parse(stored);
 }
 
 /** A sheet's definition in the newest form. */
 export function currentSheet(stored: Sheet): Sheet {
-  return 'formulas' in stored ? stored : sheetSchema.parse(stored);
+  return 'formulas' in stored && isNewest(stored) ? stored : sheetSchema.parse(stored);
 }
 
 /** Where a product stands: what the conditions of sheets look at, read without the rest of its definition. */

@@ -68,7 +68,8 @@ export async function openShopProductView(context: Services, slug: string, token
     surroundings: portableSurroundings(program.product, surroundings),
     today,
     group: await groupOf(context.database.read, token),
-    stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying })),
+    // How long the lots are decides what can be had; what they are called in the store room is nobody’s business.
+    stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying: lying && { ...lying, lots: lying.lots.map((lot) => ({ ...lot, label: '' })) } })),
   };
 }
 

@@ -1,42 +1,18 @@
 import { eq } from 'drizzle-orm';
-import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { orders, products, stockItems } from '@/data/schema';
-import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
+import { orders, stockItems } from '@/data/schema';
+import { askForMeasure, orderBasket, publish, startProduct, writeFormula } from '../support/acts';
+import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
-/** Puts a text into the editor of a formula, as if it were typed. */
-async function write(text: string): Promise<void> {
-  const content = await stage.person.find('.cm-content');
-  await stage.browser.driver.executeScript('arguments[0].focus()', content);
-  await content.sendKeys(Key.ESCAPE, Key.chord(Key.CONTROL, 'a'), Key.DELETE);
-  for (const [index, line] of text.split('\n').entries()) {
-    // What is offered for completion is put away first: Enter would take it.
-    if (index > 0) await content.sendKeys(Key.ESCAPE, Key.ENTER);
-    await content.sendKeys(line);
-  }
-}
-
-const stored = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Shade cloth') }))?.draft;
 const onHand = async () => (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'netting-roll') }))?.onHand;
 
 describe('a product priced by a formula, from empty', () => {
   it('is measured in two directions and priced by area', async () => {
-    await stage.person.goTo('/manage/products?new');
-    await stage.person.fill('Name', 'Shade cloth', DIALOG);
-    await stage.person.fill('SKU', 'SHADE', DIALOG);
-    await stage.person.press('Create and open');
-    for (const title of ['Width', 'Height']) {
-      await stage.person.press('Choices', OUTLINE);
-      await stage.person.fill('Ask customers for', title);
-      await stage.person.select('as', 'a measure with its unit');
-      await stage.person.press('Add choice');
-      await stage.person.fill('Least (m)', '0.1');
-      await stage.person.fill('Most (m)', '6');
-    }
-    await stage.person.press('Category, supplier, tags', OUTLINE);
-    await stage.person.fill('Category', 'Apiary');
+    await startProduct(stage, 'Shade cloth', 'SHADE');
+    await askForMeasure(stage, 'Width', '0.1', '6');
+    await askForMeasure(stage, 'Height', '0.1', '6');
     await stage.person.press('Formulas and rates', OUTLINE);
     await stage.person.fill('New rate', 'Cloth');
     await stage.person.press('Add a rate');
@@ -46,7 +22,7 @@ describe('a product priced by a formula, from empty', () => {
   });
 
   it('is told in words, at the right place, what adds a length to an area', async () => {
-    await write('area = width * height\narea + width');
+    await writeFormula(stage, 'Price', 'area = width * height\narea + width');
     await stage.person.sees('Line 2 adds a length to an area.');
     await stage.person.find('.cm-lintRange-error');
     const marked = await stage.browser.driver.executeScript<string>('return document.querySelector(".cm-lintRange-error").innerText');
@@ -55,7 +31,7 @@ describe('a product priced by a formula, from empty', () => {
   });
 
   it('shows each line’s value for what is answered at the Counter, in any unit', async () => {
-    await write('area = width * height\nbilled = max(area * 1.1, 0.25 m2)\nbilled * cloth');
+    await writeFormula(stage, 'Price', 'area = width * height\nbilled = max(area * 1.1, 0.25 m2)\nbilled * cloth');
     await stage.person.fill('Width', '4 ft 6 in', COUNTER);
     await stage.person.fill('Height', '50 cm', COUNTER);
     await stage.person.sees('0.6858 m²', '[aria-label="Values of Price"]');
@@ -67,22 +43,13 @@ describe('a product priced by a formula, from empty', () => {
     await stage.person.press('Stock', OUTLINE);
     await stage.person.select('Product: take from stock', 'Apiary netting');
     await stage.person.fill('Product, stock item 1: quantity', '0.5');
-    await stage.person.sees('Ready to be published', '[aria-label="Readiness"]');
-    await stage.person.sees('Saved', '[aria-label="Draft"]');
-    await stage.browser.driver.wait(async () => (await stored())?.draws.length === 1, 8000);
-    await stage.browser.driver.sleep(700);
-    await stage.person.press('Publish');
-    await stage.person.sees('Revision 1 is in the shop');
+    await publish(stage, 'Shade cloth');
     await stage.person.goTo('/shop/shade-cloth');
     await stage.person.fill('Width', '4 ft 6 in');
     await stage.person.fill('Height', '0.5');
     await stage.person.press('Add to basket');
     await stage.person.sees('is in the basket');
-    await stage.person.goTo('/shop/basket');
-    await stage.person.fill('Name', 'Fern Hollis');
-    await stage.person.fill('E-mail', 'fern@hollis.example');
-    await stage.person.press('Order and pay');
-    await stage.person.sees('Thank you, Fern Hollis');
+    await orderBasket(stage, 'Fern Hollis');
     await stage.person.sees('area 0.6858 m² · billed 0.75438 m²');
     expect(await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Fern Hollis') })).toMatchObject({ state: 'paid', total: '9.05' });
     expect(await onHand()).toBe('379.5');

@@ -7,7 +7,7 @@ import { orders } from '@/data/schema';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/checkout';
 import { auditLedger } from '@/services/ledger';
 import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock';
-import { basketWith, openServices, order, type TestServices } from '../support/services';
+import { countMeshAsSum, basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices | undefined;
 afterEach(() => {
@@ -64,6 +64,7 @@ describe('the ledger', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(steps, { minLength: 5, maxLength: 18 }), async (list) => {
         const services = await openServices();
+        await countMeshAsSum(services);
         try {
           const read = async () => (await listStock(services)).find(({ key }) => key === 'mesh-coarse');
           const model: Model = { onHand: millimetres((await read())?.onHand ?? '0'), reserved: 0 };
@@ -88,6 +89,7 @@ describe('the ledger', () => {
 
   it('adds up after a process is killed in the middle of taking orders, and loses no order it had confirmed', async () => {
     const services = (context = await openServices());
+    await countMeshAsSum(services);
     for (let round = 0; round < 3; round += 1) {
       const child = spawn(process.execPath, ['--import', 'tsx', 'tests/support/order-until-killed.ts', services.url]);
       let said = '';

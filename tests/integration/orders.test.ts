@@ -5,11 +5,12 @@ import { auditLedger, rebuildLedger } from '@/services/ledger';
 import { listOrders, readOrder, readOrderByToken } from '@/services/orders';
 import { openProduct, publishProduct, saveDraft, unpublishProduct } from '@/services/products';
 import { enterStock, listStock, readStockItem } from '@/services/stock';
-import { basketWith, openServices, order, type TestServices } from '../support/services';
+import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
 beforeEach(async () => {
   context = await openServices();
+  await countMeshAsSum(context);
 });
 afterEach(() => context.close());
 

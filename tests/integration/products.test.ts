@@ -129,14 +129,14 @@ describe('the product list', () => {
   it('says what each product is, costs and has, and why it can’t be bought', async () => {
     const rows = await listProducts(context);
     expect(rows.map(({ title, facets, price, state, mustFix, held }) => ({ title, facets, price, state, mustFix, held }))).toEqual([
-      { title: 'Apiary netting', facets: ['3 choices'], price: 'from €6.40', state: 'published', mustFix: 0, held: null },
+      { title: 'Apiary netting', facets: ['by the square metre', '3 choices'], price: 'from €3.20 / m²', state: 'published', mustFix: 0, held: null },
       { title: 'Bee suit', facets: ['10 variants', '4 choices'], price: '€129.00 – €159.62', state: 'published', mustFix: 0, held: '1 of its 12 stock items is out' },
       { title: 'Branding iron', facets: ['8 choices'], price: '€48.00 – €76.50', state: 'published', mustFix: 0, held: null },
       { title: 'Hive paint', facets: ['11 variants', '1 choice'], price: '€12.90 – €151.80', state: 'published', mustFix: 0, held: '1 of its 13 stock items is out' },
       { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
       { title: 'Hive wrap', facets: ['4 choices'], price: 'from €9.50', state: 'published', mustFix: 0, held: null },
       { title: 'Honey jars in cases', facets: ['4 choices', 'in multiples of 2'], price: '€9.90 – €189.59', state: 'published', mustFix: 0, held: null },
-      { title: 'Jar labels', facets: ['7 choices', 'in multiples of 50'], price: '€0.32 – €0.46', state: 'published', mustFix: 0, held: null },
+      { title: 'Jar labels', facets: ['9 choices', 'in multiples of 50'], price: 'from €0.12', state: 'published', mustFix: 0, held: null },
       { title: 'Queen marking pens', facets: ['2 choices'], price: '€4.80 – €5.40', state: 'published', mustFix: 0, held: '1 of its 5 stock items is out' },
       { title: 'Smoker', facets: ['5 choices'], price: '€42.00 – €80.28', state: 'published', mustFix: 0, held: null },
       { title: 'Smoker fuel', facets: ['3 choices'], price: '€7.80 – €12.50', state: 'published', mustFix: 0, held: null },

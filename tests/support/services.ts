@@ -7,6 +7,7 @@ import { Database } from '@/data/database';
 import { addToBasket, readBasket } from '@/services/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/checkout';
 import { type Services } from '@/services/context';
+import { asPlanned, confirmCuts, listCutting } from '@/services/cutting';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */
 export interface TestServices extends Services {
@@ -33,6 +34,12 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
   };
   if (demo) await loadDemo(context);
   return context;
+}
+
+/** Cuts what is to be cut and counts the mesh of the demo as a sum: for tests of what is taken by quantity and sold at once. */
+export async function countMeshAsSum(context: TestServices): Promise<void> {
+  for (const job of await listCutting(context)) await confirmCuts(context, job.order, job.stock, asPlanned(job));
+  await context.database.write((transaction) => transaction.run(`update stock_items set cut_from = null where key like 'mesh-%'`));
 }
 
 type Answers = Record<string, string | number | boolean | null>;

@@ -87,9 +87,11 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
   };
   return (
     <Box as="section" aria-label={`Formula ${formula.title}`} borderWidth="1px" borderColor={said.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4">
-      <HStack gap="3" align="end" mb="3">
-        <TextField label="Called" value={formula.title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
-        <SelectField label="It" value={formula.serves.kind} width="210px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
+      <HStack gap="3" align="end" mb="3" wrap="wrap">
+        <Box flex="1" minW="170px">
+          <TextField label="Called" value={formula.title} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
+        </Box>
+        <SelectField label="It" value={formula.serves.kind} width="200px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
         {formula.serves.kind === 'draw' && (
           <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
         )}

@@ -14,6 +14,7 @@ import { type MeasuredChoice } from './trials';
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Tooltip);
 
 const PARTS = 120;
+const MOST_TOLD = 4;
 
 /** The price against one measure, everything else as at the Counter, with its breaks. */
 export function PriceChart({ selection, inputs }: { selection: SelectionState; inputs: readonly MeasuredChoice[] }) {
@@ -36,7 +37,9 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
   return (
     <Stack gap="3" as="section" aria-label="Price chart">
       <HStack gap="3" align="end" wrap="wrap">
-        <SelectField label="Price against" width="220px" value={choice.key} alternatives={inputs.map((input) => ({ value: input.key, label: input.title || input.key }))} onChange={setKey} />
+        <Box w="220px">
+          <SelectField label="Price against" value={choice.key} alternatives={inputs.map((input) => ({ value: input.key, label: input.title || input.key }))} onChange={setKey} />
+        </Box>
         <Box w="96px">
           <TextField label="from" inputMode="decimal" value={from} onChange={(value) => setBound('from', value)} />
         </Box>
@@ -56,8 +59,8 @@ export function PriceChart({ selection, inputs }: { selection: SelectionState; i
           <Drawing curve={curve} here={at && price ? { at, price } : null} title={choice.title} unit={choice.kind === 'measure' ? unit.symbol : ''} currency={currency} />
           {curve.breaks.length > 0 && (
             <Text fontSize="sm" color="fg.muted">
-              It jumps {curve.breaks.slice(0, 8).map(({ before, after }) => `after ${write(before.at)} from ${formatMoney(before.price, currency)} to ${formatMoney(after.price, currency)}`).join('; ')}
-              {curve.breaks.length > 8 ? `; and ${curve.breaks.length - 8} times more` : ''}.
+              It jumps {curve.breaks.slice(0, MOST_TOLD).map(({ before, after }) => `after ${write(before.at)} from ${formatMoney(before.price, currency)} to ${formatMoney(after.price, currency)}`).join('; ')}
+              {curve.breaks.length > MOST_TOLD ? `; and ${curve.breaks.length - MOST_TOLD} times more` : ''}.
             </Text>
           )}
         </>

@@ -1,8 +1,9 @@
 'use client';
 
-import { Box, chakra, Input } from '@chakra-ui/react';
+import { Box, chakra, Input, InputGroup } from '@chakra-ui/react';
 import { type Choice, type PicturePlace } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
+import { unitByCode } from '@/core/quantity';
 import { type Answers } from './selection-form';
 import { typedText } from './control';
 
@@ -34,6 +35,8 @@ interface PlacedProps {
 
 function PlacedMeasure({ choice, place, resolution, answer, onAnswer }: PlacedProps) {
   const counted = resolution.counted.find((entry) => entry.choice === choice.key);
+  const unit = unitByCode(choice.unit);
+  const text = typedText(answer, counted?.fromDefault ? counted.value : choice.default);
   const refused = resolution.problems.some(({ where, code }) => where === `choice:${choice.key}` && code !== 'answerMissing');
   return (
     <MeasureLine place={place}>
@@ -42,18 +45,18 @@ function PlacedMeasure({ choice, place, resolution, answer, onAnswer }: PlacedPr
           {counted?.shown ?? choice.title}
         </chakra.span>
       ) : (
+        <InputGroup w="112px" endElement={/^[\d.,\s]*$/.test(text) && unit?.dimension !== 'count' ? unit?.symbol : undefined} endElementProps={{ px: '2', fontSize: 'xs' }}>
         <Input
           aria-label={`${choice.title} on the picture`}
           aria-invalid={refused}
           size="sm"
-          w="104px"
-          textAlign="center"
           bg="bg.panel"
           borderColor={refused ? 'brick.solid' : 'ink.700'}
           placeholder={choice.title}
-          value={typedText(answer, counted?.fromDefault ? counted.shown : choice.default)}
+          value={text}
           onChange={(event) => onAnswer(event.target.value === '' ? null : event.target.value)}
         />
+        </InputGroup>
       )}
     </MeasureLine>
   );

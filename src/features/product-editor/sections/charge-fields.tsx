@@ -56,7 +56,7 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
         {input('Waste allowance in percent', 'waste', rule.waste, (text) => edit({ waste: orNull(text) }))}
         <Text>% for waste, but at least</Text>
         {input('The least that is charged', 'minimum', rule.minimum, (text) => edit({ minimum: orNull(text) }))}
-        <Text>{symbol}.</Text>
+        <Text>{symbol}</Text>
       </HStack>
       <HStack gap="2" wrap="wrap">
         <Text>It is charged</Text>
@@ -72,16 +72,12 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
         {rounding !== 'exactly' && (
           <>
             {input(rounding === 'pack' ? 'What a pack holds' : 'Step', 'step', rule.step, (text) => edit({ step: text }))}
-            <Text>{symbol}</Text>
+            <Text>{rounding === 'pack' ? `${symbol}, called` : symbol}</Text>
           </>
         )}
         {rounding === 'pack' && (
-          <>
-            <Text>, called</Text>
             <Input aria-label="What a pack is called" size="sm" w="120px" maxLength={60} bg="bg.panel" borderColor="border.emphasized" value={rule.pack ?? ''} onChange={(event) => edit({ pack: event.target.value })} />
-          </>
         )}
-        <Text>.</Text>
       </HStack>
       <FaultLine>{faults.waste ?? faults.minimum ?? faults.step}</FaultLine>
     </Stack>

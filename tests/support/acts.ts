@@ -1,0 +1,68 @@
+import { Key } from 'selenium-webdriver';
+import { products } from '@/data/schema';
+import { eq } from 'drizzle-orm';
+import { DIALOG, OUTLINE, type Stage } from './stage';
+
+/** What people do again and again, as they do it on the screen. */
+
+/** Starts a product from nothing and opens its editor. */
+export async function startProduct({ person }: Stage, title: string, sku: string): Promise<void> {
+  await person.goTo('/manage/products?new');
+  await person.fill('Name', title, DIALOG);
+  await person.fill('SKU', sku, DIALOG);
+  await person.press('Create and open');
+  await person.press('Category, supplier, tags', OUTLINE);
+  await person.fill('Category', 'Apiary');
+}
+
+/** Adds a choice that asks for a measure with its unit. */
+export async function askForMeasure({ person }: Stage, title: string, least: string, most: string): Promise<void> {
+  await person.press('Choices', OUTLINE);
+  await person.fill('Ask customers for', title);
+  await person.select('as', 'a measure with its unit');
+  await person.press('Add choice');
+  await person.fill('Least (m)', least);
+  await person.fill('Most (m)', most);
+}
+
+/** Adds a formula, names it, says what it is for, and types it. */
+export async function addFormula(stage: Stage, title: string, serves: string, text: string): Promise<void> {
+  const { person } = stage;
+  await person.press('Add a formula');
+  const fresh = '//*[@aria-label="Formula Price"]';
+  await person.select('It', serves, fresh);
+  await writeFormula(stage, 'Price', text);
+  if (title !== 'Price') await person.fill('Called', title, fresh);
+}
+
+/** Puts a text into the editor of a formula, as if it were typed. */
+export async function writeFormula({ person, browser }: Stage, title: string, text: string): Promise<void> {
+  const content = await person.find(`.cm-content[aria-label="Formula ${title}"]`);
+  await browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus()', content);
+  await content.sendKeys(Key.ESCAPE, Key.chord(Key.CONTROL, 'a'), Key.DELETE);
+  for (const [index, line] of text.split('\n').entries()) {
+    // What is offered for completion is put away first: Enter would take it.
+    if (index > 0) await content.sendKeys(Key.ESCAPE, Key.ENTER);
+    await content.sendKeys(line);
+  }
+  await content.sendKeys(Key.ESCAPE);
+}
+
+/** Publishes the product in the editor once its draft is saved. */
+export async function publish({ person, browser, database }: Stage, title: string): Promise<void> {
+  await person.sees('Ready to be published', '[aria-label="Readiness"]');
+  await person.sees('Saved', '[aria-label="Draft"]');
+  await browser.driver.sleep(700);
+  await person.press('Publish');
+  await person.sees('is in the shop');
+  await browser.driver.wait(async () => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.publishedRevision, 8000);
+}
+
+/** Orders what is in the basket. */
+export async function orderBasket({ person }: Stage, name: string): Promise<void> {
+  await person.goTo('/shop/basket');
+  await person.fill('Name', name);
+  await person.fill('E-mail', 'someone@garden.example');
+  await person.press('Order and pay');
+  await person.sees(`Thank you, ${name}`);
+}
