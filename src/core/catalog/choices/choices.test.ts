@@ -100,8 +100,8 @@ describe('a measure', () => {
 
   it.each([
     ['120', '120', '120 cm'],
-    ['1.2 m', '120', '120 cm'],
-    ['4 ft', '121.92', '121.92 cm'],
+    ['1.2 m', '120', '1.2 m (120 cm)'],
+    ['4 ft', '121.92', '4 ft (121.92 cm)'],
     [75, '75', '75 cm'],
   ])('%o is %s in its own unit', (raw, canonical, shown) => expect(read(length, raw).answer).toMatchObject({ canonical, shown }));
 

@@ -41,6 +41,15 @@ export const schema = z.strictObject({
 
 export type MeasureChoice = z.infer<typeof schema>;
 
+const OWN_UNIT = /[a-z'"′″’”]/i;
+
+/** A measure as a basket shows it: in the shop's unit, and as it was typed where that was in another. */
+function asTyped(given: string, written: string): string {
+  const typed = given.trim().replace(/\s+/g, ' ');
+  const plain = (text: string) => text.replace(/\s/g, '').replace(',', '.').toLowerCase();
+  return OWN_UNIT.test(typed) && plain(typed) !== plain(written) ? `${typed} (${written})` : written;
+}
+
 export function check(choice: MeasureChoice, path: Path, report: Report): void {
   checkLimits(choice, path, report);
   choice.picks.forEach(({ value }, index) => {
@@ -75,7 +84,7 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
       }
       const fault = limitProblem(value, limits, title, write);
       if (fault) return refuse(problems, key, fault);
-      return valueAnswer(value, value.toString(), write(value));
+      return valueAnswer(value, value.toString(), asTyped(given, write(value)));
     },
   };
 }
