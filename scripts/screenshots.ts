@@ -44,11 +44,13 @@ const SHOTS: readonly Shot[] = [
     await person.press('Paste a list');
     await person.fill('List of options', 'Very fine; 4.20; 05; Slate\nOpen; abc; 80\nMedium; 12 %; 20; rgb(90 100 110)');
   } },
-  { name: 'editor-formulas', path: '/manage/products/10', before: async (person) => {
+  { name: 'editor-formulas', path: '/manage/products/11', before: async (person) => {
     await person.press('Formulas and rates', OUTLINE);
-    await person.fill('Width all round', '1.9 m', COUNTER);
-    await person.fill('Height', '48', COUNTER);
-    await person.sees('felt_rate');
+    await person.fill('Length of the run', '11', COUNTER);
+    await person.press('Add a trial');
+    await person.fill('Length of the run, trial 1', '12.6');
+    await person.sees('It jumps');
+    await person.driver.executeScript('document.querySelector("[aria-label=\\"Try it out\\"]").scrollIntoView({ block: "end" })');
   } },
   { name: 'sheet', path: '/manage/sheets/1', before: (person) => person.press('Send it on', OUTLINE) },
   { name: 'sheet-ripple', path: '/manage/sheets/1', before: async (person) => {
@@ -69,10 +71,10 @@ const SHOTS: readonly Shot[] = [
     await chooseSuit(person);
     await person.driver.executeScript('window.scrollTo(0, 0)');
   } },
-  { name: 'shop-product-phone', path: '/shop/branding-iron', phone: true, before: async (person) => {
-    await person.fill('Words to burn', 'Pollard');
-    await person.pick('18 mm');
-    await person.driver.executeScript('window.scrollTo(0, 560)');
+  { name: 'shop-product-phone', path: '/shop/hive-wrap', phone: true, before: async (person) => {
+    await person.fill('Width all round on the picture', '1.9 m');
+    await person.fill('Height on the picture', '48');
+    await person.driver.executeScript('window.scrollTo(0, 60)');
   } },
   { name: 'basket', path: '/shop/stainless-mesh', before: async (person) => {
     await addMesh(person);
@@ -88,7 +90,8 @@ const SHOTS: readonly Shot[] = [
     await person.sees('Thank you');
   } },
   { name: 'stock', path: '/manage/stock' },
-  { name: 'stock-item', path: '/manage/stock/mesh-fine' },
+  { name: 'stock-item', path: '/manage/stock/mesh-coarse' },
+  { name: 'cutting', path: '/manage/cutting' },
   { name: 'orders', path: '/manage/orders' },
   { name: 'order', path: '/manage/orders/4' },
 ];

@@ -41,11 +41,9 @@ export interface ReadAnswers {
   readonly answers: (Answer | null)[];
   /** whether the answer is the one that counts when none is given */
   readonly defaulted: readonly boolean[];
-  /** bounds that formulas set, by the position of the choice */
-  readonly bounds: ReadonlyMap<number, Bounds>;
+  /** bounds that formulas set, by the position of the choice; null where none do */
+  readonly bounds: ReadonlyMap<number, Bounds> | null;
 }
-
-const NO_BOUNDS: ReadonlyMap<number, Bounds> = new Map();
 
 /**
  * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
@@ -82,7 +80,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     answers.push(answer);
     defaulted.push(!present && answer !== null);
   }
-  if (!bounding) return { answers, defaulted, bounds: NO_BOUNDS };
+  if (!bounding) return { answers, defaulted, bounds: null };
   const inputs = { answers, base: null, quantity, group: context.group };
   // Each after those that it is worked out from.
   for (const index of [...waiting].sort((a, b) => bounding.order.indexOf(a) - bounding.order.indexOf(b))) {

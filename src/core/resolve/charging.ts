@@ -59,14 +59,15 @@ export function compileCharge(rule: ChargeRule | null, path: Path, { report }: S
  * brought up to a step or to whole packs.
  */
 export function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): ChargedMeasure {
-  let charged = rule?.withWaste ? needed.times(rule.withWaste) : needed;
-  if (rule?.minimum?.isMore(charged)) charged = rule.minimum;
+  if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false };
+  let charged = rule.withWaste ? needed.times(rule.withWaste) : needed;
+  if (rule.minimum?.isMore(charged)) charged = rule.minimum;
   let steps: Exact | null = null;
-  if (rule?.step) {
+  if (rule.step) {
     steps = Exact.of(charged.over(rule.step).ceiling());
     charged = steps.times(rule.step);
   }
-  const packs = rule?.pack === null ? null : steps;
+  const packs = rule.pack === null ? null : steps;
   return { unit, needed, charged, supplied: packs ? charged : needed, packs, rule, differs: !charged.equals(needed) };
 }
 

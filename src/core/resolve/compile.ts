@@ -291,7 +291,7 @@ function measuredByChoice({ measure, unit }: SoldByMeasure, scope: Scope): BaseP
   const per = target && checkedUnit(unit, target.unit, ['soldBy', 'unit'], scope.report);
   const choice = scope.product.choices[target?.index ?? -1];
   if (choice && !choice.required) scope.report(['choices', target?.index ?? 0, 'required'], { code: 'measureNotRequired', title: choice.title });
-  return target?.unit && per ? { kind: 'choice', index: target.index, factor: conversionFactor(target.unit, per) } : null;
+  return target?.unit && per ? { kind: 'choice', index: target.index, factor: target.unit === per ? null : conversionFactor(target.unit, per) } : null;
 }
 
 function measuredByFormula({ formula, unit }: SoldByFormula, formulas: readonly FormulaProgram[], scope: Scope): BaseProgram['measured'] {

@@ -25,14 +25,13 @@ export function drawsOf(
 ): Draw[] {
   const draws: Draw[] = [];
   const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
-  const add = (draw: DrawProgram, count: number) => addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
-  if (variant?.draw) add(variant.draw, 1);
-  for (const draw of program.draws) add(draw, 1);
+  if (variant?.draw) addDraw(draws, variant.draw, oneOf(variant.draw, answers, charged), 1, items);
+  for (const draw of program.draws) addDraw(draws, draw, oneOf(draw, answers, charged), 1, items);
   for (let index = 0; index < answers.length; index += 1) {
     const picks = answers[index]?.picks;
     if (!picks) continue;
     for (const { effect, count } of picks) {
-      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) add(draw, count);
+      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
     }
   }
   for (let index = 0; index < outcomes.length; index += 1) {

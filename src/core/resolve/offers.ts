@@ -1,7 +1,7 @@
 import { type Answer } from '../catalog';
 import { Exact } from '../number';
 import { formatQuantity } from '../quantity';
-import { longestPieces, mostThatCanBeCut, type StockLevels, type StockLots } from '../stock';
+import { longestPieces, mostThatCanBeCut } from '../stock';
 import { type Bounds } from './bounds';
 import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from './program';
 import { type ChoiceShown, type OptionOffer, type ResolveContext } from './resolution';
@@ -10,6 +10,8 @@ import { type ChoiceShown, type OptionOffer, type ResolveContext } from './resol
 export function isSeenBy(groups: readonly string[], group: string | null | undefined): boolean {
   return groups.length === 0 || (typeof group === 'string' && groups.includes(group));
 }
+
+const NO_DRAWS: readonly DrawProgram[] = [];
 
 type Offer = Omit<OptionOffer, 'option'>;
 
@@ -20,19 +22,19 @@ export const ALL_OFFERED: Offer = { shown: true, offered: true, why: null, leadD
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], { levels, lots, group }: ResolveContext, bounds: ReadonlyMap<number, Bounds>): readonly ChoiceShown[] {
-  const out = (draw: DrawProgram) => isOut(draw, levels, lots);
+export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null): readonly ChoiceShown[] {
+  const { group } = context;
   return program.choices.map((choice, index) => {
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
-    const bound = bounds.get(index);
+    const bound = bounds?.get(index);
     if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
     if (!choice.offersVary) return choice.allOffered;
     const position = program.stocked.indexOf(index);
     return shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
-      const byVariant = position >= 0 ? variantOffer(program, answers, out, position, option.key) : ALL_OFFERED;
-      const lacking = (choice.effects[effect]?.draws ?? []).some(out);
-      const offer = !byVariant.offered || !lacking ? byVariant : outOffer(option);
+      const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
+      const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
+      const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
       return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
     });
   });
@@ -56,7 +58,7 @@ function outOffer({ whenOut, leadDays }: OptionProgram): Offer {
 function variantOffer(
   program: Program,
   answers: readonly (Answer | null)[],
-  out: (draw: DrawProgram) => boolean,
+  context: ResolveContext,
   position: number,
   option: string,
 ): Offer {
@@ -72,14 +74,14 @@ function variantOffer(
       if (best.why === 'notMade') best = { ...best, why: 'notOnSale' };
       continue;
     }
-    if (!variant.draw || !out(variant.draw)) return ALL_OFFERED;
+    if (!variant.draw || !isOut(variant.draw, context)) return ALL_OFFERED;
     if (variant.draw.leadDays !== null) best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
     else if (!best.offered) best = { ...best, why: 'outOfStock' };
   }
   return best;
 }
 
-function isOut({ stock, fixed, pieces, cut }: DrawProgram, levels: StockLevels | null, lots: StockLots | null | undefined): boolean {
+function isOut({ stock, fixed, pieces, cut }: DrawProgram, { levels, lots }: ResolveContext): boolean {
   if (!levels) return false;
   const lying = cut ? lots?.(stock) : undefined;
   if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;

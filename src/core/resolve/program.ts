@@ -86,8 +86,8 @@ export interface BaseProgram {
   readonly compareAt: Exact | null;
   /** the unit that the price is for; null where the product is sold one at a time */
   readonly unit: Unit | null;
-  /** what says how much of it: a choice or a formula by position, and the factor to the price's unit */
-  readonly measured: { readonly kind: 'choice' | 'formula'; readonly index: number; readonly factor: Exact } | null;
+  /** what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same */
+  readonly measured: { readonly kind: 'choice' | 'formula'; readonly index: number; readonly factor: Exact | null } | null;
   readonly charging: ChargeProgram | null;
   readonly line: PriceLine | null;
 }

@@ -12,7 +12,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
 
-/** What a lot is called, in the singular and the plural. */
+/** What lots are called. */
 export const LOT_WORDS: Readonly<Record<LotKind, string>> = { roll: 'rolls', board: 'boards', bar: 'bars', sheet: 'sheets' };
 
 export interface LotRuleText {

@@ -45,10 +45,11 @@ const OWN_UNIT = /[a-z'"′″’”]/i;
 
 /** A measure as a basket shows it: in the shop's unit, and as it was typed where that was in another. */
 function asTyped(given: string, written: string): string {
-  const typed = given.trim().replace(/\s+/g, ' ');
-  const plain = (text: string) => text.replace(/\s/g, '').replace(',', '.').toLowerCase();
-  return OWN_UNIT.test(typed) && plain(typed) !== plain(written) ? `${typed} (${written})` : written;
+  if (!OWN_UNIT.test(given) || plain(given) === plain(written)) return written;
+  return `${given.trim().replace(/\s+/g, ' ')} (${written})`;
 }
+
+const plain = (text: string) => text.replace(/\s/g, '').replace(',', '.').toLowerCase();
 
 export function check(choice: MeasureChoice, path: Path, report: Report): void {
   checkLimits(choice, path, report);
