@@ -23,13 +23,13 @@ function isNewest({ choices, formulas }: Pick<Product, 'choices' | 'formulas'>):
 /** A product's definition in the newest form, however old the row is. */
 export function currentProduct(stored: Product): Product {
   const newest =
-    'formulas' in stored && stored.variants.every((variant) => 'onSale' in variant) && (stored.soldBy.kind === 'each' || 'charge' in stored.soldBy) && drawsAreNewest(stored.draws) && isNewest(stored);
+    'rules' in stored && stored.variants.every((variant) => 'onSale' in variant) && (stored.soldBy.kind === 'each' || 'charge' in stored.soldBy) && drawsAreNewest(stored.draws) && isNewest(stored);
   return newest ? stored : productSchema.parse(stored);
 }
 
 /** A sheet's definition in the newest form. */
 export function currentSheet(stored: Sheet): Sheet {
-  return 'formulas' in stored && isNewest(stored) ? stored : sheetSchema.parse(stored);
+  return 'rules' in stored && isNewest(stored) ? stored : sheetSchema.parse(stored);
 }
 
 /** Where a product stands: what the conditions of sheets look at, read without the rest of its definition. */

@@ -30,6 +30,11 @@ export type FaultData =
   | { readonly code: 'chargedWithoutUnit' }
   | { readonly code: 'limitTwice'; readonly first: string; readonly second: string }
   | { readonly code: 'defaultCycle'; readonly way: string }
+  | { readonly code: 'conditionTooDeep'; readonly most: number }
+  | { readonly code: 'conditionEmpty' }
+  | { readonly code: 'ruleWithoutEffect' }
+  | { readonly code: 'columnTwice' }
+  | { readonly code: 'ruleCycle'; readonly way: string }
   | { readonly code: 'lotsAndSum'; readonly item: string }
   | { readonly code: 'lotsNotMeasured'; readonly item: string }
   | { readonly code: 'lotsWithoutRule'; readonly item: string }

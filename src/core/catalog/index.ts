@@ -16,5 +16,18 @@ export {
   sheetSchema,
 } from './sheet';
 export { type Swatch, swatchByName, swatchSchema } from './swatch-book';
+export {
+  type Comparison,
+  comparisons,
+  type CompatibilityTable,
+  type Condition,
+  conditionSchema,
+  DEEPEST_CONDITION,
+  type Rule,
+  type RuleEffect,
+  ruleSchema,
+  tableSchema,
+  type Test,
+} from './rules';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey } from './free-key';

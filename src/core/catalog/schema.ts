@@ -5,6 +5,7 @@ import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
+import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
 
@@ -76,6 +77,8 @@ export const productSchema = z.strictObject({
   draws: z.array(drawSchema).max(50).default([]),
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),
+  rules: z.array(ruleSchema).max(400).default([]),
+  tables: z.array(tableSchema).max(100).default([]).describe('which combinations are made'),
 });
 
 export type Product = z.infer<typeof productSchema>;

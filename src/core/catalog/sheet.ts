@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { amountSchema } from '../pricing/amount';
 import { choiceSchema, keySchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
+import { ruleSchema, tableSchema } from './rules';
 
 /** Products a sheet is placed on by itself: those of a category, of a supplier, with a tag; all that is said must hold. */
 export const placeConditionSchema = z.strictObject({
@@ -22,6 +23,8 @@ export const sheetSchema = z.strictObject({
   choices: z.array(choiceSchema).max(200).default([]),
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),
+  rules: z.array(ruleSchema).max(400).default([]),
+  tables: z.array(tableSchema).max(100).default([]),
 });
 
 export type Sheet = z.infer<typeof sheetSchema>;

@@ -78,6 +78,7 @@ export interface ResolutionJson {
     readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
   };
+  readonly rules: Resolution['rules'];
   readonly pictures: Resolution['pictures'];
 }
 
@@ -121,6 +122,7 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
       cutPlans: availability.cutPlans.map(cutPlanJson),
       leadDays: availability.leadDays,
     },
+    rules: resolution.rules,
     pictures: resolution.pictures,
   };
 

@@ -21,6 +21,7 @@ export type Basis =
       readonly step: Exact | null;
     }
   | { readonly kind: 'formula'; readonly lines: readonly LineValue[] }
+  | { readonly kind: 'replaces'; readonly amount: Exact }
   | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
 
 /**
@@ -29,7 +30,7 @@ export type Basis =
  */
 export interface PriceLine {
   readonly label: string;
-  readonly kind: 'base' | 'choice' | 'formula' | 'rounding';
+  readonly kind: 'base' | 'choice' | 'formula' | 'rule' | 'rounding';
   readonly of: Basis | null;
   readonly amount: Exact;
   readonly per: 'unit' | 'line';

@@ -28,6 +28,9 @@ export type ProblemData =
   | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }
   | { readonly code: 'fileCount'; readonly title: string; readonly given: number; readonly least: number; readonly most: number }
   | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
+  | { readonly code: 'optionRuledOut'; readonly title: string; readonly option: string; readonly because: string }
+  | { readonly code: 'refusedByRule'; readonly reason: string }
+  | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
   | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }

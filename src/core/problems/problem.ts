@@ -32,6 +32,7 @@ export function problemClass(code: ProblemCode): ProblemClass {
       return 'incomplete';
     case 'notInShop':
     case 'combinationNotMade':
+    case 'notMadeTogether':
     case 'notOnSale':
     case 'outOfStock':
     case 'notEnoughStock':

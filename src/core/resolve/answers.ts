@@ -1,9 +1,11 @@
 import { type Answer, type AnswerContext } from '../catalog';
 import { problem, type Problem } from '../problems';
-import { boundProblem, type Bounds, boundsOf, defaultByFormula } from './bounds';
+import { firing, type Ruling, rulingOn } from '../rules';
+import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
 import { isSeenBy } from './offers';
 import { type ChoiceProgram, type Program } from './program';
 import { type ResolveContext } from './resolution';
+import { type ProductRules } from './rules';
 
 const MOST_UNKNOWN_KEYS = 20;
 
@@ -43,6 +45,10 @@ export interface ReadAnswers {
   readonly defaulted: readonly boolean[];
   /** bounds that formulas set, by the position of the choice; null where none do */
   readonly bounds: ReadonlyMap<number, Bounds> | null;
+  /** what rules make of the choices, by position */
+  readonly rulings: ReadonlyMap<number, Ruling>;
+  /** whether a rule has fired; null where there are none */
+  readonly fired: ((rule: number) => boolean) | null;
 }
 
 /**
@@ -53,45 +59,42 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const answers: (Answer | null)[] = [];
   const defaulted: boolean[] = [];
   const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
-  const { bounding } = program;
-  const found: Problem[] = bounding ? [] : problems;
-  const waiting: number[] = [];
-  for (let index = 0; index < program.choices.length; index += 1) {
+  const { bounding, rules, order } = program;
+  const found: Problem[] = order ? [] : problems;
+  for (let place = 0; place < program.choices.length; place += 1) {
+    answers.push(null);
+    defaulted.push(false);
+  }
+  const inputs = { answers, base: null, quantity, group: context.group };
+  const fired = rules ? firing(rules.program, inputs) : null;
+  const rulings = new Map<number, Ruling>();
+  for (let place = 0; place < program.choices.length; place += 1) {
+    const index = order ? (order[place] ?? place) : place;
     const choice = program.choices[index];
-    if (!choice?.asks || !isSeenBy(choice.groups, context.group)) {
-      answers.push(null);
-      defaulted.push(false);
-      continue;
-    }
+    if (!choice || !isSeenBy(choice.groups, context.group)) continue;
+    const ruling = rules && fired ? rulingOn(rules.program, index, choice.options.length, fired) : null;
+    if (ruling) rulings.set(index, ruling);
+    // What is hidden is not asked: an answer to it is kept by whoever gave it, and does not count.
+    if (!choice.asks || ruling?.shown === false) continue;
     // A name that every object has is no answer, unless it was given as one.
     const own = given[choice.key];
     const present = own !== undefined && Object.hasOwn(given, choice.key);
-    if (!present && bounding?.defaults.has(index)) {
-      waiting.push(index);
-      answers.push(null);
-      defaulted.push(false);
-      continue;
-    }
-    const raw = present ? own : choice.defaultRefused ? null : choice.reader.fallback(reading);
     const before = found.length;
-    let answer = raw === null || raw === undefined ? null : choice.reader.read(raw, found, reading);
+    let answer: Answer | null;
+    if (!present && bounding?.defaults.has(index)) answer = defaultByFormula(program, choice, index, inputs, reading);
+    else {
+      const raw = present ? own : ruling?.preselected !== undefined ? ruling.preselected : choice.defaultRefused ? null : choice.reader.fallback(reading);
+      answer = raw === null || raw === undefined ? null : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
+    }
     if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
-    if (!answer && choice.required && found.length === before) found.push(missing(choice));
-    answers.push(answer);
-    defaulted.push(!present && answer !== null);
-  }
-  if (!bounding) return { answers, defaulted, bounds: null };
-  const inputs = { answers, base: null, quantity, group: context.group };
-  // Each after those that it is worked out from.
-  for (const index of [...waiting].sort((a, b) => bounding.order.indexOf(a) - bounding.order.indexOf(b))) {
-    const choice = program.choices[index];
-    if (!choice) continue;
-    const answer = defaultByFormula(program, choice, index, inputs, reading);
+    if (answer && rules && ruling && ruling.withheld.size > 0) answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
+    if (!answer && (choice.required || ruling?.required === true) && found.length === before) found.push(missing(choice));
     answers[index] = answer;
-    defaulted[index] = answer !== null;
-    if (!answer && choice.required) found.push(missing(choice));
+    defaulted[index] = !present && answer !== null;
   }
+  if (!order) return { answers, defaulted, bounds: null, rulings, fired };
   const bounds = boundsOf(program, inputs);
+  for (const [index, ruling] of rulings) if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
   // All bounds are worked out from all answers before any answer is found to break one.
   for (const [index, bound] of bounds) {
     const fault = boundProblem(program, index, answers[index] ?? null, bound);
@@ -102,7 +105,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   }
   const place = ({ where }: Problem) => program.indexOf.get(where.slice('choice:'.length)) ?? -1;
   problems.push(...found.sort((a, b) => place(a) - place(b)));
-  return { answers, defaulted, bounds };
+  return { answers, defaulted, bounds, rulings, fired };
 }
 
 const missing = ({ key, title, reader }: ChoiceProgram) => problem(`choice:${key}`, { code: 'answerMissing', title, ask: reader.ask });
@@ -114,6 +117,17 @@ function offeredAnswer(choice: ChoiceProgram, answer: Answer, group: string | nu
     const option = choice.options[effect];
     if (!option || isSeenBy(option.groups, group)) continue;
     problems?.push(problem(`choice:${choice.key}`, { code: 'optionNotOffered', title: choice.title, option: option.title }));
+    return null;
+  }
+  return answer;
+}
+
+/** An option that a rule withholds can't be picked; as a default it just doesn't count. */
+function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, { withheld }: Ruling, problems: Problem[] | null): Answer | null {
+  for (const { effect } of answer.picks) {
+    const rule = withheld.get(effect);
+    if (rule === undefined) continue;
+    problems?.push(problem(`choice:${choice.key}`, { code: 'optionRuledOut', title: choice.title, option: choice.options[effect]?.title ?? '', because: rules.because[rule] ?? '' }));
     return null;
   }
   return answer;

@@ -1,6 +1,8 @@
 import {
   type CatalogSurroundings,
   type Choice,
+  type CompatibilityTable,
+  type Condition,
   type FaultData,
   type Formula,
   hasOptions,
@@ -11,8 +13,11 @@ import {
   placementsOf,
   type Product,
   type Rate,
+  type Rule,
+  type RuleEffect,
   type Sheet,
 } from '../catalog';
+import { type Placed as PlacedDefinition } from '../rules';
 
 /** A product with everything that it takes from elsewhere put in place. */
 export interface Assembled {
@@ -22,6 +27,8 @@ export interface Assembled {
   /** formulas of its own and of its sheets */
   readonly formulas: readonly PlacedFormula[];
   readonly rates: readonly PlacedRate[];
+  readonly rules: readonly PlacedDefinition<Rule>[];
+  readonly tables: readonly PlacedDefinition<CompatibilityTable>[];
   readonly faults: readonly { readonly path: Path; readonly data: FaultData }[];
 }
 
@@ -57,6 +64,8 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
   const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({ formula, origin: ['formulas', index], sheet: null }));
+  const rules: PlacedDefinition<Rule>[] = product.rules.map((value, index) => ({ value, origin: ['rules', index] }));
+  const tables: PlacedDefinition<CompatibilityTable>[] = product.tables.map((value, index) => ({ value, origin: ['tables', index] }));
   const rates: PlacedRate[] = product.rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null }));
   let placed = own;
   if (placements.length > 0) {
@@ -69,6 +78,9 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
         continue;
       }
       sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
+      const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
+      sheet.rules.forEach((rule, index) => rules.push({ value: ruleWithin(rule, name), origin: ['sheets', sheet.key, 'rules', index] }));
+      sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
       sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
       // What followed a choice that is gone goes to the end.
       const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
@@ -79,7 +91,7 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
   }
   const choices = placed.map(({ choice, origin }) => withSwatches(choice, origin, swatches, faults));
   const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
-  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, faults };
+  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, rules, tables, faults };
 }
 
 function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {
@@ -95,6 +107,21 @@ function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; da
     const renamed = { ...referencesWithin(choice, sheet.key, keys), key: placedKey(sheet.key, choice.key) };
     return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
   });
+}
+
+/** A rule of a sheet with the names that the sheet's choices have on the product. */
+function ruleWithin(rule: Rule, name: (key: string) => string): Rule {
+  const condition = (given: Condition): Condition => {
+    if ('of' in given) return { ...given, of: given.of.map(condition) };
+    return 'choice' in given ? { ...given, choice: name(given.choice) } : given;
+  };
+  const effect = (given: RuleEffect): RuleEffect => {
+    if ('choices' in given) return { ...given, choices: given.choices.map(name) };
+    if ('choice' in given) return { ...given, choice: name(given.choice) };
+    if (given.kind === 'amount' && 'of' in given.amount && given.amount.of !== null) return { ...given, amount: { ...given.amount, of: name(given.amount.of) } };
+    return given.kind === 'draw' && given.draw.kind === 'measure' ? { ...given, draw: { ...given.draw, measure: name(given.draw.measure) } } : given;
+  };
+  return { ...rule, when: rule.when && condition(rule.when), then: rule.then.map(effect) };
 }
 
 /** A formula of a sheet that serves one of the sheet's choices serves it under the name that it has on the product. */

@@ -3,6 +3,7 @@ import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { formatQuantity, requireUnit, type Unit, unitByCode } from '../quantity';
 import { type FormulaInputs, type FormulaProgram, resultOf, runFormula } from './formulas';
+import { type Ruling } from '../rules';
 import { type ChoiceProgram, type Program } from './program';
 import { type Scope } from './references';
 
@@ -11,8 +12,6 @@ export interface BoundingProgram {
   readonly least: ReadonlyMap<number, number>;
   readonly most: ReadonlyMap<number, number>;
   readonly defaults: ReadonlyMap<number, number>;
-  /** choices with such a default, each after those that it is worked out from */
-  readonly order: readonly number[];
 }
 
 /** The least and the most that formulas allow, in the choice's own unit. */
@@ -22,7 +21,7 @@ export interface Bounds {
   readonly unit: Unit;
 }
 
-/** Finds what each formula that serves a choice serves, and in which order defaults are worked out. */
+/** Finds what each formula that serves a choice serves; defaults that wait for each other are a fault. */
 export function compileBounding(formulas: readonly FormulaProgram[], scope: Scope, add: (path: Path, data: FaultData) => void): BoundingProgram | null {
   const kinds = { least: new Map<number, number>(), most: new Map<number, number>(), default: new Map<number, number>() };
   formulas.forEach((formula, index) => {
@@ -34,9 +33,9 @@ export function compileBounding(formulas: readonly FormulaProgram[], scope: Scop
     else kinds[serves.kind].set(formula.target, index);
   });
   if (kinds.least.size + kinds.most.size + kinds.default.size === 0) return null;
-  const order: number[] = [];
+  const seen = new Set<number>();
   const visit = (choice: number, way: readonly number[]): void => {
-    if (order.includes(choice)) return;
+    if (seen.has(choice)) return;
     const formula = formulas[kinds.default.get(choice) ?? -1];
     if (!formula) return;
     if (way.includes(choice)) {
@@ -45,16 +44,26 @@ export function compileBounding(formulas: readonly FormulaProgram[], scope: Scop
       return;
     }
     for (const other of formula.uses) if (kinds.default.has(other)) visit(other, [...way, choice]);
-    if (!order.includes(choice)) order.push(choice);
+    seen.add(choice);
   };
   for (const choice of kinds.default.keys()) visit(choice, []);
-  return { least: kinds.least, most: kinds.most, defaults: kinds.default, order };
+  return { least: kinds.least, most: kinds.most, defaults: kinds.default };
 }
 
 /** The unit that a measure or number is answered in. */
 function unitOf(program: Program, index: number): Unit {
   const choice = program.product.choices[index];
   return (choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined) ?? requireUnit('1');
+}
+
+/** Bounds narrowed by those of a rule. */
+export function narrowed(program: Program, index: number, bounds: Bounds | undefined, { least, most }: Pick<Ruling, 'least' | 'most'>): Bounds {
+  const { least: low = null, most: high = null, unit = unitOf(program, index) } = bounds ?? {};
+  return {
+    least: least && (!low || least.value.isMore(low)) ? least.value : low,
+    most: most && (!high || most.value.isLess(high)) ? most.value : high,
+    unit,
+  };
 }
 
 function valueOf(program: Program, formulas: ReadonlyMap<number, number>, index: number, inputs: FormulaInputs): Exact | null {
@@ -70,7 +79,7 @@ export function defaultByFormula(program: Program, { reader }: ChoiceProgram, in
 }
 
 /** What formulas allow for each choice that they bound. */
-export function boundsOf(program: Program, inputs: FormulaInputs): ReadonlyMap<number, Bounds> {
+export function boundsOf(program: Program, inputs: FormulaInputs): Map<number, Bounds> {
   const bounds = new Map<number, Bounds>();
   const { bounding } = program;
   if (!bounding) return bounds;

@@ -34,6 +34,7 @@ import { compileCharge } from './charging';
 import { compileFormulas, type FormulaProgram } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
 import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
+import { answeringOrder, compileProductRules } from './rules';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 import { resolve } from './resolve';
 import { compileVariants } from './variants';
@@ -80,6 +81,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
+  const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
+  const rules = compileProductRules(assembled, scope, addPlaced, (effect, label, path) => compileAmount(effect.amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
@@ -102,6 +105,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     base,
     formulas,
     bounding,
+    rules,
+    order: answeringOrder(rules, bounding, formulas, scope, addPlaced),
     baseFormula: baseFormula === -1 ? null : baseFormula,
     quantity: product.quantity,
     defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
@@ -243,7 +248,7 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
   });
 }
 
-function compileAmount(amount: Amount, label: string, choice: Choice, path: Path, scope: Scope): EffectProgram['amount'] {
+function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'>, path: Path, scope: Scope): EffectProgram['amount'] {
   const value = readDecimal(amount.value, path.at(-1) === 'compareAt' ? path : [...path, 'value'], scope.report);
   if (!value) return null;
   switch (amount.kind) {

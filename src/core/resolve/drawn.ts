@@ -5,8 +5,10 @@ import { type ChargedMeasure } from './charging';
 import { type FormulaOutcome, resultOf } from './formulas';
 import { type DrawProgram, type Program, type VariantProgram } from './program';
 import { type Resolution } from './resolution';
+import { type ItemEffect } from './rules';
 
 const NO_PIECES: readonly Pieces[] = [];
+const NO_EFFECTS: readonly ItemEffect[] = [];
 
 const NO_DRAWS: readonly DrawProgram[] = [];
 
@@ -22,6 +24,7 @@ export function drawsOf(
   quantity: number,
   outcomes: readonly FormulaOutcome[],
   charged: ChargedMeasure | null,
+  fired: ((rule: number) => boolean) | null,
 ): Draw[] {
   const draws: Draw[] = [];
   const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
@@ -40,6 +43,7 @@ export function drawsOf(
     // A third of a metre has no end as a decimal, and stock is kept in decimals: what is taken is brought up to a millionth.
     if (value) addDraw(draws, drawn, value.over(drawn.unit.factor).rounded(6, 'ceiling'), 1, items);
   }
+  for (const { rule, draw } of program.rules?.itemEffects ?? NO_EFFECTS) if (draw && fired?.(rule)) addDraw(draws, draw, oneOf(draw, answers, charged), 1, items);
   return draws;
 }
 
@@ -81,6 +85,7 @@ export function weightOf(
   variant: VariantProgram | null,
   outcomes: readonly FormulaOutcome[],
   charged: ChargedMeasure | null,
+  fired: ((rule: number) => boolean) | null,
 ): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
@@ -100,5 +105,6 @@ export function weightOf(
     const inUnit = value.over(program.weightUnit.factor);
     sum = sum ? sum.plus(inUnit) : inUnit;
   }
+  for (const { rule, weight } of program.rules?.itemEffects ?? NO_EFFECTS) if (weight && fired?.(rule)) sum = sum ? sum.plus(weight) : weight;
   return sum && { value: sum, unit: program.weightUnit };
 }

@@ -55,7 +55,7 @@ export function itemOf(program: Program, answers: readonly (Answer | null)[], va
 }
 
 /** The pictures of the item: the product's, or its variant's, or those of the last option that changes them. */
-export function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null): readonly PictureView[] {
+export function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, fired: ((rule: number) => boolean) | null): readonly PictureView[] {
   const [first] = program.product.pictures;
   let src = variant?.picture ?? first?.src ?? null;
   let alt = variant?.picture ? variant.title : (first?.alt ?? '');
@@ -67,5 +67,6 @@ export function picturesOf(program: Program, answers: readonly (Answer | null)[]
       }
     });
   }
-  return src === null ? [] : [{ view: 'main', layers: [{ src, alt }] }];
+  const layers = program.rules && fired ? program.rules.itemEffects.flatMap(({ rule, effect }) => (effect.kind === 'picture' && fired(rule) ? [{ src: effect.src, alt: effect.alt }] : [])) : [];
+  return src === null ? [] : [{ view: 'main', layers: [{ src, alt }, ...layers] }];
 }

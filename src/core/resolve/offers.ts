@@ -2,15 +2,19 @@ import { type Answer } from '../catalog';
 import { Exact } from '../number';
 import { formatQuantity } from '../quantity';
 import { longestPieces, mostThatCanBeCut } from '../stock';
+import { type Ruling, tableAllows, type TableProgram } from '../rules';
 import { type Bounds } from './bounds';
 import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from './program';
 import { type ChoiceShown, type OptionOffer, type ResolveContext } from './resolution';
+import { pickedOf } from './rules';
 
 /** Whether something that is for some customer groups is seen by a customer of a group, or of none. */
 export function isSeenBy(groups: readonly string[], group: string | null | undefined): boolean {
   return groups.length === 0 || (typeof group === 'string' && groups.includes(group));
 }
 
+const NO_TABLES: readonly TableProgram[] = [];
+const NOTHING_SAID = {};
 const NO_DRAWS: readonly DrawProgram[] = [];
 
 type Offer = Omit<OptionOffer, 'option'>;
@@ -22,21 +26,32 @@ export const ALL_OFFERED: Offer = { shown: true, offered: true, why: null, leadD
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null): readonly ChoiceShown[] {
+export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>): readonly ChoiceShown[] {
   const { group } = context;
   return program.choices.map((choice, index) => {
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
+    const ruling = program.rules ? rulings.get(index) : undefined;
+    const because = program.rules && ruling ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1] : undefined;
+    if (ruling && !ruling.shown) return { ...choice.allOffered, shown: false, why: 'rule', ...(because !== undefined && { because }) };
+    const shownByRule = because === undefined ? NOTHING_SAID : ({ why: 'rule', because } as const);
     const bound = bounds?.get(index);
     if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
-    if (!choice.offersVary) return choice.allOffered;
+    const tables = program.rules?.program.tables.filter(({ columns }) => columns.includes(index)) ?? NO_TABLES;
+    if (!choice.offersVary && tables.length === 0 && !(ruling && ruling.withheld.size > 0)) return because === undefined ? choice.allOffered : { ...choice.allOffered, ...shownByRule };
     const position = program.stocked.indexOf(index);
-    return shownChoice(choice, (option, effect) => {
+    const offers = shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
+      const rule = ruling?.withheld.get(effect);
+      if (rule !== undefined) return { shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] };
+      if (tables.some((table) => !tableAllows(table, pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked))))) {
+        return { shown: true, offered: false, why: 'notMade', leadDays: null };
+      }
       const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
       const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
       const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
       return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
     });
+    return because === undefined ? offers : { ...offers, ...shownByRule };
   });
 }
 

@@ -4,6 +4,7 @@ import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { type FormulaOutcome, type FormulaProgram, isStop, resultOf } from './formulas';
 import { type Program, type VariantProgram } from './program';
+import { ruleLines } from './rules';
 
 export interface Price {
   readonly working: PriceLine[];
@@ -23,6 +24,7 @@ export function priceOf(
   variant: VariantProgram | null,
   outcomes: readonly FormulaOutcome[],
   charged: ChargedMeasure | null,
+  fired: ((rule: number) => boolean) | null,
 ): Price {
   const baseLine = program.baseFormula === null ? baseLineOf(program, variant, charged) : formulaBase(program, program.baseFormula, outcomes);
   if (!baseLine) return { working: [], unitPrice: null, compareAt: null, once: Exact.zero };
@@ -55,6 +57,15 @@ export function priceOf(
     if (!line) continue;
     working.push(line);
     inputs.sum = inputs.sum.plus(line.amount);
+  }
+  if (program.rules && fired) {
+    for (const line of ruleLines(program.rules, fired, inputs)) {
+      if (line.per === 'unit') working.push(line);
+      else {
+        onceLines.push(line);
+        once = once.plus(line.amount);
+      }
+    }
   }
   const { sum } = inputs;
   const unitPrice = sum.rounded(program.places, program.rounding);

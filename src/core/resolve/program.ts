@@ -7,6 +7,7 @@ import { type BoundingProgram } from './bounds';
 import { type ChargeProgram } from './charging';
 import { type FormulaProgram } from './formulas';
 import { type ChoiceShown } from './resolution';
+import { type ProductRules } from './rules';
 
 /** What an answer brings, ready to be run. */
 export interface EffectProgram {
@@ -114,6 +115,10 @@ export interface Program {
   readonly formulas: readonly FormulaProgram[];
   /** formulas that bound answers or stand in for them; null where there are none */
   readonly bounding: BoundingProgram | null;
+  /** rules and tables that are switched on; null where there are none */
+  readonly rules: ProductRules | null;
+  /** in which order choices are answered, each after those that decide about it; null for the order of the page */
+  readonly order: readonly number[] | null;
   /** index of the formula that the base price comes from; null where none does */
   readonly baseFormula: number | null;
   readonly quantity: QuantityRule;

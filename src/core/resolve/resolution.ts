@@ -36,7 +36,9 @@ export interface OptionOffer {
   /** whether it stands on the page at all */
   readonly shown: boolean;
   readonly offered: boolean;
-  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | null;
+  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | 'rule' | null;
+  /** what a rule says of it, in words; absent where none does */
+  readonly because?: string;
   /** days it takes, where it is offered although it is out of stock */
   readonly leadDays: number | null;
 }
@@ -44,8 +46,10 @@ export interface OptionOffer {
 export interface ChoiceShown {
   readonly choice: string;
   readonly shown: boolean;
-  /** why it is not shown */
-  readonly why: 'otherGroup' | null;
+  /** why it is not shown, or that a rule shows it */
+  readonly why: 'otherGroup' | 'rule' | null;
+  /** what a rule says of it, in words; absent where none does */
+  readonly because?: string;
   readonly options: readonly OptionOffer[];
   /** bounds that formulas set for this selection, written in the choice's own unit; absent where there are none */
   readonly bounds?: { readonly least: string | null; readonly most: string | null };
@@ -91,6 +95,8 @@ export interface Resolution {
   readonly weight: Quantity | null;
   readonly draws: readonly Draw[];
   readonly availability: Availability;
+  /** the rules of the product that are switched on, and whether they have fired */
+  readonly rules: readonly RuleShown[];
   /** what is seen of it: pictures on top of each other, by view */
   readonly pictures: readonly PictureView[];
 }
@@ -102,6 +108,17 @@ export interface MeasureShown extends LineValue {
   readonly forCustomers: boolean;
   /** the unit to write it in; absent for the usual one of what it measures */
   readonly unit?: Unit;
+}
+
+/** A rule as it stands for a selection. */
+export interface RuleShown {
+  readonly rule: string;
+  readonly title: string;
+  readonly fired: boolean;
+  /** its condition in words */
+  readonly because: string;
+  /** what it tells the customer, now that it has fired */
+  readonly tells: readonly string[];
 }
 
 /** One view of the item: layers from the bottom up. */

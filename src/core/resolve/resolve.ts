@@ -13,7 +13,10 @@ import { formulaOutcomes, measuresOf } from './outcomes';
 import { baseLineOf, priceOf } from './price';
 import { type Program, variantKey, type VariantProgram } from './program';
 import { type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { ruleProblems, rulesShown } from './rules';
 import { supplyProblem } from './supply';
+
+const NO_RULES: Resolution['rules'] = [];
 
 /**
  * Resolves a selection: what item it is, what it costs and why, and whether it can be supplied.
@@ -28,7 +31,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (fault) problems.push(problem('item', { code: 'productNotReady', first: fault.message, count: program.blocking.length }));
 
   const { given, quantity } = readSelection(program, selection, problems);
-  const { answers, defaulted, bounds } = readAnswers(program, given, quantity, context, problems);
+  const { answers, defaulted, bounds, rulings, fired } = readAnswers(program, given, quantity, context, problems);
   checkUnknownKeys(program, given, problems);
   const quantityFault = checkQuantity(program.quantity, quantity);
   if (quantityFault) problems.push(problem('quantity', quantityFault));
@@ -37,14 +40,16 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const charged = chargedOf(program, answers, quantity, context.group);
   const base = baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
   const outcomes = formulaOutcomes(program, answers, base, quantity, context.group, problems);
-  const price = priceOf(program, answers, variant, outcomes, charged);
+  const price = priceOf(program, answers, variant, outcomes, charged, fired);
   if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem('item', { code: 'priceBelowNothing', price: formatMoney(price.unitPrice, program.currency) }));
   }
 
+  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers, quantity));
+
   const pieces = quantityFault ? 0 : quantity;
-  const draws = drawsOf(program, answers, variant, pieces, outcomes, charged);
+  const draws = drawsOf(program, answers, variant, pieces, outcomes, charged, fired);
   const availability = availabilityOf(draws, context.levels, context.lots, pieces, context.effort);
   const supply = supplyProblem(program, availability, pieces, context.lots);
   if (supply) problems.push(supply);
@@ -52,7 +57,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   return {
     state: stateOf(problems),
     problems,
-    shown: offersOf(program, answers, context, bounds),
+    shown: offersOf(program, answers, context, bounds, rulings),
     counted: countedAnswers(program, answers, defaulted),
     quantity,
     item: itemOf(program, answers, variant),
@@ -62,10 +67,11 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null,
     currency: program.currency,
     measures: measuresOf(program, outcomes, charged),
-    weight: weightOf(program, answers, variant, outcomes, charged),
+    weight: weightOf(program, answers, variant, outcomes, charged, fired),
     draws,
     availability,
-    pictures: picturesOf(program, answers, variant),
+    rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
+    pictures: picturesOf(program, answers, variant, fired),
   };
 }
 

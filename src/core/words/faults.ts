@@ -58,6 +58,16 @@ export function faultWords(data: FaultData): string {
       return `${data.first} and ${data.second} say the same thing about one choice. Take one of them away.`;
     case 'defaultCycle':
       return `These defaults wait for each other: ${data.way}.`;
+    case 'conditionTooDeep':
+      return `A condition nests at most ${data.most} deep. Write a part of it as a rule of its own.`;
+    case 'conditionEmpty':
+      return 'Say what must hold.';
+    case 'ruleWithoutEffect':
+      return 'Say what follows when this holds.';
+    case 'columnTwice':
+      return 'Each column of a table must be another choice.';
+    case 'ruleCycle':
+      return `These choices wait for each other: ${data.way}. A rule can’t depend on what it decides.`;
     case 'lotsAndSum':
       return `What is on hand of ${data.item} follows from its lots. Leave onHand out.`;
     case 'lotsNotMeasured':

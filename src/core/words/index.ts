@@ -1,5 +1,6 @@
 export { facetWords, priceWords } from './facets';
 export { faultWords } from './faults';
 export { formulaFaultWords } from './formulas';
+export { conditionWords, effectWords } from './rules';
 export { counted, dimensionNames } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineValueWords, quantityWords } from './working';

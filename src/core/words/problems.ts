@@ -90,6 +90,12 @@ export function problemWords(data: ProblemData): Words {
       };
     case 'optionNotOffered':
       return { message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' };
+    case 'optionRuledOut':
+      return { message: `${data.title}: ${data.option} can’t be had when ${data.because}.`, remedy: 'Choose another, or change the other answer.' };
+    case 'refusedByRule':
+      return { message: data.reason };
+    case 'notMadeTogether':
+      return { message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` };
     case 'formulaStopped':
       return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
     case 'notOnSale':

@@ -14,6 +14,8 @@ export function basisWords(basis: Basis, currency: string): string {
       return `${counted(basis.count, 'character')} × ${formatMoney(basis.rate, currency)}`;
     case 'formula':
       return basis.lines.slice(0, -1).map((line) => `${line.name} ${lineValueWords(line, currency)}`).join(' · ');
+    case 'replaces':
+      return `in the place of ${formatMoney(basis.amount, currency)}`;
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
     case 'charged': {

@@ -48,8 +48,9 @@ export function isShown(offers: readonly OptionOffer[], option: string): boolean
 
 /** Why an option is not offered, in words; empty when it is. */
 export function whyNot(offers: readonly OptionOffer[], option: string): string {
-  const why = offerOf(offers, option)?.why;
-  return why ? WHY[why] : '';
+  const offer = offerOf(offers, option);
+  if (offer?.why === 'rule') return `not when ${offer.because ?? 'a rule forbids it'}`;
+  return offer?.why ? WHY[offer.why] : '';
 }
 
 /** How long an option takes that is offered although it is out of stock; empty when it is there. */

@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { decimalText } from '../number';
+import { amountSchema } from '../pricing/amount';
+import { drawSchema } from '../stock/draw';
+import { keySchema, weightSchema } from './choices';
+
+const choice = z.string().max(130).describe('key of a choice');
+const choices = z.array(choice).min(1).max(100);
+const optionKeys = z.array(z.string().max(60)).max(300);
+
+export const comparisons = ['is', 'isNot', 'less', 'atMost', 'more', 'atLeast'] as const;
+export type Comparison = (typeof comparisons)[number];
+const compare = z.enum(comparisons);
+const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
+
+/** One thing that can hold or not. A test of an answer that is not there does not hold, whatever it asks. */
+export const testSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('option'), choice, is: among, options: optionKeys }).describe('of several chosen, whether one of these is among them'),
+  z.strictObject({ kind: z.literal('said'), choice, yes: z.boolean() }).describe('of a question answered with yes or no, and of consent'),
+  z.strictObject({ kind: z.literal('answered'), choice, answered: z.boolean() }),
+  z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit'),
+  z.strictObject({ kind: z.literal('characters'), choice, compare, value: z.int().min(0).max(100_000) }),
+  z.strictObject({ kind: z.literal('day'), choice, compare, day: z.string().max(10).describe('as YYYY-MM-DD') }),
+  z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }),
+  z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }),
+  z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }),
+]);
+
+export type Test = z.infer<typeof testSchema>;
+
+/** All, any or none of some conditions, or a single test. */
+export type Condition = Test | { readonly kind: 'all' | 'any' | 'none'; readonly of: readonly Condition[] };
+
+/** A condition nests at most so deep. */
+export const DEEPEST_CONDITION = 12;
+
+/** Written out level by level, not as a circle: what nests a thousand deep is refused and never followed down. */
+function conditionOfDepth(depth: number): z.ZodType<Condition> {
+  if (depth === 0) return testSchema;
+  return z.union([testSchema, z.strictObject({ kind: z.enum(['all', 'any', 'none']), of: z.array(conditionOfDepth(depth - 1)).max(100) })]);
+}
+
+export const conditionSchema = conditionOfDepth(DEEPEST_CONDITION);
+
+/** What follows when a rule's condition holds. */
+export const effectSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('show'), choices }).describe('they are on the page only while a rule shows them'),
+  z.strictObject({ kind: z.literal('hide'), choices }),
+  z.strictObject({ kind: z.literal('offer'), choice, options: optionKeys }).describe('only these options are offered'),
+  z.strictObject({ kind: z.literal('withhold'), choice, options: optionKeys }),
+  z.strictObject({ kind: z.literal('require'), choices }),
+  z.strictObject({ kind: z.literal('preselect'), choice, answer: z.union([z.string().max(1000), z.boolean(), optionKeys]) }).describe('counts while the customer answers nothing else'),
+  z.strictObject({ kind: z.literal('amount'), amount: amountSchema }).describe('adds to the price, or takes from it'),
+  z.strictObject({ kind: z.literal('setPrice'), price: decimalText }).describe('takes the place of base and choice lines'),
+  z.strictObject({ kind: z.literal('weight'), weight: weightSchema }),
+  z.strictObject({ kind: z.literal('draw'), draw: drawSchema }),
+  z.strictObject({ kind: z.literal('limit'), choice, least: decimalText.nullable().default(null), most: decimalText.nullable().default(null) }).describe('of a number, or of a measure in its own unit'),
+  z.strictObject({ kind: z.literal('limitQuantity'), least: z.int().min(1).nullable().default(null), most: z.int().min(1).nullable().default(null) }),
+  z.strictObject({ kind: z.literal('picture'), src: z.string().max(300), alt: z.string().max(200).default('') }).describe('a layer on top of the product’s picture'),
+  z.strictObject({ kind: z.literal('tell'), text: z.string().max(500) }),
+  z.strictObject({ kind: z.literal('refuse'), reason: z.string().max(500) }),
+]);
+
+export type RuleEffect = z.infer<typeof effectSchema>;
+
+/** When something holds, then something else follows. */
+export const ruleSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().max(120).default('').describe('empty to read it as its sentence'),
+  on: z.boolean().default(true),
+  when: conditionSchema.nullable().default(null).describe('null always holds'),
+  then: z.array(effectSchema).max(20).default([]),
+});
+
+export type Rule = z.infer<typeof ruleSchema>;
+
+/** Which combinations of options are made, or are not. */
+export const tableSchema = z.strictObject({
+  key: keySchema,
+  title: z.string().max(120).default(''),
+  on: z.boolean().default(true),
+  choices: z.array(choice).min(2).max(6).describe('one column each; one option of each is picked'),
+  says: z.enum(['made', 'notMade']).default('made').describe('whether only these rows are made, or all but these'),
+  rows: z.array(z.array(z.string().max(60)).max(6)).max(5000).default([]).describe('an option key in each column, or empty for any'),
+});
+
+export type CompatibilityTable = z.infer<typeof tableSchema>;

@@ -1,0 +1,158 @@
+import { type Answer, type FaultData, type Path, type Rule, type RuleEffect } from '../catalog';
+import { type Exact } from '../number';
+import { type AmountProgram, type PriceLine } from '../pricing';
+import { problem, type Problem } from '../problems';
+import { compileRules, type RulesProgram, smallestChange, tableAllows, type TableProgram } from '../rules';
+import { conditionWords } from '../words/rules';
+import { type Assembled } from './assemble';
+import { type BoundingProgram } from './bounds';
+import { compileDraw } from './draws';
+import { type FormulaProgram } from './formulas';
+import { type DrawProgram, type Program } from './program';
+import { readDecimal, type Scope } from './references';
+import { type RuleShown } from './resolution';
+import { compileWeight } from './weight';
+
+/** What a rule does to the item as a whole, ready to be run. */
+export interface ItemEffect {
+  readonly rule: number;
+  readonly label: string;
+  readonly source: string;
+  readonly effect: RuleEffect;
+  readonly amount: AmountProgram | null;
+  readonly setPrice: Exact | null;
+  readonly weight: Exact | null;
+  readonly draw: DrawProgram | null;
+}
+
+/** A product's rules and tables, ready to be run. */
+export interface ProductRules {
+  readonly program: RulesProgram;
+  /** the condition of each rule in words */
+  readonly because: readonly string[];
+  /** in the order of the rules */
+  readonly itemEffects: readonly ItemEffect[];
+}
+
+type CompileAmount = (effect: Extract<RuleEffect, { kind: 'amount' }>, label: string, path: Path) => AmountProgram | null;
+
+/** Checks a product's rules and makes them ready. */
+export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
+  const within: Scope = { ...scope, report: add };
+  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, report: add });
+  if (!program) return null;
+  const because = program.rules.map(({ rule }) => conditionWords(rule.when, scope.product));
+  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.map((effect, place) => itemEffect(rule, index, effect, [...path, 'then', place], because[index] ?? '', within, compileAmount)));
+  return { program, because, itemEffects };
+}
+
+function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, because: string, scope: Scope, compileAmount: CompileAmount): ItemEffect {
+  const label = rule.title || because.charAt(0).toUpperCase() + because.slice(1);
+  return {
+    rule: index,
+    label,
+    source: `rule:${rule.key}`,
+    effect,
+    amount: effect.kind === 'amount' ? compileAmount(effect, label, [...path, 'amount']) : null,
+    setPrice: effect.kind === 'setPrice' ? readDecimal(effect.price, [...path, 'price'], scope.report) : null,
+    weight: effect.kind === 'weight' ? compileWeight(effect.weight, [...path, 'weight'], scope) : null,
+    draw: effect.kind === 'draw' ? compileDraw(effect.draw, [...path, 'draw'], scope) : null,
+  };
+}
+
+/**
+ * The order in which choices are answered: each after those that rules read to decide about it, and those that its
+ * default is worked out from; otherwise the order of the page. A circle is reported with its way, and cut.
+ *
+ * @returns null where the order of the page will do because nothing decides about answers
+ */
+export function answeringOrder(rules: ProductRules | null, bounding: BoundingProgram | null, formulas: readonly FormulaProgram[], { product }: Scope, add: (path: Path, data: FaultData) => void): readonly number[] | null {
+  if (!rules && !bounding) return null;
+  const needs = new Map<number, Map<number, Path | null>>();
+  const need = (choice: number, other: number, path: Path | null) => {
+    const known = needs.get(choice) ?? new Map<number, Path | null>();
+    if (!known.has(other)) known.set(other, path);
+    needs.set(choice, known);
+  };
+  for (const [choice, effects] of rules?.program.onChoice ?? []) {
+    for (const { rule } of effects) {
+      const program = rules?.program.rules[rule];
+      for (const read of program?.condition.reads ?? []) need(choice, read, program ? [...program.path, 'when'] : null);
+    }
+  }
+  // Formulas that wait for each other alone are told of where they stand.
+  for (const [choice, formula] of bounding?.defaults ?? []) for (const other of formulas[formula]?.uses ?? []) if (other !== choice) need(choice, other, null);
+  const order: number[] = [];
+  const done = new Set<number>();
+  const told = new Set<string>();
+  const visit = (choice: number, way: readonly number[]): void => {
+    if (done.has(choice)) return;
+    for (const [other, path] of needs.get(choice) ?? []) {
+      const start = way.indexOf(other);
+      if (other !== choice && start < 0) {
+        visit(other, [...way, other]);
+        continue;
+      }
+      const circle = other === choice ? [choice, choice] : [...way.slice(start), other];
+      const names = circle.map((index) => product.choices[index]?.title ?? '').reverse();
+      if (path && !told.has([...circle].sort().join())) add(path, { code: 'ruleCycle', way: names.join(' → ') });
+      told.add([...circle].sort().join());
+    }
+    if (done.has(choice)) return;
+    done.add(choice);
+    order.push(choice);
+  };
+  product.choices.forEach((_, choice) => visit(choice, [choice]));
+  return order;
+}
+
+type Fired = (rule: number) => boolean;
+
+/** The price after rules, in their order: amounts are added, and a set price takes the place of all before it. */
+export function ruleLines(rules: ProductRules, fired: Fired, inputs: { base: Exact; sum: Exact; answers: (Answer | null)[] }): PriceLine[] {
+  const lines: PriceLine[] = [];
+  for (const { rule, amount, setPrice, label, source } of rules.itemEffects) {
+    if ((!amount && !setPrice) || !fired(rule)) continue;
+    const line: PriceLine = setPrice
+      ? { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source }
+      : { ...amount?.(inputs), label, kind: 'rule', source } as PriceLine;
+    lines.push(line);
+    if (line.per === 'unit') inputs.sum = inputs.sum.plus(line.amount);
+  }
+  return lines;
+}
+
+/** What rules and tables have against an item. */
+export function ruleProblems(program: Program, rules: ProductRules, fired: Fired, answers: readonly (Answer | null)[], quantity: number): Problem[] {
+  const problems: Problem[] = [];
+  for (const { rule, effect } of rules.itemEffects) {
+    if (effect.kind === 'refuse' && fired(rule)) problems.push(problem('item', { code: 'refusedByRule', reason: effect.reason }));
+    if (effect.kind !== 'limitQuantity' || !Number.isInteger(quantity) || !fired(rule)) continue;
+    if (effect.least !== null && quantity < effect.least) problems.push(problem('quantity', { code: 'quantityBelow', minimum: effect.least, nearest: [effect.least] }));
+    if (effect.most !== null && quantity > effect.most) problems.push(problem('quantity', { code: 'quantityAbove', maximum: effect.most, nearest: [effect.most] }));
+  }
+  for (const table of rules.program.tables) {
+    const picked = pickedOf(table, answers);
+    if (picked.includes(null) || tableAllows(table, picked)) continue;
+    const whole = picked.flatMap((option) => option ?? []);
+    const change = smallestChange(table, whole, table.columns.map((index) => program.choices[index]?.options.length ?? 0));
+    const name = (column: number, option: number) => program.choices[table.columns[column] ?? -1]?.options[option]?.title ?? '';
+    const instead = change && [...change].map(([column, option]) => `${program.choices[table.columns[column] ?? -1]?.title ?? ''} ${name(column, option)}`).join(' and ');
+    problems.push(problem('item', { code: 'notMadeTogether', combination: whole.map((option, column) => name(column, option)).join(' · '), instead }));
+  }
+  return problems;
+}
+
+/** The options that are picked in the columns of a table; null where nothing is. */
+export function pickedOf({ columns }: TableProgram, answers: readonly (Answer | null)[]): (number | null)[] {
+  return columns.map((index) => answers[index]?.picks[0]?.effect ?? null);
+}
+
+/** Which rules have fired, and why, in their order. */
+export function rulesShown(rules: ProductRules, fired: Fired): RuleShown[] {
+  return rules.program.rules.map(({ key, title, rule }, index) => {
+    const because = rules.because[index] ?? '';
+    const tells = fired(index) ? rule.then.flatMap((effect) => (effect.kind === 'tell' ? [effect.text] : [])) : [];
+    return { rule: key, title: title || because, fired: fired(index), because, tells };
+  });
+}

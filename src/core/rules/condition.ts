@@ -1,0 +1,150 @@
+import { type Answer, type Comparison, type Condition, DEEPEST_CONDITION, type Path, type Product, type Report, type Test } from '../catalog';
+import { parseDay } from '../calendar';
+import { Exact } from '../number';
+
+/** What conditions look at. */
+export interface Facts {
+  readonly answers: readonly (Answer | null)[];
+  readonly quantity: number;
+  readonly group: string | null | undefined;
+}
+
+/** A condition made ready: what it reads, and whether it holds. */
+export interface ConditionProgram {
+  /** positions of the choices it reads */
+  readonly reads: ReadonlySet<number>;
+  holds(facts: Facts): boolean;
+}
+
+/** What compiling conditions needs of the product. */
+export interface ConditionScope {
+  readonly product: Pick<Product, 'choices' | 'category'>;
+  readonly groups: readonly { readonly key: string }[];
+  readonly report: Report;
+}
+
+type Holds = (facts: Facts) => boolean;
+
+const never: Holds = () => false;
+
+/** Checks a condition and makes it ready; what is wrong is reported and does not hold. */
+export function compileCondition(condition: Condition | null, path: Path, scope: ConditionScope): ConditionProgram {
+  const reads = new Set<number>();
+  return { reads, holds: condition === null ? () => true : compile(condition, path, scope, reads, 0) };
+}
+
+function compile(condition: Condition, path: Path, scope: ConditionScope, reads: Set<number>, depth: number): Holds {
+  if (depth > DEEPEST_CONDITION) {
+    scope.report(path, { code: 'conditionTooDeep', most: DEEPEST_CONDITION });
+    return never;
+  }
+  switch (condition.kind) {
+    case 'all':
+    case 'any':
+    case 'none': {
+      const parts = condition.of.map((part, index) => compile(part, [...path, 'of', index], scope, reads, depth + 1));
+      if (parts.length === 0) scope.report(path, { code: 'conditionEmpty' });
+      if (condition.kind === 'all') return (facts) => parts.every((holds) => holds(facts));
+      if (condition.kind === 'any') return (facts) => parts.some((holds) => holds(facts));
+      return (facts) => !parts.some((holds) => holds(facts));
+    }
+    default:
+      return compileTest(condition, path, scope, reads);
+  }
+}
+
+/** Whether a difference, negative, zero or positive, is what a comparison asks. */
+export function compares(comparison: Comparison, difference: number): boolean {
+  switch (comparison) {
+    case 'is':
+      return difference === 0;
+    case 'isNot':
+      return difference !== 0;
+    case 'less':
+      return difference < 0;
+    case 'atMost':
+      return difference <= 0;
+    case 'more':
+      return difference > 0;
+    case 'atLeast':
+      return difference >= 0;
+  }
+}
+
+const WANTED = {
+  option: { kinds: ['list', 'swatch', 'several', 'lettering'], words: 'a choice with options' },
+  said: { kinds: ['yesNo', 'agreement'], words: 'a question answered with yes or no' },
+  answered: { kinds: null, words: 'a choice' },
+  value: { kinds: ['number', 'measure'], words: 'a number or a measure' },
+  characters: { kinds: ['text', 'longText'], words: 'a text' },
+  day: { kinds: ['date'], words: 'a date' },
+} as const;
+
+function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<number>): Holds {
+  const { product, report } = scope;
+  if (test.kind === 'quantity') return ({ quantity }) => compares(test.compare, quantity - test.value);
+  if (test.kind === 'group') {
+    for (const group of test.groups) if (!scope.groups.some(({ key }) => key === group)) report([...path, 'groups'], { code: 'groupUnknown', key: group });
+    const groups = new Set(test.groups);
+    return ({ group }) => groups.has(group ?? '') === (test.is === 'oneOf');
+  }
+  if (test.kind === 'category') {
+    const holds = test.categories.some((category) => category.trim().toLowerCase() === (product.category ?? '').trim().toLowerCase()) === (test.is === 'oneOf');
+    return () => holds;
+  }
+  const index = product.choices.findIndex(({ key }) => key === test.choice);
+  const choice = product.choices[index];
+  if (!choice) {
+    report([...path, 'choice'], { code: 'unknownReference', what: 'choice', given: test.choice });
+    return never;
+  }
+  const { kinds, words } = WANTED[test.kind];
+  if (kinds && !(kinds as readonly string[]).includes(choice.kind)) {
+    report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: words });
+    return never;
+  }
+  reads.add(index);
+  switch (test.kind) {
+    case 'option': {
+      const options = 'options' in choice ? choice.options : [];
+      const wanted = new Set<number>();
+      for (const key of test.options) {
+        const place = options.findIndex((option) => option.key === key);
+        if (place < 0) report([...path, 'options'], { code: 'unknownReference', what: 'option', given: key });
+        else wanted.add(place);
+      }
+      if (test.options.length === 0) report([...path, 'options'], { code: 'conditionEmpty' });
+      return ({ answers }) => {
+        const answer = answers[index];
+        return answer ? answer.picks.some(({ effect }) => wanted.has(effect)) === (test.is === 'oneOf') : false;
+      };
+    }
+    case 'said':
+      // A question that is left alone is answered with no.
+      return ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes;
+    case 'answered':
+      return ({ answers }) => ((answers[index] ?? null) !== null) === test.answered;
+    case 'value': {
+      const value = Exact.parse(test.value);
+      if (!value) {
+        report([...path, 'value'], { code: 'notDecimal', given: test.value });
+        return never;
+      }
+      return ({ answers }) => {
+        const given = answers[index]?.value;
+        return given ? compares(test.compare, given.compare(value)) : false;
+      };
+    }
+    case 'characters':
+      return ({ answers }) => {
+        const answer = answers[index];
+        return answer ? compares(test.compare, answer.characters - test.value) : false;
+      };
+    case 'day':
+      if (!parseDay(test.day)) report([...path, 'day'], { code: 'badDay', given: test.day });
+      return ({ answers }) => {
+        const day = answers[index]?.canonical;
+        return day === undefined ? false : compares(test.compare, day < test.day ? -1 : day > test.day ? 1 : 0);
+      };
+  }
+}

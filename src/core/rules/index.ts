@@ -1,0 +1,2 @@
+export { compileCondition, type ConditionProgram, type Facts } from './condition';
+export { compileRules, type EffectOnChoice, firing, type Placed, type RuleProgram, type RulesProgram, type Ruling, rulingOn, smallestChange, tableAllows, type TableProgram } from './rules';

@@ -1,0 +1,248 @@
+import { type CompatibilityTable, type Path, type Product, type Rule, type RuleEffect } from '../catalog';
+import { Exact } from '../number';
+import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
+
+/** An effect with the positions of the choices and options that it names. */
+export interface EffectOnChoice {
+  readonly rule: number;
+  readonly effect: RuleEffect;
+  /** positions of the options that it offers or withholds */
+  readonly options: ReadonlySet<number>;
+}
+
+export interface RuleProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly rule: Rule;
+  readonly condition: ConditionProgram;
+  readonly path: Path;
+}
+
+export interface TableProgram {
+  readonly table: CompatibilityTable;
+  readonly title: string;
+  /** positions of the choices, one a column */
+  readonly columns: readonly number[];
+  /** positions of options, -1 for any */
+  readonly rows: readonly (readonly number[])[];
+}
+
+/** The rules of a product, ready to be run. */
+export interface RulesProgram {
+  readonly rules: readonly RuleProgram[];
+  /** by position of the choice that they are about */
+  readonly onChoice: ReadonlyMap<number, readonly EffectOnChoice[]>;
+  /** choices that some rule shows: they are hidden until one does */
+  readonly shownByRule: ReadonlySet<number>;
+  readonly tables: readonly TableProgram[];
+}
+
+/** A rule or table with the place where it is edited. */
+export interface Placed<T> {
+  readonly value: T;
+  readonly origin: Path;
+}
+
+/** Checks rules and tables, and makes them ready; null where there are none that are switched on. */
+export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Placed<CompatibilityTable>[], product: Product, scope: Omit<ConditionScope, 'product'>): RulesProgram | null {
+  if (rules.length === 0 && tables.length === 0) return null;
+  const { report } = scope;
+  const onChoice = new Map<number, EffectOnChoice[]>();
+  const shownByRule = new Set<number>();
+  const find = (key: string, path: Path): number => {
+    const index = product.choices.findIndex((choice) => choice.key === key);
+    if (index < 0) report(path, { code: 'unknownReference', what: 'choice', given: key });
+    return index;
+  };
+  const compiled = rules
+    .filter(({ value }) => value.on)
+    .map(({ value: rule, origin }, place): RuleProgram => {
+      const condition = compileCondition(rule.when, [...origin, 'when'], { ...scope, product });
+      rule.then.forEach((effect, number) => {
+        const path = [...origin, 'then', number];
+        const add = (key: string, at: Path, options: ReadonlySet<number> = new Set()) => {
+          const index = find(key, at);
+          if (index < 0) return;
+          onChoice.set(index, [...(onChoice.get(index) ?? []), { rule: place, effect, options }]);
+          if (effect.kind === 'show') shownByRule.add(index);
+        };
+        switch (effect.kind) {
+          case 'show':
+          case 'hide':
+          case 'require':
+            effect.choices.forEach((key, position) => add(key, [...path, 'choices', position]));
+            break;
+          case 'offer':
+          case 'withhold': {
+            const choice = product.choices.find(({ key }) => key === effect.choice);
+            const options = choice && 'options' in choice ? choice.options : [];
+            const named = effect.options.map((key) => {
+              const position = options.findIndex((option) => option.key === key);
+              if (choice && position < 0) report([...path, 'options'], { code: 'unknownReference', what: 'option', given: key });
+              return position;
+            });
+            add(effect.choice, [...path, 'choice'], new Set(named));
+            break;
+          }
+          case 'preselect':
+            add(effect.choice, [...path, 'choice']);
+            break;
+          case 'limit': {
+            const choice = product.choices.find(({ key }) => key === effect.choice);
+            if (choice && choice.kind !== 'measure' && choice.kind !== 'number') report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'a number or a measure' });
+            for (const side of ['least', 'most'] as const) {
+              const text = effect[side];
+              if (text !== null && !Exact.parse(text)) report([...path, side], { code: 'notDecimal', given: text });
+            }
+            add(effect.choice, [...path, 'choice']);
+            break;
+          }
+          case 'tell':
+            if (effect.text.trim() === '') report([...path, 'text'], { code: 'textMissing', what: 'Say what customers are told.' });
+            break;
+          case 'refuse':
+            if (effect.reason.trim() === '') report([...path, 'reason'], { code: 'textMissing', what: 'Say why it is refused, and what would be right.' });
+            break;
+          default:
+            break;
+        }
+      });
+      if (rule.then.length === 0) report([...origin, 'then'], { code: 'ruleWithoutEffect' });
+      return { key: rule.key, title: rule.title, rule, condition, path: origin };
+    });
+  return { rules: compiled, onChoice, shownByRule, tables: tables.filter(({ value }) => value.on).flatMap((table) => compileTable(table, product, scope) ?? []) };
+}
+
+function compileTable({ value: table, origin }: Placed<CompatibilityTable>, product: Product, { report }: Pick<ConditionScope, 'report'>): TableProgram | null {
+  const columns = table.choices.map((key, column) => {
+    const index = product.choices.findIndex((choice) => choice.key === key);
+    const choice = product.choices[index];
+    if (!choice) report([...origin, 'choices', column], { code: 'unknownReference', what: 'choice', given: key });
+    else if (!('options' in choice) || choice.kind === 'several') {
+      report([...origin, 'choices', column], { code: 'referenceKind', title: choice.title, wanted: 'a choice of which one option is picked' });
+      return -1;
+    }
+    return index;
+  });
+  if (columns.some((index) => index < 0)) return null;
+  if (new Set(columns).size < columns.length) report([...origin, 'choices'], { code: 'columnTwice' });
+  const rows = table.rows.flatMap((row, number) => {
+    const positions = columns.map((index, column) => {
+      const key = row[column] ?? '';
+      if (key === '') return -1;
+      const choice = product.choices[index];
+      const position = choice && 'options' in choice ? choice.options.findIndex((option) => option.key === key) : -1;
+      if (position < 0) report([...origin, 'rows', number, column], { code: 'unknownReference', what: 'option', given: key });
+      return position < 0 ? null : position;
+    });
+    return positions.every((position) => position !== null) ? [positions] : [];
+  });
+  return { table, title: table.title, columns, rows };
+}
+
+/** Whether a rule has fired, worked out when it is first asked; what it reads must have been answered by then. */
+export function firing({ rules }: RulesProgram, facts: Facts): (rule: number) => boolean {
+  const known: (boolean | undefined)[] = rules.map(() => undefined);
+  return (rule) => (known[rule] ??= rules[rule]?.condition.holds(facts) ?? false);
+}
+
+/** What rules make of one choice. */
+export interface Ruling {
+  readonly shown: boolean;
+  /** the rule that hides it, or null where it only waits for one that shows it */
+  readonly hiddenBy: number | null;
+  readonly shownBy: number | null;
+  readonly required: boolean;
+  /** by which rule an option is withheld */
+  readonly withheld: ReadonlyMap<number, number>;
+  /** what counts while nothing is answered; undefined where no rule says */
+  readonly preselected: unknown;
+  readonly least: { readonly value: Exact; readonly rule: number } | null;
+  readonly most: { readonly value: Exact; readonly rule: number } | null;
+}
+
+const NONE_WITHHELD: ReadonlyMap<number, number> = new Map();
+const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: false, withheld: NONE_WITHHELD, preselected: undefined, least: null, most: null };
+
+/**
+ * What the rules that have fired make of a choice. Hiding outweighs showing, and the tightest bound holds; what is
+ * preselected is said by the first rule.
+ *
+ * @param options how many options the choice has
+ */
+export function rulingOn(program: RulesProgram, choice: number, options: number, fired: (rule: number) => boolean): Ruling {
+  const effects = program.onChoice.get(choice);
+  if (!effects) return FREE;
+  let shownBy: number | null = null;
+  let hiddenBy: number | null = null;
+  let required = false;
+  let preselected: unknown;
+  let least: Ruling['least'] = null;
+  let most: Ruling['most'] = null;
+  const withheld = new Map<number, number>();
+  for (const { rule, effect, options: named } of effects) {
+    if (!fired(rule)) continue;
+    switch (effect.kind) {
+      case 'show':
+        shownBy ??= rule;
+        break;
+      case 'hide':
+        hiddenBy ??= rule;
+        break;
+      case 'require':
+        required = true;
+        break;
+      case 'withhold':
+        for (const option of named) if (!withheld.has(option)) withheld.set(option, rule);
+        break;
+      case 'offer':
+        for (let option = 0; option < options; option += 1) if (!named.has(option) && !withheld.has(option)) withheld.set(option, rule);
+        break;
+      case 'preselect':
+        preselected ??= effect.answer;
+        break;
+      case 'limit': {
+        const [low, high] = [effect.least === null ? null : Exact.parse(effect.least), effect.most === null ? null : Exact.parse(effect.most)];
+        if (low && (!least || low.isMore(least.value))) least = { value: low, rule };
+        if (high && (!most || high.isLess(most.value))) most = { value: high, rule };
+        break;
+      }
+      default:
+        break;
+    }
+  }
+  const shown = hiddenBy === null && (shownBy !== null || !program.shownByRule.has(choice));
+  return { shown, hiddenBy, shownBy, required, withheld, preselected, least, most };
+}
+
+const matches = (row: readonly number[], picked: readonly (number | null)[]) => row.every((option, column) => option === -1 || picked[column] === null || option === picked[column]);
+
+/** Whether a table allows what is picked; null stands for what is not picked yet. */
+export function tableAllows({ table, rows }: TableProgram, picked: readonly (number | null)[]): boolean {
+  if (table.says === 'made') return rows.some((row) => matches(row, picked));
+  // Only a whole combination can be one that is not made.
+  return picked.includes(null) || !rows.some((row) => matches(row, picked));
+}
+
+/**
+ * The fewest columns to change so that a table allows the combination, with what to change them to.
+ *
+ * @param offered how many options each column has
+ * @returns by column, the options of the first such change; null when nothing is made at all
+ */
+export function smallestChange(program: TableProgram, picked: readonly number[], offered: readonly number[]): ReadonlyMap<number, number> | null {
+  let best: Map<number, number> | null = null;
+  const consider = (changes: Map<number, number>) => {
+    if (!best || changes.size < best.size) best = changes;
+  };
+  if (program.table.says === 'made') {
+    for (const row of program.rows) consider(new Map(row.flatMap((option, column): [number, number][] => (option !== -1 && option !== picked[column] ? [[column, option]] : []))));
+    return best;
+  }
+  picked.forEach((current, column) => {
+    for (let option = 0; option < (offered[column] ?? 0); option += 1) {
+      if (option !== current && tableAllows(program, picked.map((other, place) => (place === column ? option : other)))) return consider(new Map([[column, option]]));
+    }
+  });
+  return best;
+}
