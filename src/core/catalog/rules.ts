@@ -5,7 +5,7 @@ import { drawSchema } from '../stock/draw';
 import { keySchema, weightSchema } from './choices';
 
 const choice = z.string().max(130).describe('key of a choice');
-const choices = z.array(choice).min(1).max(100);
+const choices = z.array(choice).max(100);
 const optionKeys = z.array(z.string().max(60)).max(300);
 
 export const comparisons = ['is', 'isNot', 'less', 'atMost', 'more', 'atLeast'] as const;

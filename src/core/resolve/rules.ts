@@ -112,10 +112,11 @@ type Fired = (rule: number) => boolean;
 export function ruleLines(rules: ProductRules, fired: Fired, inputs: { base: Exact; sum: Exact; answers: (Answer | null)[] }): PriceLine[] {
   const lines: PriceLine[] = [];
   for (const { rule, amount, setPrice, label, source } of rules.itemEffects) {
-    if ((!amount && !setPrice) || !fired(rule)) continue;
-    const line: PriceLine = setPrice
-      ? { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source }
-      : { ...amount?.(inputs), label, kind: 'rule', source } as PriceLine;
+    if (!fired(rule)) continue;
+    let line: PriceLine;
+    if (setPrice) line = { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source };
+    else if (amount) line = { ...amount(inputs), label, kind: 'rule', source };
+    else continue;
     lines.push(line);
     if (line.per === 'unit') inputs.sum = inputs.sum.plus(line.amount);
   }

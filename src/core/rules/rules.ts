@@ -70,12 +70,14 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
           case 'show':
           case 'hide':
           case 'require':
+            if (effect.choices.length === 0) report([...path, 'choices'], { code: 'nothingNamed', what: 'which choices' });
             effect.choices.forEach((key, position) => add(key, [...path, 'choices', position]));
             break;
           case 'offer':
           case 'withhold': {
             const choice = product.choices.find(({ key }) => key === effect.choice);
             const options = choice && 'options' in choice ? choice.options : [];
+            if (effect.options.length === 0) report([...path, 'options'], { code: 'nothingNamed', what: 'which options' });
             const named = effect.options.map((key) => {
               const position = options.findIndex((option) => option.key === key);
               if (choice && position < 0) report([...path, 'options'], { code: 'unknownReference', what: 'option', given: key });
@@ -99,6 +101,9 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
           }
           case 'tell':
             if (effect.text.trim() === '') report([...path, 'text'], { code: 'textMissing', what: 'Say what customers are told.' });
+            break;
+          case 'picture':
+            if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'which picture' });
             break;
           case 'refuse':
             if (effect.reason.trim() === '') report([...path, 'reason'], { code: 'textMissing', what: 'Say why it is refused, and what would be right.' });

@@ -64,6 +64,8 @@ export function faultWords(data: FaultData): string {
       return 'Say what must hold.';
     case 'ruleWithoutEffect':
       return 'Say what follows when this holds.';
+    case 'nothingNamed':
+      return `Say ${data.what} the rule is about.`;
     case 'columnTwice':
       return 'Each column of a table must be another choice.';
     case 'ruleCycle':

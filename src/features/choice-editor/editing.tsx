@@ -45,6 +45,7 @@ export type Place =
   | `sheet:${string}`
   | 'variants'
   | 'formulas'
+  | 'rules'
   | 'quantity'
   | 'stock'
   | 'shelf'
@@ -92,6 +93,9 @@ export function placeOf(path: Path, product: Product): Place {
       return 'variants';
     case 'draws':
       return 'stock';
+    case 'rules':
+    case 'tables':
+      return 'rules';
     case 'formulas':
     case 'rates':
       return 'formulas';

@@ -79,6 +79,15 @@ export function Counter({ selection, groups }: { selection: SelectionState; grou
           ))}
         </Part>
       )}
+      {resolution.rules.length > 0 && (
+        <Part title="Rules">
+          {resolution.rules.map(({ rule, title, fired, because }) => (
+            <Text key={rule} fontSize="sm" color={fired ? undefined : 'fg.muted'}>
+              {fired ? (title === because ? `Fired: ${because}` : `${title}: fired because ${because}`) : `Not fired: ${title}`}
+            </Text>
+          ))}
+        </Part>
+      )}
       <Part title="Item">
         <Box wordBreak="break-all">
           <Sku>{resolution.item.sku || 'no SKU yet'}</Sku>

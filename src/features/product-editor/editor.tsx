@@ -29,6 +29,7 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
 import { FormulasSection } from '@/features/formula-editor/formulas-section';
+import { RulesSection } from '@/features/rule-editor/rules-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
 import { HistorySection } from './sections/history';
@@ -137,6 +138,8 @@ function Middle({ place, version, revision, bringBack, selection }: MiddleProps)
       return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
     case 'variants':
       return <VariantsSection />;
+    case 'rules':
+      return <RulesSection shown={selection.resolution.rules} />;
     case 'formulas':
       return <FormulasSection selection={selection} />;
     case 'places':

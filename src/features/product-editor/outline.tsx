@@ -14,6 +14,13 @@ function choiceState(choice: Choice): string {
   return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}`;
 }
 
+/** By what a choice is shown or hidden, where a rule decides; empty where none does. */
+function conditionalState({ key }: Choice, { program, assembled }: Pick<Editing, 'program' | 'assembled'>): string {
+  const effects = program.rules?.program.onChoice.get(assembled.choices.findIndex((choice) => choice.key === key)) ?? [];
+  const deciding = effects.find(({ effect }) => effect.kind === 'show' || effect.kind === 'hide');
+  return deciding ? `${deciding.effect.kind === 'show' ? 'shown' : 'hidden'} when ${program.rules?.because[deciding.rule] ?? ''}` : '';
+}
+
 function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>): string {
   if (!sheet) return 'sheet, not published';
   const differs = Object.keys(placement.overrides).length;
@@ -53,7 +60,7 @@ export function Outline({ current, published }: { current: Place; published: str
           }
           render={(entry, _index, handle) =>
             entry.kind === 'choice' ? (
-              <OutlineLine place={`choice:${entry.choice.key}`} current={current} title={entry.title} state={choiceState(entry.choice)} handle={handle} />
+              <OutlineLine place={`choice:${entry.choice.key}`} current={current} title={entry.title} state={conditionalState(entry.choice, { program, assembled }) || choiceState(entry.choice)} handle={handle} />
             ) : (
               <OutlineLine place={`sheet:${entry.sheetKey}`} current={current} title={entry.title} state={sheetState(entry)} handle={handle} />
             )
@@ -61,6 +68,7 @@ export function Outline({ current, published }: { current: Place; published: str
         />
       </Box>
       {(hasStocked || product.variants.length > 0) && <OutlineLine place="variants" current={current} title="Variants" state={product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination')} />}
+      <OutlineLine place="rules" current={current} title="Rules" state={product.rules.length + product.tables.length === 0 ? 'none: every choice for itself' : counted(product.rules.length + product.tables.length, 'rule')} />
       <OutlineLine place="formulas" current={current} title="Formulas and rates" state={product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula')} />
       <OutlineLine
         place="quantity"

@@ -50,6 +50,7 @@ function groupsOf(choices: readonly Choice[]): Group[] {
 /** The customer's form: every choice of a product, with what is wrong beside it. */
 export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: Props) {
   const { resolution } = page;
+  const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const shown = choices.filter((choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false);
   const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === `choice:${choice.key}` && (showMissing || code !== 'answerMissing'));
   const field = (choice: Choice) => {
@@ -90,6 +91,11 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
           </Foldable>
         );
       })}
+      {told.map(({ rule, words }) => (
+        <Text key={`${rule} ${words}`} role="status" fontSize="sm" bg="lichen.subtle" color="lichen.fg" borderRadius="l2" px="3" py="2">
+          {words}
+        </Text>
+      ))}
     </Stack>
   );
 }

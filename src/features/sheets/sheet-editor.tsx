@@ -18,6 +18,7 @@ import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surro
 import { Counter } from '@/features/counter/counter';
 import { OutlineLine } from '@/features/choice-editor/outline-line';
 import { FormulasSection } from '@/features/formula-editor/formulas-section';
+import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { useCommand } from '@/features/palette/commands';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
@@ -36,7 +37,7 @@ import { RippleDialog } from './ripple-dialog';
 
 /** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
 function bareProduct(sheet: Sheet): Product {
-  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates };
+  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates, rules: sheet.rules, tables: sheet.tables };
 }
 
 /** The sheet editor: what it asks, where it is placed, and a product to try it on. */
@@ -83,6 +84,8 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
         recipe(shell);
         target.choices = shell.choices;
         target.formulas = shell.formulas;
+        target.rules = shell.rules;
+        target.tables = shell.tables;
         target.rates = shell.rates;
       }),
     goTo: setPlace,
@@ -136,6 +139,8 @@ function Middle({ place, draft, id, revision, selection }: MiddleProps) {
   switch (place) {
     case 'choices':
       return <Choices />;
+    case 'rules':
+      return <RulesSection shown={selection.resolution.rules} />;
     case 'formulas':
       return <FormulasSection selection={selection} />;
     case 'places':
@@ -157,6 +162,7 @@ function SheetOutline({ sheet, current, uses, published }: { sheet: Sheet; curre
       <Box pl="3">
         <SheetChoices sheet={sheet} current={current} />
       </Box>
+      <OutlineLine place="rules" current={current} title="Rules" state={sheet.rules.length + sheet.tables.length === 0 ? 'none' : counted(sheet.rules.length + sheet.tables.length, 'rule')} />
       <OutlineLine place="formulas" current={current} title="Formulas and rates" state={sheet.formulas.length === 0 ? 'none' : counted(sheet.formulas.length, 'formula')} />
       <OutlineLine place="places" current={current} title="Placed by condition" state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')} />
       <OutlineLine place="uses" current={current} title="Where it is used" state={counted(uses, 'product')} />

@@ -1,0 +1,47 @@
+'use client';
+
+import { chakra, HStack, NativeSelect, Text } from '@chakra-ui/react';
+import { X } from 'lucide-react';
+import { type Alternative } from '@/ui/field';
+
+interface Props {
+  label: string;
+  picked: readonly string[];
+  alternatives: readonly Alternative[];
+  /** the word between what is picked */
+  joined: 'or' | 'and';
+  onChange: (picked: string[]) => void;
+}
+
+/** A few of some alternatives, read as a part of a sentence: `Gabled or Hipped, or …`. */
+export function SeveralPicks({ label, picked, alternatives, joined, onChange }: Props) {
+  const free = alternatives.filter(({ value }) => !picked.includes(value));
+  return (
+    <HStack gap="1.5" wrap="wrap" role="group" aria-label={label}>
+      {picked.map((value, index) => (
+        <HStack key={value} gap="1.5">
+          {index > 0 && <Text>{joined}</Text>}
+          <HStack gap="1" bg="copper.subtle" color="copper.fg" borderRadius="l1" pl="2" pr="0.5" py="0.5">
+            <Text fontWeight="600">{alternatives.find((alternative) => alternative.value === value)?.label ?? `“${value}”`}</Text>
+            <chakra.button type="button" aria-label={`Leave out ${alternatives.find((alternative) => alternative.value === value)?.label ?? value}`} cursor="pointer" p="1" onClick={() => onChange(picked.filter((other) => other !== value))}>
+              <X size={13} />
+            </chakra.button>
+          </HStack>
+        </HStack>
+      ))}
+      {free.length > 0 && (
+        <NativeSelect.Root size="sm" width="136px">
+          <NativeSelect.Field aria-label={`${label}: add`} bg="bg.panel" borderColor="border.emphasized" value="" onChange={(event) => event.target.value !== '' && onChange([...picked, event.target.value])}>
+            <option value="">{picked.length === 0 ? 'pick …' : `${joined} …`}</option>
+            {free.map((alternative) => (
+              <option key={alternative.value} value={alternative.value}>
+                {alternative.label}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+      )}
+    </HStack>
+  );
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import { Box, Button, HStack, IconButton, NativeSelect, Stack, Switch, Table, Text } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { type Choice, type CompatibilityTable, freeKey, hasOptions } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { useEditing } from '@/features/choice-editor/editing';
+import { FaultLine } from '@/ui/fault-line';
+import { SelectField, TextArea, TextField } from '@/ui/field';
+import { choiceAlternatives, optionAlternatives } from './choosing';
+import { readRows } from './pasted-rows';
+import { SeveralPicks } from './several-picks';
+
+const onePicked = (choice: Choice) => hasOptions(choice) && choice.kind !== 'several';
+const MOST_SHOWN = 200;
+
+/** Tables of combinations that are made, or are not. */
+export function TablesPart() {
+  const { product, assembled, change } = useEditing();
+  const candidates = assembled.choices.filter(onePicked);
+  if (candidates.length < 2 && product.tables.length === 0) return null;
+  const add = () =>
+    change('add table', (draft) => {
+      const key = freeKey('table', draft.tables.map((table) => table.key), 'table');
+      draft.tables.push({ key, title: '', on: true, choices: candidates.slice(0, 2).map((choice) => choice.key), says: 'made', rows: [] });
+    });
+  return (
+    <Stack gap="3" as="section" aria-label="Tables">
+      <HStack justify="space-between">
+        <Box>
+          <Text fontWeight="600">What goes together</Text>
+          <Text fontSize="sm" color="fg.muted">
+            A table says which combinations are made, where sentences would be too many.
+          </Text>
+        </Box>
+        <Button size="sm" variant="outline" onClick={add}>
+          <Plus size={14} aria-hidden /> Add a table
+        </Button>
+      </HStack>
+      {product.tables.map((table, index) => (
+        <TableEditor key={table.key} table={table} index={index} />
+      ))}
+    </Stack>
+  );
+}
+
+function TableEditor({ table, index }: { table: CompatibilityTable; index: number }) {
+  const { assembled, change, findings } = useEditing();
+  const [pasted, setPasted] = useState<string | null>(null);
+  const [pasteFault, setPasteFault] = useState<string>();
+  const edit = (what: string, recipe: (draft: CompatibilityTable) => void) =>
+    change(`table ${table.key} ${what}`, (draft) => {
+      const target = draft.tables[index];
+      if (target) recipe(target);
+    });
+  const faults = [...new Set(findings.filter(({ path }) => path[0] === 'tables' && path[1] === index).map(({ message }) => message))].slice(0, 5);
+  const name = table.title || `Table ${index + 1}`;
+  const titles = table.choices.map((key) => assembled.choices.find((choice) => choice.key === key)?.title ?? key);
+  const setColumns = (choices: string[]) =>
+    edit('columns', (draft) => {
+      draft.rows = draft.rows.map((row) => choices.map((key) => row[draft.choices.indexOf(key)] ?? ''));
+      draft.choices = choices;
+    });
+  const paste = () => {
+    const { rows, fault } = readRows(pasted ?? '', table.choices.map((key) => optionAlternatives(assembled.choices, key)));
+    setPasteFault(fault);
+    if (!rows) return;
+    edit('paste', (draft) => void draft.rows.push(...rows));
+    setPasted(null);
+  };
+  return (
+    <Box as="article" aria-label={name} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4">
+      <HStack gap="3" align="end" mb="3" wrap="wrap">
+        <Box flex="1" minW="150px">
+          <TextField label="Called" value={table.title} maxLength={120} placeholder={name} onChange={(title) => edit('title', (draft) => void (draft.title = title))} />
+        </Box>
+        <Box w="210px">
+          <SelectField label="The rows" value={table.says} alternatives={[{ value: 'made', label: 'are all that is made' }, { value: 'notMade', label: 'are not made' }]} onChange={(says) => edit('says', (draft) => void (draft.says = says === 'notMade' ? 'notMade' : 'made'))} />
+        </Box>
+        <Switch.Root size="sm" checked={table.on} pb="2" onCheckedChange={({ checked }) => edit('on', (draft) => void (draft.on = checked))}>
+          <Switch.HiddenInput aria-label={`${name} is on`} />
+          <Switch.Control />
+        </Switch.Root>
+        <IconButton aria-label={`Remove ${name}`} variant="ghost" colorPalette="brick" onClick={() => change(`remove table ${table.key}`, (draft) => void draft.tables.splice(index, 1))}>
+          <Trash2 size={16} />
+        </IconButton>
+      </HStack>
+      <HStack gap="2" mb="2" wrap="wrap">
+        <Text>Columns:</Text>
+        <SeveralPicks label={`${name}: columns`} joined="and" picked={table.choices} alternatives={choiceAlternatives(assembled.choices, onePicked)} onChange={(choices) => choices.length >= 2 && choices.length <= 6 && setColumns(choices)} />
+      </HStack>
+      {faults.map((message) => (
+        <FaultLine key={message}>{message}</FaultLine>
+      ))}
+      <Box overflowX="auto">
+        <Table.Root size="sm" aria-label={`${name}: rows`}>
+          <Table.Header>
+            <Table.Row bg="bg.subtle">
+              {titles.map((title, column) => (
+                <Table.ColumnHeader key={column}>{title}</Table.ColumnHeader>
+              ))}
+              <Table.ColumnHeader />
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
+            {table.rows.slice(0, MOST_SHOWN).map((row, number) => (
+              <Table.Row key={number} bg="transparent">
+                {table.choices.map((key, column) => (
+                  <Table.Cell key={key} py="1">
+                    <NativeSelect.Root size="sm">
+                      <NativeSelect.Field aria-label={`${titles[column] ?? key}, row ${number + 1}`} bg="bg.panel" borderColor="border.emphasized" value={row[column] ?? ''} onChange={(event) => edit(`row ${number} ${column}`, (draft) => void (draft.rows[number] = table.choices.map((_, place) => (place === column ? event.target.value : (row[place] ?? '')))))}>
+                        <option value="">any</option>
+                        {optionAlternatives(assembled.choices, key).map(({ value, label }) => (
+                          <option key={value} value={value}>
+                            {label}
+                          </option>
+                        ))}
+                      </NativeSelect.Field>
+                      <NativeSelect.Indicator />
+                    </NativeSelect.Root>
+                  </Table.Cell>
+                ))}
+                <Table.Cell py="1" textAlign="end">
+                  <IconButton aria-label={`Remove row ${number + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => edit(`remove row ${number}`, (draft) => void draft.rows.splice(number, 1))}>
+                    <Trash2 size={14} />
+                  </IconButton>
+                </Table.Cell>
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      </Box>
+      {table.rows.length > MOST_SHOWN && <Text color="fg.muted">And {counted(table.rows.length - MOST_SHOWN, 'more row')}.</Text>}
+      <HStack gap="2" mt="2">
+        <Button size="sm" variant="outline" onClick={() => edit('add row', (draft) => void draft.rows.push(draft.choices.map(() => '')))}>
+          <Plus size={14} aria-hidden /> Add a row
+        </Button>
+        <Button size="sm" variant="outline" onClick={() => setPasted(pasted === null ? '' : null)}>
+          Paste rows
+        </Button>
+      </HStack>
+      {pasted !== null && (
+        <Stack gap="2" mt="3">
+          <TextArea label="Rows from a spreadsheet" rows={4} value={pasted} fault={pasteFault} help={`One row a line: ${titles.join(', ')}, apart by tabs or semicolons; nothing or “any” fits all.`} onChange={setPasted} />
+          <Button size="sm" alignSelf="start" onClick={paste}>
+            Take the rows
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  );
+}
