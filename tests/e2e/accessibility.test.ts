@@ -43,6 +43,10 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.press('Add a trial');
     await stage.person.sees('It jumps', '[aria-label="Price chart"]');
   }],
+  ['the editor: rules and tables', '/manage/products/6', async () => {
+    await stage.person.press('Rules', OUTLINE);
+    await stage.person.press('When the length of', '//article[@aria-label="Rule 1"]');
+  }],
   ['the editor: a measure on the picture', '/manage/products/10', () => stage.person.press('Width all round', OUTLINE)],
   ['the editor: quick picks', '/manage/products/2', () => stage.person.press('Length', OUTLINE)],
   ['the editor: a date', '/manage/products/7', () => stage.person.press('Needed by', OUTLINE)],

@@ -66,3 +66,12 @@ export async function orderBasket({ person }: Stage, name: string): Promise<void
   await person.press('Order and pay');
   await person.sees(`Thank you, ${name}`);
 }
+
+/** Adds a choice of one from a list, with its options. */
+export async function askOneOf({ person }: Stage, title: string, options: readonly string[]): Promise<void> {
+  await person.press('Choices', OUTLINE);
+  await person.fill('Ask customers for', title);
+  await person.select('as', 'one from a list');
+  await person.press('Add choice');
+  for (const option of options) await person.fill('New option', `${option}\n`);
+}

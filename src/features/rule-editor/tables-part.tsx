@@ -88,7 +88,7 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       </HStack>
       <HStack gap="2" mb="2" wrap="wrap">
         <Text>Columns:</Text>
-        <SeveralPicks label={`${name}: columns`} joined="and" picked={table.choices} alternatives={choiceAlternatives(assembled.choices, onePicked)} onChange={(choices) => choices.length >= 2 && choices.length <= 6 && setColumns(choices)} />
+        <SeveralPicks label={`${name}: columns`} joined="and" least={2} picked={table.choices} alternatives={choiceAlternatives(assembled.choices, onePicked)} onChange={(choices) => choices.length <= 6 && setColumns(choices)} />
       </HStack>
       {faults.map((message) => (
         <FaultLine key={message}>{message}</FaultLine>

@@ -1,0 +1,119 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { orders, products } from '@/data/schema';
+import { askOneOf, orderBasket, publish, startProduct } from '../support/acts';
+import { COUNTER, OUTLINE, setStage } from '../support/stage';
+
+const stage = setStage();
+
+const TOTAL = '[aria-label="Total"]';
+const counterText = '[aria-label="The Counter"]';
+const rule = (number: number) => `//article[@aria-label="Rule ${number}"]`;
+const draft = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') }))?.draft;
+
+describe('rules written as sentences, from empty', () => {
+  it('show a choice only when something holds, and the outline says by what', async () => {
+    const { person } = stage;
+    await startProduct(stage, 'Hive roof', 'ROOF');
+    await askOneOf(stage, 'Roof', ['Flat', 'Gabled']);
+    await askOneOf(stage, 'Ridge', ['Oak', 'Tin']);
+    await askOneOf(stage, 'Cover', ['Felt', 'Reed']);
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '40');
+    await person.press('Stock', OUTLINE);
+    await person.select('Product: take from stock', 'Smoker, steel');
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.sees('Say which choices the rule is about.');
+    await person.select('When, part 1: of what', 'Roof');
+    await person.select('When, part 1: options: add', 'Gabled');
+    await person.select('Then 1: choices: add', 'Ridge');
+    await person.sees('When Roof is Gabled: show Ridge.');
+    await person.sees('shown when Roof is Gabled', 'nav[aria-label="Outline"]');
+    await person.sees('Not fired: Roof is Gabled', counterText);
+    await person.pick('Gabled', COUNTER);
+    await person.sees('Fired: Roof is Gabled', counterText);
+    await stage.browser.driver.wait(async () => (await draft())?.rules[0]?.then.length === 1, 8000);
+    expect((await draft())?.rules[0]).toMatchObject({ on: true, when: { kind: 'all', of: [{ kind: 'option', choice: 'roof', options: ['gabled'] }] }, then: [{ kind: 'show', choices: ['ridge'] }] });
+  });
+
+  it('set the price, which the working shows in the place of what it replaces', async () => {
+    const { person } = stage;
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'the quantity');
+    await person.select('When, part 1: verb', 'is at least');
+    await person.fill('When, part 1: value', '3');
+    await person.select('Then 1: what', 'set the price to');
+    await person.fill('Then 1: price', '33');
+    await person.fill('Called (as its line in the working)', 'Three and more');
+    await person.sees('When the quantity is at least 3: set the price to €33.00.');
+  });
+
+  it('are refused where they wait for each other, with the way', async () => {
+    const { person } = stage;
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'Ridge');
+    await person.select('When, part 1: options: add', 'Tin');
+    await person.select('Then 1: what', 'hide');
+    await person.select('Then 1: choices: add', 'Roof');
+    await person.sees('These choices wait for each other: Roof → Ridge → Roof.', '[aria-label="Readiness"]');
+    await person.press('Remove rule 3', rule(3));
+    await person.seesNoMore('These choices wait for each other');
+  });
+
+  it('and tables say which combinations are made, pasted from a spreadsheet', async () => {
+    const { person } = stage;
+    await person.press('Add a table');
+    await person.select('Table 1: columns: add', 'Cover');
+    await person.press('Leave out Ridge');
+    await person.press('Paste rows');
+    await person.fill('Rows from a spreadsheet', 'Flat;Slate');
+    await person.press('Take the rows');
+    await person.sees('Line 1: “Slate” is not one of Felt, Reed.');
+    await person.fill('Rows from a spreadsheet', 'Flat;Felt\nGabled;any');
+    await person.press('Take the rows');
+    await person.seesNoMore('Rows from a spreadsheet');
+    await publish(stage, 'Hive roof');
+    expect((await draft())?.tables[0]).toMatchObject({ choices: ['roof', 'cover'], rows: [['flat', 'felt'], ['gabled', '']] });
+  });
+});
+
+describe('what a customer sees of rules', () => {
+  it('is the choice that a rule shows; its answer is kept while it is hidden, and counts again after', async () => {
+    const { person } = stage;
+    await person.goTo('/shop/hive-roof');
+    await person.pick('Flat');
+    await person.seesNoMore('Ridge');
+    await person.pick('Gabled');
+    await person.sees('Ridge');
+    await person.pick('Tin');
+    await person.pick('Reed');
+    await person.sees('€40.00', TOTAL);
+    await person.pick('Flat');
+    await person.seesNoMore('Ridge');
+    await person.sees('Flat · Reed is not made. Nearest that is made: Cover Felt.');
+    await person.pick('Gabled');
+    await person.seesNoMore('is not made');
+    expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Gabled', 'Tin', 'Reed']));
+  });
+
+  it('is the price that a rule sets, and what was bought has it', async () => {
+    const { person } = stage;
+    await person.fill('Quantity', '3');
+    await person.sees('€99.00', TOTAL);
+    await person.sees('Three and more in the place of €40.00');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    await orderBasket(stage, 'Signe Moor');
+    expect(await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Signe Moor') })).toMatchObject({ state: 'paid', total: '99.00' });
+  });
+
+  it('of the demo: reinforced knees leave room for two pockets', async () => {
+    const { person } = stage;
+    await person.goTo('/shop/bee-suit');
+    await person.fill('Extra pockets', '4');
+    await person.pick('Yes');
+    await person.sees('With reinforced knees there is room for two extra pockets.');
+    await person.sees('Extra pockets can be at most 2.');
+  });
+});
