@@ -4,7 +4,7 @@ import { checkCatalog, pathText, readCatalog, resolutionJson, surroundingsOf } f
 import { type Catalog, type Fault } from '../core/catalog';
 import { dayAt } from '../core/calendar';
 import { Exact } from '../core/number';
-import { compile, resolve } from '../core/resolve';
+import { compile, prove, resolve } from '../core/resolve';
 import { lotsOf } from '../core/stock';
 
 const USAGE = `Usage:
@@ -12,8 +12,10 @@ const USAGE = `Usage:
       prints what the selection resolves to, as JSON; without one, what the defaults resolve to
   oak check --catalog FILE
       lists what is wrong with a catalog
+  oak prove --catalog FILE
+      resolves the proofs of its products again, and says which no longer hold
 
-Exit status: 0 done, 2 the input has faults`;
+Exit status: 0 done, 1 a proof no longer holds, 2 the input has faults`;
 
 /** Input that can't be used: one line per fault, exit status 2. */
 class BadInput extends Error {
@@ -71,6 +73,22 @@ function runResolve(catalogFile: string, slug: string, selectionFile: string | u
   return 0;
 }
 
+/** Resolves the proofs of a catalog's products again. @returns 1 when one no longer holds */
+function runProve(catalogFile: string): number {
+  const catalog = openCatalog(catalogFile);
+  const faults = checkCatalog(catalog);
+  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, fault)));
+  const surroundings = surroundingsOf(catalog);
+  const today = dayAt(new Date(), catalog.shop.timeZone);
+  const outcomes = catalog.products.flatMap((product) => prove(compile(product, surroundings), product.proofs, today).map((outcome) => ({ product, ...outcome })));
+  for (const { product, proof, differences } of outcomes) {
+    for (const { what, expected, found } of differences) process.stdout.write(`${product.slug}: ${proof.title || proof.key}: ${what} should be ${expected}, is ${found}\n`);
+  }
+  const broken = outcomes.filter(({ holds }) => !holds).length;
+  process.stdout.write(`${outcomes.length - broken} of ${outcomes.length} proofs hold\n`);
+  return broken > 0 ? 1 : 0;
+}
+
 /** Lists what is wrong with a catalog. */
 function runCheck(catalogFile: string): number {
   const catalog = openCatalog(catalogFile);
@@ -101,8 +119,10 @@ export function run(args: readonly string[]): number {
       return runResolve(values.catalog, values.product, values.selection);
     case 'check':
       return runCheck(values.catalog);
+    case 'prove':
+      return runProve(values.catalog);
     default:
-      throw new BadInput([`oak: there is no command “${command}”; there are resolve and check`]);
+      throw new BadInput([`oak: there is no command “${command}”; there are resolve, check and prove`]);
   }
 }
 

@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { answersSchema } from '../core/catalog';
 import { moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { LARGEST_QUANTITY } from '../core/ordering';
@@ -14,12 +15,9 @@ import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 import { keepFiles, readFiles } from './uploads';
 
-const plainAnswer = z.union([z.string().max(60_000), z.number(), z.boolean(), z.null()]);
-const pickedOption = z.strictObject({ option: z.string().max(100), quantity: z.number() });
-
 /** A selection's form; what it says is judged by resolving it. */
 export const selectionSchema = z.object({
-  answers: z.record(z.string().max(130), z.union([plainAnswer, pickedOption, z.array(z.union([z.string().max(100), pickedOption])).max(500)])).default({}),
+  answers: answersSchema.default({}),
   quantity: z.number().optional(),
 });
 

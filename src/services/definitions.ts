@@ -23,7 +23,7 @@ function isNewest({ choices, formulas }: Pick<Product, 'choices' | 'formulas'>):
 /** A product's definition in the newest form, however old the row is. */
 export function currentProduct(stored: Product): Product {
   const newest =
-    'rules' in stored && stored.variants.every((variant) => 'onSale' in variant) && (stored.soldBy.kind === 'each' || 'charge' in stored.soldBy) && drawsAreNewest(stored.draws) && isNewest(stored);
+    'proofs' in stored && stored.variants.every((variant) => 'onSale' in variant) && (stored.soldBy.kind === 'each' || 'charge' in stored.soldBy) && drawsAreNewest(stored.draws) && isNewest(stored);
   return newest ? stored : productSchema.parse(stored);
 }
 

@@ -64,7 +64,8 @@ export async function openShopProductView(context: Services, slug: string, token
   ];
   const used = new Set(draws.map((draw) => draw.stock));
   return {
-    product: definition,
+    // What the manager keeps as proofs is not for customers.
+    product: { ...definition, proofs: [] },
     surroundings: portableSurroundings(program.product, surroundings),
     today,
     group: await groupOf(context.database.read, token),

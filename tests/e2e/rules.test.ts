@@ -1,8 +1,8 @@
-import { eq } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { orders, products } from '@/data/schema';
+import { orders, products, revisions } from '@/data/schema';
 import { askOneOf, orderBasket, publish, startProduct } from '../support/acts';
-import { COUNTER, OUTLINE, setStage } from '../support/stage';
+import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
@@ -115,5 +115,34 @@ describe('what a customer sees of rules', () => {
     await person.pick('Yes');
     await person.sees('With reinforced knees there is room for two extra pockets.');
     await person.sees('Extra pockets can be at most 2.');
+  });
+});
+
+describe('a proof', () => {
+  it('is kept at the Counter, broken by a price change, and seen before publishing', async () => {
+    const { person } = stage;
+    const { id } = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Hive roof') })) ?? { id: 0 };
+    await person.goTo(`/manage/products/${id}`);
+    await person.pick('Flat', COUNTER);
+    await person.pick('Felt', COUNTER);
+    await person.press('Keep as a proof', COUNTER);
+    await person.fill('Called', 'A flat roof', DIALOG);
+    await person.press('Keep it', DIALOG);
+    await person.sees('Kept as a proof');
+    await person.press('Proofs', OUTLINE);
+    await person.sees('A flat roof holds', 'article');
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '45');
+    await person.press('Proofs', OUTLINE);
+    await person.sees('Its price should be 40.00, and is 45.00.', 'article');
+    await person.sees('As it was kept Base price €40.00', 'article');
+    await person.sees('Saved', '[aria-label="Draft"]');
+    await stage.browser.driver.wait(async () => (await draft())?.price === '45', 8000);
+    await stage.browser.driver.sleep(700);
+    await person.press('Publish');
+    await person.sees('1 proof no longer holds');
+    expect((await stage.database.read.query.products.findFirst({ where: eq(products.id, id) }))?.publishedRevision).toBe((await stage.database.read.query.revisions.findFirst({ where: eq(revisions.productId, id), orderBy: desc(revisions.number) }))?.id);
+    await person.press('Publish all the same', DIALOG);
+    await person.sees('Revision 2 is in the shop');
   });
 });

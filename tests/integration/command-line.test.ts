@@ -46,7 +46,7 @@ describe('oak resolve', () => {
     ['a catalog that is not there', ['resolve', '--catalog', 'nowhere.json', '--product', 'x'], 'nowhere.json: can’t read the catalog: there is no such file'],
     ['a product that is not there', ['resolve', '--catalog', DEMO, '--product', 'x'], `${DEMO}: $.products: There is no product “x”. There are: bee-suit, stainless-mesh, queen-marking-pens, honey-jars, hive-paint, branding-iron, jar-labels, smoker-fuel, smoker, hive-wrap, apiary-netting.`],
     ['a missing option', ['resolve', '--catalog', DEMO], 'oak resolve: --product SLUG is missing'],
-    ['an unknown command', ['sell', '--catalog', DEMO], 'oak: there is no command “sell”; there are resolve and check'],
+    ['an unknown command', ['sell', '--catalog', DEMO], 'oak: there is no command “sell”; there are resolve, check and prove'],
   ])('ends with 2 and one line for %s', (_what, args, line) => {
     expect(oak(args)).toEqual({ status: 2, stdout: '', stderr: line });
   });
@@ -83,5 +83,20 @@ describe('oak check', () => {
     const { status, stderr } = oak(['check', '--catalog', file('form.json', '{"format":"oak-knot/catalog","version":1,"shop":{"name":"x","currency":"EUR"},"products":[{"slug":"A"}]}')]);
     expect(status).toBe(2);
     expect(stderr.split('\n').map((line) => line.split(': ')[1])).toEqual(['$.products[0].slug', '$.products[0].title', '$.products[0].sku']);
+  });
+});
+
+describe('oak prove', () => {
+  it('says that the proofs of the demo hold', () => {
+    expect(oak(['prove', '--catalog', DEMO])).toMatchObject({ status: 0, stdout: '5 of 5 proofs hold\n' });
+  });
+
+  it('says which no longer hold and in what, and ends with 1', () => {
+    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { slug: string; rules?: { then: { amount?: { value: string } }[] }[] }[] };
+    const association = catalog.products.find(({ slug }) => slug === 'bee-suit')?.rules?.[1]?.then[0]?.amount;
+    if (association) association.value = '-10';
+    const { status, stdout } = oak(['prove', '--catalog', file('dearer.json', JSON.stringify(catalog))]);
+    expect(status).toBe(1);
+    expect(stdout).toBe('bee-suit: Ten for an association: unitPrice should be 118.68, is 116.10\n4 of 5 proofs hold\n');
   });
 });

@@ -29,5 +29,6 @@ export {
   tableSchema,
   type Test,
 } from './rules';
+export { answersSchema, type Proof, proofSchema } from './proofs';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey } from './free-key';

@@ -5,6 +5,7 @@ import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
+import { proofSchema } from './proofs';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
@@ -79,6 +80,7 @@ export const productSchema = z.strictObject({
   rates: z.array(rateSchema).max(100).default([]),
   rules: z.array(ruleSchema).max(400).default([]),
   tables: z.array(tableSchema).max(100).default([]).describe('which combinations are made'),
+  proofs: z.array(proofSchema).max(200).default([]).describe('selections with the result that they must keep giving'),
 });
 
 export type Product = z.infer<typeof productSchema>;

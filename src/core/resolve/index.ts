@@ -1,3 +1,4 @@
+export { type ProofDifference, type ProofOutcome, prove, proofOf } from './proofs';
 export { compile } from './compile';
 export { type FormulaInput } from './formulas';
 export { type Program, variantKey } from './program';

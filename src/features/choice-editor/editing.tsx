@@ -46,6 +46,7 @@ export type Place =
   | 'variants'
   | 'formulas'
   | 'rules'
+  | 'proofs'
   | 'quantity'
   | 'stock'
   | 'shelf'
@@ -93,6 +94,8 @@ export function placeOf(path: Path, product: Product): Place {
       return 'variants';
     case 'draws':
       return 'stock';
+    case 'proofs':
+      return 'proofs';
     case 'rules':
     case 'tables':
       return 'rules';

@@ -29,7 +29,7 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
 }
 
 /** The live customer's side: the form, and everything the selection resolves to. */
-export function Counter({ selection, groups }: { selection: SelectionState; groups?: ReactNode }) {
+export function Counter({ selection, groups, keep }: { selection: SelectionState; groups?: ReactNode; keep?: ReactNode }) {
   const { resolution, answers, quantityText, program } = selection;
   const { product } = program;
   const state = STATES[resolution.state];
@@ -113,6 +113,7 @@ export function Counter({ selection, groups }: { selection: SelectionState; grou
           </Text>
         )}
       </Part>
+      {keep}
     </Stack>
   );
 }

@@ -29,6 +29,8 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
 import { FormulasSection } from '@/features/formula-editor/formulas-section';
+import { KeepProof } from '@/features/proofs/keep-proof';
+import { ProofsSection } from '@/features/proofs/proofs-section';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
@@ -91,7 +93,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   };
   return (
     <EditingProvider value={editing}>
-      <TopBar draft={draft} published={published} productId={opened.id} others={others} onPublished={setPublished} />
+      <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} onPublished={setPublished} />
       <Notices draft={draft} others={others} />
       <EditorColumns
         outline={<Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
@@ -100,7 +102,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
           <>
             <ReadinessList />
             <Box borderTopWidth="1px" borderColor="border" />
-            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
+            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} keep={<KeepProof selection={selection} group={group} />} />
           </>
         }
       />
@@ -138,6 +140,8 @@ function Middle({ place, version, revision, bringBack, selection }: MiddleProps)
       return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
     case 'variants':
       return <VariantsSection />;
+    case 'proofs':
+      return <ProofsSection today={selection.page.today} />;
     case 'rules':
       return <RulesSection shown={selection.resolution.rules} />;
     case 'formulas':
@@ -155,10 +159,11 @@ interface TopBarProps {
   published: Published;
   productId: number;
   others: number;
+  today: string;
   onPublished: (published: Published) => void;
 }
 
-function TopBar({ draft, published, productId, others, onPublished }: TopBarProps) {
+function TopBar({ draft, published, productId, others, today, onPublished }: TopBarProps) {
   const isPublished = published.revision !== null;
   const differs = isPublished && published.version !== draft.version;
   return (
@@ -180,7 +185,7 @@ function TopBar({ draft, published, productId, others, onPublished }: TopBarProp
           </NextLink>
         </Link>
       )}
-      <PublishButton draft={draft} productId={productId} published={published} onPublished={onPublished} />
+      <PublishButton draft={draft} productId={productId} published={published} today={today} onPublished={onPublished} />
       <ProductMenu productId={productId} published={published} onPublished={onPublished} />
     </EditorBar>
   );
@@ -188,7 +193,7 @@ function TopBar({ draft, published, productId, others, onPublished }: TopBarProp
 
 const copiedSchema = z.object({ id: z.number() });
 
-function ProductMenu({ productId, published, onPublished }: Omit<TopBarProps, 'draft' | 'others'>) {
+function ProductMenu({ productId, published, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
   const router = useRouter();
   const attempt = (work: Promise<unknown>) => void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
   const copy = () =>

@@ -78,6 +78,7 @@ export function Outline({ current, published }: { current: Place; published: str
       />
       <OutlineLine place="stock" current={current} title="Stock" state={stockState({ product, program, assembled })} />
       <OutlineLine place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
+      <OutlineLine place="proofs" current={current} title="Proofs" state={product.proofs.length === 0 ? 'none kept yet' : counted(product.proofs.length, 'proof')} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published} />
     </Stack>
   );

@@ -1,30 +1,43 @@
 'use client';
 
-import { Button } from '@chakra-ui/react';
+import { Button, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { z } from 'zod';
 import { send, wordsOf } from '@/features/shared/api';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { type Published, useEditing } from '@/features/choice-editor/editing';
 import { type Product } from '@/core/catalog';
+import { type ProofOutcome, prove } from '@/core/resolve';
+import { counted } from '@/core/words';
+import { differenceWords } from '@/features/proofs/difference-words';
+import { AppDialog } from '@/ui/dialog';
 import { type Draft } from '@/features/drafts/use-draft';
 
 interface Props {
   draft: Draft<Product>;
   productId: number;
   published: Published;
+  /** the day it is in the shop */
+  today: string;
   onPublished: (published: Published) => void;
 }
 
 const revisionSchema = z.object({ revision: z.number() });
 
 /** Makes the saved draft the newest revision, which the shop shows from then on. */
-export function PublishButton({ draft, productId, published, onPublished }: Props) {
-  const { findings } = useEditing();
+export function PublishButton({ draft, productId, published, today, onPublished }: Props) {
+  const { findings, program, product, goTo } = useEditing();
   const [busy, setBusy] = useState(false);
+  const [asked, setAsked] = useState<readonly ProofOutcome[]>([]);
   const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
   const upToDate = published.version === draft.version && draft.save.kind === 'saved';
+  const ask = () => {
+    const broken = prove(program, product.proofs, today).filter(({ holds }) => !holds);
+    setAsked(broken);
+    if (broken.length === 0) void publish();
+  };
   const publish = async () => {
+    setAsked([]);
     setBusy(true);
     try {
       const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version: draft.version }, revisionSchema);
@@ -38,8 +51,36 @@ export function PublishButton({ draft, productId, published, onPublished }: Prop
   };
   const why = mustFix > 0 ? 'Mend what readiness lists first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'The shop shows this draft' : undefined;
   return (
-    <Button id="publish" size="sm" loading={busy} disabled={why !== undefined} title={why} onClick={() => void publish()}>
-      Publish
-    </Button>
+    <>
+      <Button id="publish" size="sm" loading={busy} disabled={why !== undefined} title={why} onClick={ask}>
+        Publish
+      </Button>
+      <AppDialog
+        title={`${counted(asked.length, 'proof')} no longer ${asked.length === 1 ? 'holds' : 'hold'}`}
+        open={asked.length > 0}
+        onClose={() => setAsked([])}
+        footer={
+          <>
+            <Button
+              variant="ghost"
+              colorPalette="ink"
+              onClick={() => {
+                setAsked([]);
+                goTo('proofs');
+              }}
+            >
+              Look at the proofs
+            </Button>
+            <Button onClick={() => void publish()}>Publish all the same</Button>
+          </>
+        }
+      >
+        {asked.map(({ proof, differences }) => (
+          <Text key={proof.key} mb="2">
+            <strong>{proof.title}</strong>: {differences.map(differenceWords).join(' ')}
+          </Text>
+        ))}
+      </AppDialog>
+    </>
   );
 }

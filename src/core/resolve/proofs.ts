@@ -1,0 +1,64 @@
+import { type Proof } from '../catalog';
+import { moneyDigits } from '../money';
+import { Exact } from '../number';
+import { basisWords } from '../words';
+import { type Program } from './program';
+import { type Resolution } from './resolution';
+import { resolve } from './resolve';
+
+/** One thing that is no longer as a proof says. */
+export interface ProofDifference {
+  readonly what: 'state' | 'sku' | 'unitPrice' | 'draws';
+  readonly expected: string;
+  readonly found: string;
+}
+
+export interface ProofOutcome {
+  readonly proof: Proof;
+  readonly holds: boolean;
+  readonly differences: readonly ProofDifference[];
+  readonly resolution: Resolution;
+}
+
+/**
+ * Resolves a product's proofs again and says which no longer give what they must. Stock is left aside: a proof is about
+ * what a selection is and costs, not about how much of it lies there today.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function prove(program: Program, proofs: readonly Proof[], today: string): ProofOutcome[] {
+  return proofs.map((proof) => {
+    const resolution = resolve(program, { answers: proof.answers, quantity: proof.quantity }, { levels: null, today, group: proof.group });
+    const { expects } = proof;
+    const differences: ProofDifference[] = [];
+    const compare = (what: ProofDifference['what'], expected: string | null, found: string, same = expected === found) => {
+      if (expected !== null && !same) differences.push({ what, expected, found });
+    };
+    compare('state', expects.state, resolution.state);
+    compare('sku', expects.sku, resolution.item.sku);
+    const price = expects.unitPrice === null ? null : Exact.parse(expects.unitPrice);
+    compare('unitPrice', expects.unitPrice, resolution.unitPrice ? moneyDigits(resolution.unitPrice, resolution.currency) : 'none', price !== null && resolution.unitPrice?.equals(price) === true);
+    compare('draws', expects.draws && drawsText(expects.draws), drawsText(drawsOf(resolution)));
+    return { proof, holds: differences.length === 0, differences, resolution };
+  });
+}
+
+/** Keeps a selection with all that it resolves to now as a proof. */
+export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {
+  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { levels: null, today, group: selection.group });
+  const { state, item, unitPrice, working, currency } = resolution;
+  return {
+    ...selection,
+    expects: { state, sku: item.sku, unitPrice: unitPrice && moneyDigits(unitPrice, currency), draws: drawsOf(resolution) },
+    working: working.slice(0, 100).map(({ label, of, amount, per }) => ({ label: label.slice(0, 200), of: of && basisWords(of, currency).slice(0, 300), amount: amount.toString(), per })),
+  };
+}
+
+function drawsOf({ draws }: Resolution): { stock: string; quantity: string }[] {
+  return draws.map(({ stock, total }) => ({ stock, quantity: total.value.toString() }));
+}
+
+/** The order of draws is no difference. */
+function drawsText(draws: readonly { readonly stock: string; readonly quantity: string }[]): string {
+  return [...draws].sort((a, b) => (a.stock < b.stock ? -1 : 1)).map(({ stock, quantity }) => `${quantity} ${stock}`).join(', ') || 'nothing';
+}

@@ -1,0 +1,8 @@
+import { type ProofDifference } from '@/core/resolve';
+
+const WHAT: Readonly<Record<ProofDifference['what'], string>> = { state: 'It', sku: 'Its SKU', unitPrice: 'Its price', draws: 'What it takes from stock' };
+
+/** What no longer is as a proof says, as a sentence. */
+export function differenceWords({ what, expected, found }: ProofDifference): string {
+  return `${WHAT[what]} should be ${expected}, and is ${found}.`;
+}

@@ -1,0 +1,98 @@
+'use client';
+
+import { Box, Button, Checkbox, Grid, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
+import { type Proof } from '@/core/catalog';
+import { resolutionJson } from '@/core/exchange';
+import { proofOf, type ProofOutcome, prove } from '@/core/resolve';
+import { useEditing } from '@/features/choice-editor/editing';
+import { Section } from '@/features/choice-editor/section';
+import { WorkingTable } from '@/features/selection/working-table';
+import { EmptyPlace, Slip } from '@/ui/text';
+import { differenceWords } from './difference-words';
+
+const PARTS: readonly { what: keyof Proof['expects']; label: string }[] = [
+  { what: 'state', label: 'whether it can be sold' },
+  { what: 'sku', label: 'SKU' },
+  { what: 'unitPrice', label: 'price' },
+  { what: 'draws', label: 'what it takes from stock' },
+];
+
+/** Selections with the result that they must keep giving, resolved again at every change. */
+export function ProofsSection({ today }: { today: string }) {
+  const { product, program } = useEditing();
+  const outcomes = useMemo(() => prove(program, product.proofs, today), [program, product.proofs, today]);
+  return (
+    <Section title="Proofs" lead="Selections that were checked at the Counter, with the result that they must keep giving. One that no longer does is said before publishing.">
+      {outcomes.length === 0 && (
+        <EmptyPlace title="Nothing is kept yet">
+          <Text>Answer at the Counter until the result is right, and keep it as a proof there.</Text>
+        </EmptyPlace>
+      )}
+      {outcomes.map((outcome, index) => (
+        <ProofCard key={outcome.proof.key} outcome={outcome} index={index} today={today} />
+      ))}
+    </Section>
+  );
+}
+
+function ProofCard({ outcome: { proof, holds, differences, resolution }, index, today }: { outcome: ProofOutcome; index: number; today: string }) {
+  const { program, change } = useEditing();
+  const now = resolutionJson(resolution);
+  const fresh = () => proofOf(program, proof, today);
+  const edit = (what: string, recipe: (draft: Proof) => void) =>
+    change(`proof ${proof.key} ${what}`, (draft) => {
+      const target = draft.proofs[index];
+      if (target) recipe(target);
+    });
+  const setPart = (what: keyof Proof['expects'], kept: boolean) => edit(what, (draft) => void Object.assign(draft.expects, { [what]: kept ? fresh().expects[what] : null }));
+  const before = { working: proof.working.map((line) => ({ ...line, kind: 'base' as const, source: '' })), unitPrice: proof.expects.unitPrice, lineTotal: null, quantity: proof.quantity, currency: now.currency };
+  return (
+    <Box as="article" aria-label={proof.title} borderWidth="1px" borderColor={holds ? 'border' : 'brick.border'} borderRadius="l3" p="4">
+      <HStack justify="space-between" gap="3" mb="1">
+        <HStack gap="3">
+          <Text fontWeight="700">{proof.title}</Text>
+          <Slip tone={holds ? 'lichen' : 'brick'}>{holds ? 'holds' : 'no longer holds'}</Slip>
+        </HStack>
+        <IconButton aria-label={`Remove the proof ${proof.title}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove proof ${proof.key}`, (draft) => void draft.proofs.splice(index, 1))}>
+          <Trash2 size={14} />
+        </IconButton>
+      </HStack>
+      <Text color="fg.muted">
+        {proof.quantity} × {resolution.counted.map(({ title, shown }) => `${title} ${shown}`).join(', ') || 'as it is'}
+      </Text>
+      {differences.map((difference) => (
+        <Text key={difference.what} color="brick.fg" mt="1">
+          {differenceWords(difference)}
+        </Text>
+      ))}
+      <HStack gap="4" mt="2" wrap="wrap" role="group" aria-label={`What ${proof.title} must keep`}>
+        {PARTS.map(({ what, label }) => (
+          <Checkbox.Root key={what} size="sm" checked={proof.expects[what] !== null} onCheckedChange={({ checked }) => setPart(what, checked === true)}>
+            <Checkbox.HiddenInput />
+            <Checkbox.Control />
+            <Checkbox.Label>{label}</Checkbox.Label>
+          </Checkbox.Root>
+        ))}
+      </HStack>
+      {!holds && (
+        <Stack gap="3" mt="3">
+          <Grid templateColumns="1fr 1fr" gap="6">
+            <Box>
+              <Text fontWeight="600">As it was kept</Text>
+              <WorkingTable resolution={before} />
+            </Box>
+            <Box>
+              <Text fontWeight="600">As it is now</Text>
+              <WorkingTable resolution={now} />
+            </Box>
+          </Grid>
+          <Button size="sm" variant="outline" alignSelf="start" onClick={() => edit('accept', (draft) => void Object.assign(draft, fresh()))}>
+            Keep it as it is now
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  );
+}
