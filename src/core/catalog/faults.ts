@@ -34,6 +34,7 @@ export type FaultData =
   | { readonly code: 'conditionEmpty' }
   | { readonly code: 'ruleWithoutEffect' }
   | { readonly code: 'columnTwice' }
+  | { readonly code: 'mustBeShown'; readonly title: string }
   | { readonly code: 'nothingNamed'; readonly what: string }
   | { readonly code: 'ruleCycle'; readonly way: string }
   | { readonly code: 'lotsAndSum'; readonly item: string }

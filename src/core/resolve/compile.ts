@@ -34,7 +34,7 @@ import { compileCharge } from './charging';
 import { compileFormulas, type FormulaProgram } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
 import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
-import { answeringOrder, compileProductRules } from './rules';
+import { answeringOrder, checkHiding, compileProductRules } from './rules';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 import { resolve } from './resolve';
 import { compileVariants } from './variants';
@@ -84,6 +84,9 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
   const rules = compileProductRules(assembled, scope, addPlaced, (effect, label, path) => compileAmount(effect.amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
+  const measured = base.measured?.kind === 'choice' ? [base.measured.index] : (formulas[base.measured?.index ?? -1]?.uses ?? []);
+  const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? []), ...choices.flatMap(({ stocked: makesVariants }, index) => (makesVariants ? [index] : []))]);
+  checkHiding(rules, indispensable, scope, addPlaced);
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);

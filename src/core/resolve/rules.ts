@@ -106,6 +106,16 @@ export function answeringOrder(rules: ProductRules | null, bounding: BoundingPro
   return order;
 }
 
+/** Without an answer to what decides the item or its price, nothing could be sold: no rule can hide it. */
+export function checkHiding(rules: ProductRules | null, indispensable: ReadonlySet<number>, { product }: Scope, add: (path: Path, data: FaultData) => void): void {
+  for (const [choice, effects] of rules?.program.onChoice ?? []) {
+    if (!indispensable.has(choice)) continue;
+    for (const { rule, effect } of effects) {
+      if (effect.kind === 'show' || effect.kind === 'hide') add([...(rules?.program.rules[rule]?.path ?? []), 'then'], { code: 'mustBeShown', title: product.choices[choice]?.title ?? '' });
+    }
+  }
+}
+
 type Fired = (rule: number) => boolean;
 
 /** The price after rules, in their order: amounts are added, and a set price takes the place of all before it. */

@@ -64,6 +64,8 @@ export function faultWords(data: FaultData): string {
       return 'Say what must hold.';
     case 'ruleWithoutEffect':
       return 'Say what follows when this holds.';
+    case 'mustBeShown':
+      return `${data.title} decides which item is sold or how much of it, so no rule can hide it.`;
     case 'nothingNamed':
       return `Say ${data.what} the rule is about.`;
     case 'columnTwice':

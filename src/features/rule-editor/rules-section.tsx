@@ -90,7 +90,7 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
                 Only when something holds
               </Button>
             ) : (
-              <ConditionField label="When" condition={rule.when} onChange={(condition) => edit('when', (draft) => void (draft.when = condition as typeof draft.when))} onRemove={() => edit('when', (draft) => void (draft.when = null))} />
+              <ConditionField label="When" condition={rule.when} onChange={(condition) => edit('when', (draft) => void (draft.when = condition))} onRemove={() => edit('when', (draft) => void (draft.when = null))} />
             )}
           </Stack>
           <Stack gap="2">

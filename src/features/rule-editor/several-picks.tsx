@@ -1,8 +1,8 @@
 'use client';
 
-import { chakra, HStack, NativeSelect, Text } from '@chakra-ui/react';
+import { chakra, HStack, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
-import { type Alternative } from '@/ui/field';
+import { type Alternative, SelectField } from '@/ui/field';
 
 interface Props {
   label: string;
@@ -34,17 +34,15 @@ export function SeveralPicks({ label, picked, alternatives, joined, least = 0, o
         </HStack>
       ))}
       {free.length > 0 && (
-        <NativeSelect.Root size="sm" width="136px">
-          <NativeSelect.Field aria-label={`${label}: add`} bg="bg.panel" borderColor="border.emphasized" value="" onChange={(event) => event.target.value !== '' && onChange([...picked, event.target.value])}>
-            <option value="">{picked.length === 0 ? 'pick …' : `${joined} …`}</option>
-            {free.map((alternative) => (
-              <option key={alternative.value} value={alternative.value}>
-                {alternative.label}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <SelectField
+          small
+          hideLabel
+          label={`${label}: add`}
+          width="136px"
+          value=""
+          alternatives={[{ value: '', label: picked.length === 0 ? 'pick …' : `${joined} …` }, ...free]}
+          onChange={(value) => value !== '' && onChange([...picked, value])}
+        />
       )}
     </HStack>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, NativeSelect, Stack, Switch, Table, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Stack, Switch, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Choice, type CompatibilityTable, freeKey, hasOptions } from '@/core/catalog';
@@ -108,17 +108,14 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
               <Table.Row key={number} bg="transparent">
                 {table.choices.map((key, column) => (
                   <Table.Cell key={key} py="1">
-                    <NativeSelect.Root size="sm">
-                      <NativeSelect.Field aria-label={`${titles[column] ?? key}, row ${number + 1}`} bg="bg.panel" borderColor="border.emphasized" value={row[column] ?? ''} onChange={(event) => edit(`row ${number} ${column}`, (draft) => void (draft.rows[number] = table.choices.map((_, place) => (place === column ? event.target.value : (row[place] ?? '')))))}>
-                        <option value="">any</option>
-                        {optionAlternatives(assembled.choices, key).map(({ value, label }) => (
-                          <option key={value} value={value}>
-                            {label}
-                          </option>
-                        ))}
-                      </NativeSelect.Field>
-                      <NativeSelect.Indicator />
-                    </NativeSelect.Root>
+                    <SelectField
+                      small
+                      hideLabel
+                      label={`${titles[column] ?? key}, row ${number + 1}`}
+                      value={row[column] ?? ''}
+                      alternatives={[{ value: '', label: 'any' }, ...optionAlternatives(assembled.choices, key)]}
+                      onChange={(value) => edit(`row ${number} ${column}`, (draft) => void (draft.rows[number] = table.choices.map((_, place) => (place === column ? value : (row[place] ?? '')))))}
+                    />
                   </Table.Cell>
                 ))}
                 <Table.Cell py="1" textAlign="end">
