@@ -89,6 +89,9 @@ const screens: [string, string, (() => Promise<void>)?][] = [
 const look = (light: 'light' | 'dark') =>
   stage.browser.driver.executeScript('document.documentElement.className = document.documentElement.className.replace(/light|dark/, arguments[0]); document.documentElement.style.colorScheme = arguments[0]', light);
 
+/** Colours on their way from one to another are no colours to judge: waits until nothing moves any more. */
+const still = () => stage.browser.driver.wait(() => stage.browser.driver.executeScript<boolean>('return document.getAnimations().every((one) => one.playState !== "running" || one.effect.getTiming().iterations === Infinity)'), 5_000);
+
 describe('accessibility in light and dark, by axe-core', () => {
   beforeAll(async () => {
     await stage.person.goTo('/manage/orders');
@@ -100,7 +103,7 @@ describe('accessibility in light and dark, by axe-core', () => {
     await before?.();
     for (const light of ['light', 'dark'] as const) {
       await look(light);
-      await stage.browser.driver.sleep(250);
+      await still();
       expect(await stage.browser.driver.executeScript('return document.documentElement.className')).toContain(light);
       expect(await violations(), light).toEqual([]);
     }
