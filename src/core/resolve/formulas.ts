@@ -2,7 +2,7 @@ import { type Answer, type FaultData, type Formula, formulaName, hasOptions, typ
 import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER } from '../formula';
 import { Exact } from '../number';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
-import { type DrawProgram } from './program';
+import { type DrawProgram, type Program } from './program';
 import { type Assembled, type PlacedRate, placedKey } from './assemble';
 import { drawTaken } from './draws';
 import { findTarget, type Scope } from './references';
@@ -24,6 +24,8 @@ export interface FormulaInput {
   readonly read: (inputs: FormulaInputs) => Exact | null;
   /** position of the choice that it is the answer of */
   readonly choice: number | null;
+  /** customer groups for which it is another than for everybody */
+  readonly groups?: readonly string[];
 }
 
 export interface FormulaProgram {
@@ -166,12 +168,30 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
     const { length, mass } = dimOf(unit);
     const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
     // A measure length or weight below the line: money per unit.
-    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
+    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, groups: [...byGroup.keys()], read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
   }
   // The base price may follow from the answers that the formula bounds.
   if (withBase) offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, choice: null, read: ({ base }) => base });
   offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, choice: null, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
   return [...inputs.values()];
+}
+
+/** What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether quantity and group matter. */
+export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean } {
+  const formula = formulas[place];
+  const indices = new Set(formula?.uses);
+  let quantity = formula?.compiled.uses.has('quantity') ?? false;
+  if (formula?.compiled.uses.has('base')) {
+    for (const index of stocked) indices.add(index);
+    if (base.measured?.kind === 'choice') indices.add(base.measured.index);
+    else if (base.measured && base.measured.index !== place) {
+      const before = formulaInputsOf({ formulas, stocked, base: { ...base, measured: null } }, base.measured.index);
+      for (const index of before.indices) indices.add(index);
+      quantity ||= before.quantity;
+    }
+  }
+  const group = formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
+  return { indices, quantity, group };
 }
 
 /** Runs one formula for a selection. */

@@ -1,6 +1,11 @@
 export { type ProofDifference, type ProofOutcome, prove, proofOf } from './proofs';
 export { compile } from './compile';
-export { type FormulaInput } from './formulas';
+export { type FormulaInput, formulaInputsOf, resultOf, runFormula } from './formulas';
+export { boundProblem, boundsOf } from './bounds';
+export { chargedOf } from './charging';
+export { formulaOutcomes } from './outcomes';
+export { baseBefore, baseLineOf } from './price';
+export { findVariant } from './variants';
 export { type Program, variantKey } from './program';
 export { readiness } from './readiness';
 export { priceRange, type PriceRange } from './price-range';

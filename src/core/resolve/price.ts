@@ -96,6 +96,11 @@ export function baseLineOf(program: Program, variant: VariantProgram | null, cha
   return charged && { label, kind: 'base', of: chargedBasis(charged, price), amount: charged.charged.times(price), per: 'unit', source };
 }
 
+/** The base price as formulas see it: as it is without them. */
+export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): Exact | null {
+  return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
+}
+
 /** The compare-at price of this selection: what base and extras were before; shown only where it is higher. */
 function compareAtOf(
   program: Program,

@@ -1,4 +1,3 @@
-import { type Answer } from '../catalog';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
@@ -10,11 +9,12 @@ import { drawsOf, weightOf } from './drawn';
 import { countedAnswers, itemOf, picturesOf } from './item';
 import { offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
-import { baseLineOf, priceOf } from './price';
-import { type Program, variantKey, type VariantProgram } from './program';
+import { baseBefore, priceOf } from './price';
+import { type Program } from './program';
 import { type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 import { ruleProblems, rulesShown } from './rules';
 import { supplyProblem } from './supply';
+import { findVariant } from './variants';
 
 const NO_RULES: Resolution['rules'] = [];
 
@@ -38,7 +38,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const variant = findVariant(program, answers, problems);
   const charged = chargedOf(program, answers, quantity, context.group);
-  const base = baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
+  const base = baseBefore(program, variant, charged);
   const outcomes = formulaOutcomes(program, answers, base, quantity, context.group, problems);
   const price = priceOf(program, answers, variant, outcomes, charged, fired);
   if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
@@ -73,25 +73,6 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, answers, variant, fired),
   };
-}
-
-function findVariant(program: Program, answers: readonly (Answer | null)[], problems: Problem[]): VariantProgram | null {
-  if (program.stocked.length === 0) return null;
-  const options: string[] = [];
-  for (const index of program.stocked) {
-    const option = answers[index]?.option;
-    if (option === null || option === undefined) return null;
-    options.push(option);
-  }
-  const variant = program.variants.get(variantKey(options));
-  if (variant?.onSale) return variant;
-  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
-  if (variant) {
-    problems.push(problem('item', { code: 'notOnSale', combination }));
-    return variant;
-  }
-  problems.push(problem('item', { code: 'combinationNotMade', combination }));
-  return null;
 }
 
 function stateOf(problems: readonly Problem[]): ResolutionState {

@@ -1,7 +1,8 @@
-import { gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
+import { type Answer, gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
 import { type Exact } from '../number';
+import { problem, type Problem } from '../problems';
 import { compileDraw } from './draws';
-import { type ChoiceProgram, variantKey, type VariantProgram } from './program';
+import { type ChoiceProgram, type Program, variantKey, type VariantProgram } from './program';
 import { readDecimal, type Scope } from './references';
 import { compileWeight } from './weight';
 
@@ -85,4 +86,24 @@ export function compileVariants(
     variants.set(key, { options, title, sku, price, compareAt, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });
   return variants;
+}
+
+/** The variant that stocked options make; null while one is not answered, or where nothing is made of them. */
+export function findVariant(program: Program, answers: readonly (Answer | null)[], problems: Problem[]): VariantProgram | null {
+  if (program.stocked.length === 0) return null;
+  const options: string[] = [];
+  for (const index of program.stocked) {
+    const option = answers[index]?.option;
+    if (option === null || option === undefined) return null;
+    options.push(option);
+  }
+  const variant = program.variants.get(variantKey(options));
+  if (variant?.onSale) return variant;
+  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
+  if (variant) {
+    problems.push(problem('item', { code: 'notOnSale', combination }));
+    return variant;
+  }
+  problems.push(problem('item', { code: 'combinationNotMade', combination }));
+  return null;
 }

@@ -1,0 +1,287 @@
+import { type RuleEffect } from '../catalog';
+import { type Budget, countSolutions, type Formula, holdsFor, minimise, Solver, type Space, within } from '../constraints';
+import { Exact } from '../number';
+import { type Program } from '../resolve';
+import { type Example, exampleFor, exampleOf } from './example';
+import { type Gap, type Model, modelOf } from './model';
+import { priceGoal, priceSteps } from './price-goal';
+import { sharedSkus, type SharedSku } from './shared-skus';
+
+/** An end of the price range. */
+export interface PriceEnd extends Example {
+  /** in major units of the currency */
+  readonly price: string;
+}
+
+export const stages = ['options', 'rules', 'contradictions', 'prices', 'skus', 'count'] as const;
+export type Stage = (typeof stages)[number];
+
+/** What is known of all selections of a product. Plain data, so that a worker can send it. */
+export interface Analysis {
+  /** stages that have been gone through; the rest is still to come */
+  readonly done: readonly Stage[];
+  /** stages for which the budget did not suffice: what they found is true, but may not be all */
+  readonly cutShort: readonly Stage[];
+  /** whether the product has faults, without which there is nothing to analyse */
+  readonly faulty: boolean;
+  /** whether nothing at all can be sold, and the rules without any one of which something could */
+  readonly nothingSells: { readonly without: readonly number[] } | null;
+  /** sellable selections over what is picked from lists and answered with yes or no, in full; null while not known */
+  readonly selections: string | null;
+  /** options that no sellable selection has, by positions */
+  readonly deadOptions: readonly { readonly choice: number; readonly option: number }[];
+  /** choices that no sellable selection shows */
+  readonly neverShown: readonly number[];
+  /** rules whose condition can't hold */
+  readonly neverFire: readonly number[];
+  /** rules with which, once they fire, nothing can be sold, though they don't refuse */
+  readonly endSale: readonly number[];
+  readonly contradictions: readonly { readonly first: number; readonly second: number; readonly example: Example }[];
+  readonly sharedSkus: readonly SharedSku[];
+  readonly lowest: PriceEnd | null;
+  readonly highest: PriceEnd | null;
+  /** what is typed and bears on the price or on rules: by title, how much of it was looked at */
+  readonly covered: readonly { readonly title: string; readonly coverage: 'every' | 'ends'; readonly openAbove: boolean }[];
+  readonly gaps: readonly Gap[];
+}
+
+/** How much may be done, in steps of searching and of counting; and whether to stop, asked now and then. */
+export interface AnalysisLimits {
+  readonly searching: number;
+  readonly counting: number;
+  readonly stop?: () => boolean;
+}
+
+export const USUAL_LIMITS: AnalysisLimits = { searching: 200_000, counting: 6_000_000 };
+
+const NOTHING: Analysis = {
+  done: [],
+  cutShort: [],
+  faulty: false,
+  nothingSells: null,
+  selections: null,
+  deadOptions: [],
+  neverShown: [],
+  neverFire: [],
+  endSale: [],
+  contradictions: [],
+  sharedSkus: [],
+  lowest: null,
+  highest: null,
+  covered: [],
+  gaps: [],
+};
+
+const NO_COSTS = { costs: [] };
+
+/**
+ * Finds out what is true of all selections of a product, stage by stage. Everything it says is proved; what it could
+ * not prove within its limits, it says.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ * @returns what is known after each stage
+ */
+export function* analyse(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
+  if (program.blocking.length > 0) return { ...NOTHING, faulty: true, done: stages };
+  const model = modelOf(program, today);
+  const solver = new Solver(model.space);
+  const covered = model.choices.flatMap((choice) => (!choice || choice.candidates.counted || choice.candidates.coverage === 'every' ? [] : [{ title: program.choices[choice.index]?.title ?? '', coverage: choice.candidates.coverage, openAbove: choice.candidates.openAbove }]));
+  let found: Analysis = { ...NOTHING, covered, gaps: model.gaps };
+  const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
+  const after = (stage: Stage, whole: boolean, more: Partial<Analysis>): Analysis => {
+    found = { ...found, ...more, done: [...found.done, stage], cutShort: whole ? found.cutShort : [...found.cutShort, stage] };
+    return found;
+  };
+
+  const any = within(() => solver.solve(budget(limits.searching), NO_COSTS));
+  if (any === null) {
+    const rules = (program.rules?.program.rules ?? []).map((_, rule) => rule);
+    const without = rules.filter((rule) => within(() => new Solver(modelOf(program, today, new Set([rule])).space).solve(budget(limits.searching), NO_COSTS)));
+    return { ...found, nothingSells: { without }, selections: '0', done: stages };
+  }
+  const seen: Int32Array[] = any ? [any] : [];
+
+  const options = deadOptions(model, solver, budget(limits.searching));
+  yield after('options', options.whole, options.found);
+
+  const rules = silentRules(model, seen, limits);
+  yield after('rules', rules.whole, rules.found);
+
+  const pairs = contradictions(model, limits);
+  yield after('contradictions', pairs.whole, { contradictions: pairs.found });
+
+  const prices = priceEnds(model, solver, limits);
+  yield after('prices', prices.whole, prices.found);
+
+  const skus = sharedSkus(model, budget(limits.searching));
+  yield after('skus', skus.whole, { sharedSkus: skus.found });
+
+  const count = within(() => countSolutions(solver, budget(limits.counting)));
+  return after('count', count !== undefined, { selections: count === undefined ? null : String(count) });
+}
+
+/** Runs all stages. */
+export function analyseWhole(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Analysis {
+  const running = analyse(program, today, limits);
+  for (;;) {
+    const step = running.next();
+    if (step.done) return step.value;
+  }
+}
+
+function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Pick<Analysis, 'deadOptions' | 'neverShown'> } {
+  const dead: { choice: number; option: number }[] = [];
+  const alive = new Set<string>();
+  const cannot = new Set<string>();
+  // Of an option that takes a quantity of its own, any quantity will do.
+  const places = new Map<string, { choice: number; option: number }>();
+  const wanted: number[][] = model.space.sizes.map(() => []);
+  for (const choice of model.choices) {
+    for (const { variable, values } of choice?.candidates.counted ? choice.variables : []) {
+      values.forEach(({ option }, value) => {
+        if (option !== null) wanted[variable]?.push(value);
+      });
+    }
+  }
+  const optionAt = (variable: number, value: number) => {
+    for (const choice of model.choices) {
+      const own = choice?.variables.find((other) => other.variable === variable);
+      const option = own?.values[value]?.option;
+      if (choice && option !== undefined && option !== null) return { choice: choice.index, option };
+    }
+    return null;
+  };
+  const whole = within(() => {
+    solver.possible(budget, wanted, (variable, value, can) => {
+      const place = optionAt(variable, value);
+      if (!place) return;
+      const name = `${place.choice}.${place.option}`;
+      places.set(name, place);
+      (can ? alive : cannot).add(name);
+    });
+    return true;
+  });
+  for (const name of cannot) {
+    const place = places.get(name);
+    if (place && !alive.has(name) && (whole || model.program.product.choices[place.choice]?.kind !== 'several')) dead.push(place);
+  }
+  const neverShown = model.choices.flatMap((choice) => {
+    if (!choice || choice.candidates.counted && choice.variables.some(({ values }) => values.some(({ option }) => option !== null && alive.has(`${choice.index}.${option}`)))) return [];
+    const shown = within(() => choice.variables.some(({ variable, values }) => values.some(({ raw }, value) => {
+      if (raw === null) return false;
+      const mark = solver.mark();
+      const solution = solver.only(variable, value) ? solver.solve(budget, NO_COSTS) : null;
+      solver.undo(mark);
+      return solution !== null;
+    })));
+    return shown === false ? [choice.index] : [];
+  });
+  const hidden = new Set(neverShown);
+  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !hidden.has(choice)), neverShown } };
+}
+
+/** Finds a solution of a space with something more to hold. @returns null when there is none; undefined when the budget is spent */
+function solveWith(space: Space, formulas: readonly Formula[], budget: Budget): Int32Array | null | undefined {
+  const sizes = space.sizes.length;
+  const clauses = space.clauses.length;
+  formulas.forEach((formula) => space.require(formula));
+  const solution = within(() => new Solver(space).solve(budget, NO_COSTS));
+  space.clauses.length = clauses;
+  space.sizes.length = sizes;
+  space.countsAs.length = sizes;
+  return solution;
+}
+
+function silentRules(model: Model, seen: Int32Array[], limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'neverFire' | 'endSale'> } {
+  const rules = model.program.rules?.program.rules ?? [];
+  const neverFire: number[] = [];
+  const endSale: number[] = [];
+  let whole = true;
+  // Solutions that fire one rule often fire others, too.
+  const solutions = [...seen];
+  rules.forEach(({ rule: { then } }, rule) => {
+    const formula = model.fires[rule];
+    if (!formula || solutions.some((values) => holdsFor(formula, values))) return;
+    const budget: Budget = { steps: limits.searching, stop: limits.stop };
+    const solution = solveWith(model.space, [formula], budget);
+    if (solution) solutions.push(solution);
+    else if (solution === undefined) whole = false;
+    else {
+      // With what the rule does itself left out: can it fire at all?
+      const loose = modelOf(model.program, model.today, new Set([rule]));
+      const fires = loose.fires[rule];
+      const without = fires && solveWith(loose.space, [fires], budget);
+      if (without === undefined) whole = false;
+      else if (without === null) neverFire.push(rule);
+      else if (!then.some(({ kind }) => kind === 'refuse')) endSale.push(rule);
+    }
+  });
+  return { whole, found: { neverFire, endSale } };
+}
+
+/** Whether two effects can't both be kept, or one only undoes the other. */
+function oppose(a: RuleEffect, b: RuleEffect, program: Program): boolean {
+  const both = (first: string, second: string) => (a.kind === first && b.kind === second ? [a, b] : b.kind === first && a.kind === second ? [b, a] : null);
+  const shared = (x: RuleEffect | undefined, y: RuleEffect | undefined) => x && y && 'choices' in x && 'choices' in y && x.choices.some((choice) => y.choices.includes(choice));
+  for (const [first, second] of [['show', 'hide'], ['require', 'hide']] as const) {
+    const pair = both(first, second);
+    if (pair) return shared(pair[0], pair[1]) === true;
+  }
+  if (a.kind === 'setPrice' && b.kind === 'setPrice') return Exact.parse(a.price)?.equals(Exact.parse(b.price) ?? Exact.zero) === false;
+  if (a.kind === 'preselect' && b.kind === 'preselect') return a.choice === b.choice && JSON.stringify(a.answer) !== JSON.stringify(b.answer);
+  if (a.kind === 'limit' && b.kind === 'limit' && a.choice === b.choice) return crosses(a.least, b.most) || crosses(b.least, a.most);
+  if (a.kind === 'limitQuantity' && b.kind === 'limitQuantity') return (a.least ?? 0) > (b.most ?? Infinity) || (b.least ?? 0) > (a.most ?? Infinity);
+  if ((a.kind === 'offer' || a.kind === 'withhold') && (b.kind === 'offer' || b.kind === 'withhold') && a.choice === b.choice && !(a.kind === 'withhold' && b.kind === 'withhold')) {
+    const options = program.choices[program.indexOf.get(a.choice) ?? -1]?.options ?? [];
+    const allows = (effect: typeof a, key: string) => effect.options.includes(key) === (effect.kind === 'offer');
+    return options.length > 0 && !options.some(({ key }) => allows(a, key) && allows(b, key));
+  }
+  return false;
+}
+
+function crosses(least: string | null, most: string | null): boolean {
+  const [low, high] = [least, most].map((text) => (text === null ? null : Exact.parse(text)));
+  return low !== null && high !== null && low !== undefined && high !== undefined && low.isMore(high);
+}
+
+function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean; found: Analysis['contradictions'] } {
+  const rules = model.program.rules?.program.rules ?? [];
+  const found: { first: number; second: number; example: Example }[] = [];
+  let whole = true;
+  for (let first = 0; first < rules.length; first += 1) {
+    for (let second = first + 1; second < rules.length; second += 1) {
+      const [one, other] = [rules[first], rules[second]];
+      if (!one || !other || !one.rule.then.some((a) => other.rule.then.some((b) => oppose(a, b, model.program)))) continue;
+      // Whether both can fire, with what they do left out.
+      const loose = modelOf(model.program, model.today, new Set([first, second]));
+      const [fires, firesToo] = [loose.fires[first], loose.fires[second]];
+      const solution = fires && firesToo && solveWith(loose.space, [fires, firesToo], { steps: limits.searching, stop: limits.stop });
+      if (solution === undefined) whole = false;
+      if (!solution) continue;
+      found.push({ first, second, example: exampleFor(loose, solution).example });
+    }
+  }
+  return { whole, found };
+}
+
+/** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
+export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest'> } {
+  const steps = priceSteps(model);
+  if (!steps) return { whole: false, found: { lowest: null, highest: null } };
+  let whole = true;
+  const mark = solver.mark();
+  if (!solver.only(model.group, 0) || !within(() => solver.solve({ steps: limits.searching, stop: limits.stop }, NO_COSTS))) solver.undo(mark);
+  const end = (side: 'lowest' | 'highest'): PriceEnd | null => {
+    const goal = priceGoal(model, steps, side);
+    const best = within(() => minimise(solver, goal, { steps: limits.searching, stop: limits.stop }));
+    const found = best ? exampleOf(model, best.values) : null;
+    if (!found?.unitPrice) {
+      whole = false;
+      return null;
+    }
+    return { ...found.example, price: found.unitPrice.toFixed(model.program.places) };
+  };
+  const found = { lowest: end('lowest'), highest: end('highest') };
+  solver.undo(mark);
+  return { whole, found };
+}

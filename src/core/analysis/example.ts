@@ -1,0 +1,26 @@
+import { type Exact } from '../number';
+import { resolve, type Selection } from '../resolve';
+import { contextFor, type Model, selectionFor } from './model';
+
+/** A selection that shows something, and how it reads. */
+export interface Example {
+  readonly selection: Selection;
+  /** key of the customer's group that it is for; null for everybody */
+  readonly group: string | null;
+  /** its answers, as a basket shows them */
+  readonly words: string;
+}
+
+/** A solution as an example, whether or not it can be sold. */
+export function exampleFor(model: Model, values: ArrayLike<number>): { example: Example; sellable: boolean; unitPrice: Exact | null; sku: string } {
+  const { group, ...selection } = selectionFor(model, values);
+  const { state, counted, unitPrice, item } = resolve(model.program, selection, contextFor(model, group));
+  const words = counted.map(({ title, shown }) => `${title} ${shown}`).join(' · ');
+  return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, sku: item.sku };
+}
+
+/** A solution as an example; null where resolving it again doesn't sell it, so that nothing is claimed of it. */
+export function exampleOf(model: Model, values: ArrayLike<number>): ReturnType<typeof exampleFor> | null {
+  const example = exampleFor(model, values);
+  return example.sellable ? example : null;
+}

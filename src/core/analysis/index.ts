@@ -1,0 +1,3 @@
+export { analyse, type Analysis, type AnalysisLimits, analyseWhole, type PriceEnd, type Stage, stages, USUAL_LIMITS } from './analyse';
+export { type SharedSku } from './shared-skus';
+export { type Example } from './example';

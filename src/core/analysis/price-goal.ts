@@ -1,0 +1,313 @@
+import { hasOptions } from '../catalog';
+import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+import { baseBefore, baseLineOf, chargedOf, findVariant, formulaInputsOf, resultOf, runFormula } from '../resolve';
+import { answersFor, eachCombination, type Inputs, inputsFor, type Model } from './model';
+
+/** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
+interface Step {
+  readonly kind: 'add' | 'shareOfBase' | 'shareOfSum' | 'set';
+  readonly variables: readonly number[];
+  /** the amount or share, from the values of its variables */
+  readonly amount: (valueOf: (variable: number) => number) => number;
+  /** holds when the step is taken; absent for always */
+  readonly when?: Formula;
+}
+
+type Interval = readonly [number, number];
+
+/** A step is bounded by going through what is left to its variables, while that is no more than so many ways. */
+const MOST_WAYS = 600;
+/** What a step can come to at all is worked out beforehand from no more than so many ways. */
+const MOST_TABLED = 20_000;
+
+/** What a price is worked out from, in the order of pricing; null where that is not known in single variables. */
+export interface PriceSteps {
+  readonly base: Step;
+  readonly steps: readonly Step[];
+}
+
+const HUNDRED = 100;
+
+/** Takes a product's pricing apart into steps. @returns null where it depends on more than can be told apart */
+export function priceSteps(model: Model): PriceSteps | null {
+  const { program } = model;
+  const base = baseStep(model);
+  if (!base) return null;
+  const steps: Step[] = [];
+  for (const [index, choice] of model.choices.entries()) {
+    const definition = program.product.choices[index];
+    if (!choice || !definition) continue;
+    for (const { variable, values } of choice.variables) {
+      // Each effect by itself: a fixed amount, a share, or one that depends on another answer.
+      const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
+      for (const effect of effects) {
+        const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
+        const compiled = program.choices[index]?.effects[effect]?.amount;
+        const amount = definition.kind === 'addOn' ? null : hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
+        if (!compiled) continue;
+        const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
+        if (step === null) return null;
+        if (step) steps.push({ ...step, amount: (valueOf) => { const count = counts[valueOf(variable)] ?? 0; return count === 0 ? 0 : count * step.amount(valueOf); } });
+      }
+    }
+  }
+  for (const [place, formula] of program.formulas.entries()) {
+    if (formula.serves.kind !== 'amount') continue;
+    const { indices, quantity, group } = formulaInputsOf(program, place);
+    const inputs = inputsFor(model, indices, { quantity, group });
+    if (!inputs) return null;
+    steps.push({ kind: 'add', variables: inputs.variables, amount: (valueOf) => resultOf(runFormula(formula, given(model, valueOf)))?.toApproximateNumber() ?? 0 });
+  }
+  for (const { rule, effect, amount, setPrice } of program.rules?.itemEffects ?? []) {
+    const when = model.fires[rule];
+    if (setPrice) steps.push({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when });
+    if (!amount || effect.kind !== 'amount') continue;
+    const step = amountStep(model, effect.amount, amount, [], '');
+    if (step === null) return null;
+    if (step) steps.push({ ...step, when });
+  }
+  return { base, steps };
+}
+
+/** What formulas and bases are worked out from. */
+function given(model: Model, valueOf: (variable: number) => number) {
+  const { program } = model;
+  const answers = answersFor(model, valueOf);
+  const quantity = model.quantities[valueOf(model.quantity)] ?? 1;
+  const group = model.groups[valueOf(model.group)] ?? null;
+  const charged = chargedOf(program, answers, quantity, group);
+  const variant = findVariant(program, answers, []);
+  return { answers, quantity, group, base: baseBefore(program, variant, charged), variant, charged };
+}
+
+function baseStep(model: Model): Step | null {
+  const { program } = model;
+  const { base, baseFormula } = program;
+  const measured = base.measured?.kind === 'formula' ? formulaInputsOf(program, base.measured.index) : null;
+  const formula = baseFormula === null ? null : formulaInputsOf(program, baseFormula);
+  const indices = new Set([...(formula?.indices ?? program.stocked), ...(measured?.indices ?? []), ...(base.measured?.kind === 'choice' ? [base.measured.index] : [])]);
+  const inputs: Inputs | null = inputsFor(model, indices, { quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false), group: (formula?.group ?? false) || (measured?.group ?? false) });
+  if (!inputs) return null;
+  return {
+    kind: 'add',
+    variables: inputs.variables,
+    amount(valueOf) {
+      const inputs = given(model, valueOf);
+      const run = program.formulas[baseFormula ?? -1];
+      const amount = run ? resultOf(runFormula(run, inputs)) : baseLineOf(program, inputs.variant, inputs.charged)?.amount;
+      return amount?.toApproximateNumber() ?? NaN;
+    },
+  };
+}
+
+type Compiled = NonNullable<Model['program']['choices'][number]['effects'][number]['amount']>;
+
+/** @returns undefined where nothing is added to the price of one item; null where it depends on a choice of several */
+function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own: readonly number[], key: string): Step | null | undefined {
+  const nothing = { base: Exact.zero, sum: Exact.zero, answers: [] };
+  switch (amount?.kind) {
+    case 'oncePerLine':
+      return undefined;
+    case 'percentOfBase':
+    case 'percentOfSum': {
+      const share = Number(amount.value) / HUNDRED;
+      return { kind: amount.kind === 'percentOfBase' ? 'shareOfBase' : 'shareOfSum', variables: own, amount: () => share };
+    }
+    case 'perCharacter':
+    case 'perUnit': {
+      const target = model.program.indexOf.get(amount.of ?? key);
+      const inputs = target === undefined ? null : inputsFor(model, [target]);
+      if (!inputs) return null;
+      return {
+        kind: 'add',
+        variables: [...new Set([...own, ...inputs.variables])],
+        amount: (valueOf) => compiled({ ...nothing, answers: answersFor(model, valueOf) }).amount.toApproximateNumber(),
+      };
+    }
+    // An add-on's price is fixed when it is compiled.
+    default: {
+      const fixed = compiled(nothing).amount.toApproximateNumber();
+      return { kind: 'add', variables: own, amount: () => fixed };
+    }
+  }
+}
+
+/** What a formula comes to under the values that are left: true, false, or null where it is not settled. */
+function settled(formula: Formula, solver: Solver): boolean | null {
+  if (formula.kind === 'is') return solver.isWithin(formula.variable, formula.values) ? true : solver.meets(formula.variable, formula.values) ? null : false;
+  const decisive = formula.kind === 'any';
+  let open = false;
+  for (const part of formula.of) {
+    const known = settled(part, solver);
+    if (known === decisive) return decisive;
+    open ||= known === null;
+  }
+  return open ? null : !decisive;
+}
+
+const plus = ([a, b]: Interval, [c, d]: Interval): Interval => [a + c, b + d];
+const hull = ([a, b]: Interval, [c, d]: Interval): Interval => [Math.min(a, c), Math.max(b, d)];
+
+function times([a, b]: Interval, [c, d]: Interval): Interval {
+  const products = [a * c, a * d, b * c, b * d].map((product) => (Number.isNaN(product) ? 0 : product));
+  return [Math.min(...products), Math.max(...products)];
+}
+
+function taken(step: Step, sum: Interval, base: Interval, amount: Interval): Interval {
+  switch (step.kind) {
+    case 'add':
+      return plus(sum, amount);
+    case 'shareOfBase':
+      return plus(sum, times(base, amount));
+    case 'shareOfSum':
+      return times(sum, plus([1, 1], amount));
+    case 'set':
+      return amount;
+  }
+}
+
+/** The goal of the lowest price, or of the highest: that of what is lowest when turned round. */
+export function priceGoal(model: Model, { base, steps }: PriceSteps, side: 'lowest' | 'highest'): Goal {
+  const { space } = model;
+  const sign = side === 'lowest' ? 1 : -1;
+  const all = [base, ...steps];
+  // A step of few variables is worked out once for all their values.
+  const tables = new Map(all.map((step) => [step, tabled(model, step)]));
+  const amountOf = (step: Step, valueOf: (variable: number) => number) => tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
+  const rangeOf = (step: Step, solver: Solver): Interval => {
+    const table = tables.get(step);
+    return table ? table.range(solver) : waysLeft(step, solver) <= MOST_WAYS ? rangeByWays(step, solver) : [-Infinity, Infinity];
+  };
+  const total = (picked: ArrayLike<number>): number => {
+    const valueOf = (variable: number) => picked[variable] ?? 0;
+    const start = amountOf(base, valueOf);
+    let sum = start;
+    for (const step of steps) {
+      if (step.when && !holdsFor(step.when, picked)) continue;
+      const amount = amountOf(step, valueOf);
+      sum = taken(step, [sum, sum], [start, start], [amount, amount])[0];
+    }
+    return sum;
+  };
+  const [low, high] = tables.get(base)?.whole ?? [0, 0];
+  const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
+  return {
+    costs: ownCosts(space.sizes, steps, middle, sign),
+    bound(solver) {
+      const start = rangeOf(base, solver);
+      let sum = start;
+      for (const step of steps) {
+        const fires = step.when ? settled(step.when, solver) : true;
+        if (fires === false) continue;
+        const after = taken(step, sum, start, rangeOf(step, solver));
+        sum = fires ? after : hull(sum, after);
+      }
+      return side === 'lowest' ? sum[0] : -sum[1];
+    },
+    value(picked) {
+      const sum = total(picked);
+      return Number.isNaN(sum) ? Infinity : sign * sum;
+    },
+    *unsettled() {
+      yield* base.variables;
+      for (const step of steps) if (step.variables.length > 1) yield* step.variables;
+      for (const step of steps) if (step.when) yield* variablesOf(step.when);
+      for (const step of steps) yield* step.variables;
+    },
+  };
+}
+
+/** What each value by itself makes a price dearer, as far as that can be told: it only guides which is tried first. */
+function ownCosts(sizes: readonly number[], steps: readonly Step[], base: number, sign: number): (Float64Array | null)[] {
+  const costs: (Float64Array | null)[] = sizes.map(() => null);
+  for (const step of steps) {
+    const [variable] = step.variables;
+    if (variable === undefined || step.variables.length > 1 || step.when) continue;
+    const list = (costs[variable] ??= new Float64Array(sizes[variable] ?? 0));
+    for (let value = 0; value < list.length; value += 1) {
+      const amount = step.amount(() => value);
+      list[value] = (list[value] ?? 0) + sign * (step.kind === 'add' ? amount : base * amount);
+    }
+  }
+  return costs;
+}
+
+function waysLeft({ variables }: Step, solver: Solver): number {
+  let ways = 1;
+  for (const variable of variables) {
+    let left = 0;
+    for (let value = 0; value < (solver.space.sizes[variable] ?? 0); value += 1) if (solver.has(variable, value)) left += 1;
+    ways *= left;
+    if (ways > MOST_WAYS) return ways;
+  }
+  return ways;
+}
+
+function rangeByWays(step: Step, solver: Solver): Interval {
+  let [low, high] = [Infinity, -Infinity];
+  const values = new Map<number, number>();
+  const visit = (place: number): void => {
+    const variable = step.variables[place];
+    if (variable === undefined) {
+      const amount = step.amount((wanted) => values.get(wanted) ?? 0);
+      if (Number.isNaN(amount)) return;
+      low = Math.min(low, amount);
+      high = Math.max(high, amount);
+      return;
+    }
+    for (let value = 0; value < (solver.space.sizes[variable] ?? 0); value += 1) {
+      if (!solver.has(variable, value)) continue;
+      values.set(variable, value);
+      visit(place + 1);
+    }
+  };
+  visit(0);
+  return low > high ? [-Infinity, Infinity] : [low, high];
+}
+
+interface Table {
+  readonly whole: Interval;
+  at(valueOf: (variable: number) => number): number;
+  range(solver: Solver): Interval;
+}
+
+/** A step's amounts for all values of its variables; null where there are too many. */
+function tabled({ space }: Model, step: Step): Table | null {
+  const sizes = step.variables.map((variable) => space.sizes[variable] ?? 1);
+  const ways = sizes.reduce((product, size) => product * size, 1);
+  if (ways > MOST_TABLED) return null;
+  const amounts = new Float64Array(ways);
+  let place = 0;
+  let [low, high] = [Infinity, -Infinity];
+  eachCombination(space, step.variables, (values) => {
+    const amount = step.amount((variable) => values.get(variable) ?? 0);
+    amounts[place] = amount;
+    place += 1;
+    if (Number.isNaN(amount)) return;
+    low = Math.min(low, amount);
+    high = Math.max(high, amount);
+  });
+  const whole: Interval = low > high ? [-Infinity, Infinity] : [low, high];
+  const at = (valueOf: (variable: number) => number) => amounts[step.variables.reduce((index, variable, digit) => index * (sizes[digit] ?? 1) + valueOf(variable), 0)] ?? NaN;
+  return {
+    whole,
+    at,
+    range(solver) {
+      if (ways === 1) return [amounts[0] ?? 0, amounts[0] ?? 0];
+      const [only] = step.variables;
+      if (step.variables.length === 1 && only !== undefined) {
+        let [least, most] = [Infinity, -Infinity];
+        for (let value = 0; value < ways; value += 1) {
+          const amount = amounts[value] ?? NaN;
+          if (Number.isNaN(amount) || !solver.has(only, value)) continue;
+          if (amount < least) least = amount;
+          if (amount > most) most = amount;
+        }
+        return least > most ? whole : [least, most];
+      }
+      return waysLeft(step, solver) <= MOST_WAYS ? rangeByWays({ ...step, amount: at }, solver) : whole;
+    },
+  };
+}

@@ -1,0 +1,153 @@
+import { type Budget, Solver, Space, spend, valuesWhere, within } from '../constraints';
+import { type Example, exampleOf } from './example';
+import { type Model } from './model';
+
+/** Two sellable selections with the same SKU; the first choice in which they differ says where to look. */
+export interface SharedSku {
+  readonly sku: string;
+  /** position of the choice */
+  readonly choice: number;
+  readonly first: Example;
+  readonly second: Example;
+}
+
+/** One way to fill a place of the SKU: the values of its variables that do, and what they write there. */
+interface Filling {
+  readonly values: readonly (readonly number[])[];
+  readonly part: string;
+  /** fillings with the same name are the same to whoever counts selections */
+  readonly name: string;
+}
+
+/** A place of the SKU: a variable's, or that of all stocked choices together. */
+interface Place {
+  readonly choice: number;
+  readonly variables: readonly number[];
+  readonly fillings: readonly Filling[];
+  /** whether selections differ when they differ here; what is typed makes no other item of the list */
+  readonly counted: boolean;
+}
+
+/** The places of the SKU in the order in which it is written. */
+function placesOf({ program, choices, space }: Model): Place[] {
+  const places: Place[] = [];
+  const [leading] = program.stocked;
+  if (leading !== undefined) {
+    const variables = program.stocked.flatMap((index) => choices[index]?.variables[0]?.variable ?? []);
+    const fillings = [...program.variants.values()].filter(({ onSale }) => onSale).map(({ options, sku, title }): Filling => ({
+      name: title,
+      part: sku,
+      values: program.stocked.map((index, place) => choices[index]?.variables[0]?.values.flatMap(({ option }, value) => (option !== null && program.choices[index]?.options[option]?.key === options[place] ? [value] : [])) ?? []),
+    }));
+    places.push({ choice: leading, variables, fillings, counted: true });
+  }
+  for (const choice of choices) {
+    if (!choice || program.stocked.includes(choice.index)) continue;
+    const effects = program.choices[choice.index]?.effects;
+    for (const { variable, values } of choice.variables) {
+      const fillings = new Map<string, Filling & { values: [number[]] }>();
+      values.forEach(({ answer }, value) => {
+        const name = choice.candidates.counted ? String(space.countsAs[variable]?.[value]) : '';
+        const part = (answer?.picks ?? []).map(({ effect, count }) => {
+          const written = effects?.[effect]?.sku;
+          return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
+        }).join('');
+        const known = fillings.get(`${name} ${part}`);
+        if (known) known.values[0].push(value);
+        else fillings.set(`${name} ${part}`, { name, part, values: [[value]] });
+      });
+      places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted });
+    }
+  }
+  return places;
+}
+
+/** What one SKU has more than the other so far; the other one then has to write it. */
+interface Ahead {
+  readonly text: string;
+  readonly first: boolean;
+}
+
+const EVEN: Ahead = { text: '', first: true };
+
+/** @returns null where the two can't become the same any more */
+function advanced({ text, first }: Ahead, one: string, other: string): Ahead | null {
+  const [left, right] = [(first ? text : '') + one, (first ? '' : text) + other];
+  if (left.startsWith(right)) return { text: left.slice(right.length), first: true };
+  return right.startsWith(left) ? { text: right.slice(left.length), first: false } : null;
+}
+
+/**
+ * Finds sellable selections that share an SKU, for each choice one pair that differs there first. Only what is picked
+ * from lists or answered with yes or no makes a difference; a text does not.
+ */
+export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
+  const places = placesOf(model);
+  const solver = new Solver(twice(model.space));
+  const shift = model.space.sizes.length;
+  const found: SharedSku[] = [];
+  const seen = new Set<number>();
+  let whole = true;
+
+  // Whether two SKUs can still become the same from a place on, rules aside.
+  const known = new Map<string, boolean>();
+  const canMeet = (place: number, ahead: Ahead): boolean => {
+    const here = places[place];
+    if (!here) return ahead.text === '';
+    const name = `${place} ${ahead.first} ${ahead.text}`;
+    const before = known.get(name);
+    if (before !== undefined) return before;
+    known.set(name, false);
+    const parts = [...new Set(here.fillings.map(({ part }) => part))];
+    const can = parts.some((one) => parts.some((other) => {
+      const next = advanced(ahead, one, other);
+      return next !== null && canMeet(place + 1, next);
+    }));
+    known.set(name, can);
+    return can;
+  };
+
+  const fill = (place: Place, { values }: Filling, by: number) => place.variables.every((variable, at) => solver.narrow(variable + by, valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false)));
+  const visit = (place: number, differAt: number, ahead: Ahead): Int32Array | null => {
+    const here = places[place];
+    if (!here) return ahead.text === '' ? solver.solve(budget, { costs: [] }) : null;
+    const pairs = here.fillings.flatMap((one) => here.fillings.map((other) => ({ one, other, same: one.name === other.name })));
+    const allowed = pairs.filter(({ same }) => !here.counted || (place < differAt ? same : place === differAt ? !same : true));
+    // Alike from here on is what is most likely to be possible.
+    for (const { one, other } of allowed.sort((a, b) => Number(b.same) - Number(a.same))) {
+      spend(budget);
+      const next = advanced(ahead, one.part, other.part);
+      if (!next || !canMeet(place + 1, next)) continue;
+      const mark = solver.mark();
+      const solution = fill(here, one, 0) && fill(here, other, shift) ? visit(place + 1, differAt, next) : null;
+      solver.undo(mark);
+      if (solution) return solution;
+    }
+    return null;
+  };
+
+  places.forEach((place, differAt) => {
+    if (!place.counted || seen.has(place.choice) || solver.impossible) return;
+    const solution = within(() => visit(0, differAt, EVEN));
+    if (solution === undefined) whole = false;
+    if (!solution) return;
+    const [first, second] = [exampleOf(model, solution.subarray(0, shift)), exampleOf(model, solution.subarray(shift))];
+    if (!first || first.sku !== second?.sku) {
+      whole = false;
+      return;
+    }
+    seen.add(place.choice);
+    found.push({ sku: first.sku, choice: place.choice, first: first.example, second: second.example });
+  });
+  return { whole, found };
+}
+
+/** A space with everything in it twice, so that two selections can be looked for at once. */
+function twice({ sizes, countsAs, clauses }: Space): Space {
+  const space = new Space();
+  for (let copy = 0; copy < 2; copy += 1) sizes.forEach((size, variable) => space.variable(size, countsAs[variable]));
+  for (const by of [0, sizes.length]) {
+    for (const { variables, sets } of clauses) space.clauses.push({ variables: variables.map((variable) => variable + by), sets });
+  }
+  return space;
+}

@@ -1,0 +1,91 @@
+import { valuesWhere } from './formula';
+import { type Budget, type Objective, type Solver, spend } from './solver';
+
+/** What is to be as little as possible. */
+export interface Goal extends Objective {
+  /** nothing that is still possible comes to less; may be -Infinity */
+  bound(solver: Solver): number;
+  /** what picked values come to; Infinity for what is no answer */
+  value(picked: Int32Array): number;
+  /** variables to settle next, most telling first, where what is picked comes to more than the bound */
+  unsettled(picked: Int32Array): Iterable<number>;
+}
+
+/** A goal that is the sum of what each value costs by itself. */
+export function sumOf(costs: readonly (Float64Array | null)[], sizes: readonly number[]): Goal {
+  return {
+    costs,
+    bound(solver) {
+      let sum = 0;
+      costs.forEach((list, variable) => {
+        if (!list) return;
+        let least = Infinity;
+        for (let value = 0; value < (sizes[variable] ?? 0); value += 1) if ((list[value] ?? 0) < least && solver.has(variable, value)) least = list[value] ?? 0;
+        sum += least;
+      });
+      return sum;
+    },
+    value: (picked) => costs.reduce((sum, list, variable) => sum + (list?.[picked[variable] ?? 0] ?? 0), 0),
+    unsettled: () => costs.keys(),
+  };
+}
+
+/** Sums are compared to within a billionth: what is paid is rounded to far coarser steps. */
+export const CLOSE = 1e-9;
+
+/** The least that a goal can come to, with values that come to it. */
+export interface Optimum {
+  readonly value: number;
+  readonly values: Int32Array;
+}
+
+/**
+ * Finds what comes to the least, exactly, within what is left to the variables.
+ *
+ * @param better told of each improvement on the way, which is all there is when the budget is spent before the end
+ * @returns null when nothing is possible: that is proved
+ */
+export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (found: Optimum) => void): Optimum | null {
+  if (solver.impossible) return null;
+  const start = solver.mark();
+  let best: Optimum | null = null;
+  const visit = (): void => {
+    spend(budget);
+    const bound = goal.bound(solver);
+    if (best && bound >= best.value - CLOSE) return;
+    const picked = solver.pick(goal);
+    const literal = solver.brokenBy(picked);
+    const mark = solver.mark();
+    if (literal >= 0) {
+      const variable = solver.variableOf(literal);
+      const set = solver.setOf(literal);
+      if (solver.narrow(variable, set)) visit();
+      solver.undo(mark);
+      if (solver.without(variable, set)) visit();
+      solver.undo(mark);
+      return;
+    }
+    const value = goal.value(picked);
+    if (value < (best?.value ?? Infinity)) {
+      best = { value, values: picked.slice() };
+      better?.(best);
+    }
+    if (value <= bound + CLOSE) return;
+    for (const variable of goal.unsettled(picked)) {
+      const here = picked[variable] ?? 0;
+      const own = valuesWhere(solver.space.sizes[variable] ?? 0, (other) => other === here);
+      if (solver.isWithin(variable, own)) continue;
+      if (solver.narrow(variable, own)) visit();
+      solver.undo(mark);
+      if (solver.without(variable, own)) visit();
+      solver.undo(mark);
+      return;
+    }
+  };
+  try {
+    visit();
+  } finally {
+    solver.undo(start);
+  }
+  return best;
+}
