@@ -1,5 +1,5 @@
 import { type RuleEffect } from '../catalog';
-import { type Budget, countSolutions, type Formula, holdsFor, minimise, Solver, type Space, within } from '../constraints';
+import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
 import { Exact } from '../number';
 import { type Program } from '../resolve';
 import { type Example, exampleFor, exampleOf } from './example';
@@ -71,8 +71,6 @@ const NOTHING: Analysis = {
   covered: [],
   gaps: [],
 };
-
-const NO_COSTS = { costs: [] };
 
 /**
  * Finds out what is true of all selections of a product, stage by stage. Everything it says is proved; what it could
@@ -167,13 +165,7 @@ function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boo
   }
   const neverShown = model.choices.flatMap((choice) => {
     if (!choice || choice.candidates.counted && choice.variables.some(({ values }) => values.some(({ option }) => option !== null && alive.has(`${choice.index}.${option}`)))) return [];
-    const shown = within(() => choice.variables.some(({ variable, values }) => values.some(({ raw }, value) => {
-      if (raw === null) return false;
-      const mark = solver.mark();
-      const solution = solver.only(variable, value) ? solver.solve(budget, NO_COSTS) : null;
-      solver.undo(mark);
-      return solution !== null;
-    })));
+    const shown = within(() => choice.variables.some(({ variable, values }) => values.some(({ raw }, value) => raw !== null && solver.canBe(variable, value, budget))));
     return shown === false ? [choice.index] : [];
   });
   const hidden = new Set(neverShown);
@@ -199,10 +191,10 @@ function silentRules(model: Model, seen: Int32Array[], limits: AnalysisLimits): 
   let whole = true;
   // Solutions that fire one rule often fire others, too.
   const solutions = [...seen];
+  const budget: Budget = { steps: limits.searching, stop: limits.stop };
   rules.forEach(({ rule: { then } }, rule) => {
     const formula = model.fires[rule];
     if (!formula || solutions.some((values) => holdsFor(formula, values))) return;
-    const budget: Budget = { steps: limits.searching, stop: limits.stop };
     const solution = solveWith(model.space, [formula], budget);
     if (solution) solutions.push(solution);
     else if (solution === undefined) whole = false;
@@ -247,6 +239,7 @@ function crosses(least: string | null, most: string | null): boolean {
 function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean; found: Analysis['contradictions'] } {
   const rules = model.program.rules?.program.rules ?? [];
   const found: { first: number; second: number; example: Example }[] = [];
+  const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let whole = true;
   for (let first = 0; first < rules.length; first += 1) {
     for (let second = first + 1; second < rules.length; second += 1) {
@@ -255,7 +248,7 @@ function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean;
       // Whether both can fire, with what they do left out.
       const loose = modelOf(model.program, model.today, new Set([first, second]));
       const [fires, firesToo] = [loose.fires[first], loose.fires[second]];
-      const solution = fires && firesToo && solveWith(loose.space, [fires, firesToo], { steps: limits.searching, stop: limits.stop });
+      const solution = fires && firesToo && solveWith(loose.space, [fires, firesToo], budget);
       if (solution === undefined) whole = false;
       if (!solution) continue;
       found.push({ first, second, example: exampleFor(loose, solution).example });

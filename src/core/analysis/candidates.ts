@@ -13,6 +13,8 @@ export interface Candidate {
   readonly option: number | null;
   /** candidates that count as the same are one when selections are counted */
   readonly same: number;
+  /** whether it stands for not being asked at all; absent for no */
+  readonly hidden?: boolean;
 }
 
 /** How far the candidates of something typed stand for all its answers. */
@@ -31,6 +33,13 @@ export interface Candidates {
 const MOST_STEPS = 40;
 
 const LEFT_OUT: Candidate = { raw: null, answer: null, option: null, same: -1 };
+const HIDDEN: Candidate = { ...LEFT_OUT, hidden: true };
+
+/** How a choice is answered when it is not: left out, or not asked where customers may not see it. */
+export function withoutAnswer(program: Program, index: number): readonly Candidate[] {
+  const hides = program.rules?.program.onChoice.get(index)?.some(({ effect }) => effect.kind === 'show' || effect.kind === 'hide') ?? false;
+  return hides || (program.choices[index]?.groups.length ?? 0) > 0 ? [LEFT_OUT, HIDDEN] : [LEFT_OUT];
+}
 
 /** Every test of a condition, however deep. */
 export function* testsOf(condition: Condition | null): Generator<Test> {
@@ -77,7 +86,7 @@ export function candidatesOf(program: Program, index: number, today: string, fur
     const answer = compiled.reader.read(raw, problems, context);
     return answer && problems.length === 0 ? [{ raw, answer, option: null, same }] : [];
   };
-  const whole = (list: readonly Candidate[], counted: boolean, rest: Partial<Candidates> = {}): Candidates => ({ list: [LEFT_OUT, ...list], counted, coverage: 'every', openAbove: false, ...rest });
+  const whole = (list: readonly Candidate[], counted: boolean, rest: Partial<Candidates> = {}): Candidates => ({ list: [...withoutAnswer(program, index), ...list], counted, coverage: 'every', openAbove: false, ...rest });
   switch (choice.kind) {
     case 'list':
     case 'swatch':

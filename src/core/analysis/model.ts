@@ -4,7 +4,7 @@ import { Exact } from '../number';
 import { type Problem } from '../problems';
 import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaInputsOf, formulaOutcomes, type Program, type Selection } from '../resolve';
 import { compileCondition } from '../rules';
-import { anyFile, type Candidate, type Candidates, candidatesOf, quantitiesOf, testsOf } from './candidates';
+import { anyFile, type Candidate, type Candidates, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {
@@ -80,7 +80,7 @@ function modelled(program: Program, choice: Choice, index: number, today: string
   }
   const variables = choice.options.map(({ key }, option) => {
     const pick = (raw: unknown, count: number): Candidate => ({ raw, option, same: 1, answer: { ...NOTHING_PICKED, canonical: key, picks: [{ effect: option, count }] } });
-    const values: Candidate[] = [{ raw: null, answer: null, option: null, same: 0 }, pick(key, 1)];
+    const values: Candidate[] = [...withoutAnswer(program, index), pick(key, 1)];
     if (choice.ownQuantity) values.push(pick({ option: key, quantity: choice.mostEach }, choice.mostEach));
     return { variable: space.variable(values.length, values.map(({ same }) => same)), values };
   });
@@ -140,7 +140,7 @@ function formulaForTest(test: Test, model: Draft): Formula {
   const choice = model.choices[index];
   if (!choice) return NEVER;
   if (choice.several) {
-    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.flatMap(({ variable }, option) => (wanted(option) ? [space.is(variable, (value) => value > 0)] : [])));
+    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.flatMap((own, option) => (wanted(option) ? [isPicked(own, space)] : [])));
     const anything = among(() => true);
     if (test.kind === 'answered') return test.answered ? anything : not(anything, space.sizes);
     if (test.kind !== 'option') return NEVER;
@@ -159,6 +159,10 @@ function formulaForTest(test: Test, model: Draft): Formula {
 
 const isLeftOut = (choice: ModelledChoice, space: Space): Formula =>
   allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.raw === null)));
+
+type Own = ModelledChoice['variables'][number];
+
+const isPicked = ({ variable, values }: Own, space: Space): Formula => space.is(variable, (value) => values[value]?.raw !== null);
 
 /** What is answered, of a choice of several: any option at all. */
 export const isAnswered = (choice: ModelledChoice, space: Space): Formula => not(isLeftOut(choice, space), space.sizes);
@@ -185,7 +189,10 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
   const shown = allOf(seenBy(compiled.groups), ...firing('hide').map(opposite), program.rules?.program.shownByRule.has(index) ? anyOf(...shows) : ALWAYS);
   const required = compiled.required ? ALWAYS : anyOf(...firing('require'));
 
-  space.require(anyOf(shown, isLeftOut(choice, space)));
+  const hidden = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)));
+  const asked = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)));
+  space.require(anyOf(shown, hidden));
+  space.require(anyOf(opposite(shown), asked));
   space.require(anyOf(opposite(shown), opposite(required), isAnswered(choice, space)));
   compiled.options.forEach(({ groups: wanted }, option) => {
     if (wanted.length > 0) space.require(anyOf(seenBy(wanted), eachPick(choice, space, (candidate) => candidate.option !== option)));
@@ -208,13 +215,14 @@ function limitHowMany({ variables }: ModelledChoice, space: Space, least: number
   // Beyond the most it makes no difference how many there are.
   const states = Math.min(most, variables.length) + 2;
   let before: number | null = null;
-  for (const { variable } of variables) {
+  for (const own of variables) {
+    const picked = isPicked(own, space);
     const after = space.helper(states);
     for (let count = 0; count < (before === null ? 1 : states); count += 1) {
       const start = before;
       const elsewhere = start === null ? NEVER : space.is(start, (value) => value !== count);
-      space.require(anyOf(elsewhere, space.is(variable, (value) => value > 0), space.is(after, (value) => value === count)));
-      space.require(anyOf(elsewhere, space.is(variable, (value) => value === 0), space.is(after, (value) => value === Math.min(count + 1, states - 1))));
+      space.require(anyOf(elsewhere, picked, space.is(after, (value) => value === count)));
+      space.require(anyOf(elsewhere, not(picked, space.sizes), space.is(after, (value) => value === Math.min(count + 1, states - 1))));
     }
     before = after;
   }

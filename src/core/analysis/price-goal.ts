@@ -40,8 +40,9 @@ export function priceSteps(model: Model): PriceSteps | null {
     const definition = program.product.choices[index];
     if (!choice || !definition) continue;
     for (const { variable, values } of choice.variables) {
-      // Each effect by itself: a fixed amount, a share, or one that depends on another answer.
+      // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
       const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
+      const parts = new Map<Step['kind'], { step: Step; counts: number[] }[]>();
       for (const effect of effects) {
         const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
         const compiled = program.choices[index]?.effects[effect]?.amount;
@@ -49,7 +50,17 @@ export function priceSteps(model: Model): PriceSteps | null {
         if (!compiled) continue;
         const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
         if (step === null) return null;
-        if (step) steps.push({ ...step, amount: (valueOf) => { const count = counts[valueOf(variable)] ?? 0; return count === 0 ? 0 : count * step.amount(valueOf); } });
+        if (step) parts.set(step.kind, [...(parts.get(step.kind) ?? []), { step, counts }]);
+      }
+      for (const [kind, list] of parts) {
+        steps.push({
+          kind,
+          variables: [...new Set(list.flatMap(({ step }) => step.variables))],
+          amount(valueOf) {
+            const value = valueOf(variable);
+            return list.reduce((sum, { step, counts }) => ((counts[value] ?? 0) === 0 ? sum : sum + (counts[value] ?? 0) * step.amount(valueOf)), 0);
+          },
+        });
       }
     }
   }

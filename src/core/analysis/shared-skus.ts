@@ -1,4 +1,4 @@
-import { type Budget, Solver, Space, spend, valuesWhere, within } from '../constraints';
+import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
 
@@ -47,14 +47,15 @@ function placesOf({ program, choices, space }: Model): Place[] {
     for (const { variable, values } of choice.variables) {
       const fillings = new Map<string, Filling & { values: [number[]] }>();
       values.forEach(({ answer }, value) => {
-        const name = choice.candidates.counted ? String(space.countsAs[variable]?.[value]) : '';
         const part = (answer?.picks ?? []).map(({ effect, count }) => {
           const written = effects?.[effect]?.sku;
           return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
         }).join('');
-        const known = fillings.get(`${name} ${part}`);
+        // Another quantity that is written in the SKU is another item.
+        const name = choice.candidates.counted ? `${space.countsAs[variable]?.[value]} ${part}` : part;
+        const known = fillings.get(name);
         if (known) known.values[0].push(value);
-        else fillings.set(`${name} ${part}`, { name, part, values: [[value]] });
+        else fillings.set(name, { name, part, values: [[value]] });
       });
       places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted });
     }
@@ -82,26 +83,28 @@ function advanced({ text, first }: Ahead, one: string, other: string): Ahead | n
  * from lists or answered with yes or no makes a difference; a text does not.
  */
 export function sharedSkus(model: Model, budget: Budget): { whole: boolean; found: SharedSku[] } {
-  const places = placesOf(model);
   const solver = new Solver(twice(model.space));
+  // What can't be picked at all needs no looking at.
+  const canHave = ({ variables }: Place, { values }: Filling) => variables.every((variable, at) => values[at]?.some((value) => solver.has(variable, value)));
+  const places = placesOf(model).map((place) => ({ ...place, fillings: place.fillings.filter((filling) => canHave(place, filling)) }));
   const shift = model.space.sizes.length;
   const found: SharedSku[] = [];
   const seen = new Set<number>();
   let whole = true;
 
+  const allowedAt = ({ counted }: Place, one: Filling, other: Filling, place: number, differAt: number) =>
+    !counted || place > differAt || (one.name === other.name) === place < differAt;
   // Whether two SKUs can still become the same from a place on, rules aside.
   const known = new Map<string, boolean>();
-  const canMeet = (place: number, ahead: Ahead): boolean => {
+  const canMeet = (place: number, differAt: number, ahead: Ahead): boolean => {
     const here = places[place];
     if (!here) return ahead.text === '';
-    const name = `${place} ${ahead.first} ${ahead.text}`;
+    const name = `${place} ${differAt} ${ahead.first} ${ahead.text}`;
     const before = known.get(name);
     if (before !== undefined) return before;
-    known.set(name, false);
-    const parts = [...new Set(here.fillings.map(({ part }) => part))];
-    const can = parts.some((one) => parts.some((other) => {
-      const next = advanced(ahead, one, other);
-      return next !== null && canMeet(place + 1, next);
+    const can = here.fillings.some((one) => here.fillings.some((other) => {
+      const next = allowedAt(here, one, other, place, differAt) ? advanced(ahead, one.part, other.part) : null;
+      return next !== null && canMeet(place + 1, differAt, next);
     }));
     known.set(name, can);
     return can;
@@ -110,25 +113,27 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
   const fill = (place: Place, { values }: Filling, by: number) => place.variables.every((variable, at) => solver.narrow(variable + by, valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false)));
   const visit = (place: number, differAt: number, ahead: Ahead): Int32Array | null => {
     const here = places[place];
-    if (!here) return ahead.text === '' ? solver.solve(budget, { costs: [] }) : null;
-    const pairs = here.fillings.flatMap((one) => here.fillings.map((other) => ({ one, other, same: one.name === other.name })));
-    const allowed = pairs.filter(({ same }) => !here.counted || (place < differAt ? same : place === differAt ? !same : true));
+    if (!here) return ahead.text === '' ? solver.solve(budget, NO_COSTS) : null;
+    const pairs = here.fillings.flatMap((one) => here.fillings.flatMap((other) => (allowedAt(here, one, other, place, differAt) ? [{ one, other, same: one === other }] : [])));
     // Alike from here on is what is most likely to be possible.
-    for (const { one, other } of allowed.sort((a, b) => Number(b.same) - Number(a.same))) {
+    for (const { one, other } of pairs.sort((a, b) => Number(b.same) - Number(a.same))) {
       spend(budget);
       const next = advanced(ahead, one.part, other.part);
-      if (!next || !canMeet(place + 1, next)) continue;
+      if (!next || !canMeet(place + 1, differAt, next)) continue;
       const mark = solver.mark();
-      const solution = fill(here, one, 0) && fill(here, other, shift) ? visit(place + 1, differAt, next) : null;
-      solver.undo(mark);
-      if (solution) return solution;
+      try {
+        const solution = fill(here, one, 0) && fill(here, other, shift) ? visit(place + 1, differAt, next) : null;
+        if (solution) return solution;
+      } finally {
+        solver.undo(mark);
+      }
     }
     return null;
   };
 
   places.forEach((place, differAt) => {
     if (!place.counted || seen.has(place.choice) || solver.impossible) return;
-    const solution = within(() => visit(0, differAt, EVEN));
+    const solution = within(() => (canMeet(0, differAt, EVEN) ? visit(0, differAt, EVEN) : null));
     if (solution === undefined) whole = false;
     if (!solution) return;
     const [first, second] = [exampleOf(model, solution.subarray(0, shift)), exampleOf(model, solution.subarray(shift))];

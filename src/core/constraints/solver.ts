@@ -1,4 +1,4 @@
-import { hasValue, type ValueSet, wordsFor } from './formula';
+import { type ValueSet, wordsFor } from './formula';
 import { type Space } from './space';
 
 /** How much searching may be done; shared by everything that is asked in one go. */
@@ -11,6 +11,12 @@ export interface Budget {
 
 /** Thrown and caught inside: the budget is spent and nothing has been proved. */
 class Spent extends Error {}
+
+/** Thrown and caught inside: a search begins again with what it has learned. */
+class Restart extends Error {}
+
+/** Steps after which a search first begins again. */
+const FIRST_RUN = 60;
 
 /** Takes one step, or more, of a budget. */
 export function spend(budget: Budget, steps = 1): void {
@@ -34,6 +40,9 @@ export interface Objective {
   readonly costs: readonly (Float64Array | null)[];
 }
 
+/** Any solution will do. */
+export const NO_COSTS: Objective = { costs: [] };
+
 /** Finds values for all variables of a space so that every clause holds, exactly. */
 export class Solver {
   private readonly offsets: Int32Array;
@@ -49,6 +58,8 @@ export class Solver {
   private readonly queue: number[] = [];
   private readonly queued: Uint8Array;
   private readonly picked: Int32Array;
+  /** the solution found last: where any value will do, its value is likely to be right again */
+  private readonly lastFound: Int32Array;
   /** whether what must hold can't, whatever is picked */
   readonly impossible: boolean;
 
@@ -83,6 +94,7 @@ export class Solver {
     this.weights = new Float64Array(clauses.length).fill(1);
     this.queued = new Uint8Array(sizes.length);
     this.picked = new Int32Array(sizes.length);
+    this.lastFound = new Int32Array(sizes.length);
     let possible = clauses.every(({ variables }) => variables.length > 0) && sizes.every((size) => size > 0);
     for (let clause = 0; possible && clause < clauses.length; clause += 1) possible = this.look(clause);
     this.impossible = !(possible && this.propagate());
@@ -203,10 +215,11 @@ export class Solver {
     return open >= 0 && this.keep(literalVariable[open] ?? 0, setWords, literalSet[open] ?? 0, false);
   }
 
-  /** The cheapest value that is left to a variable; of equally cheap ones the first. */
+  /** The cheapest value that is left to a variable; of equally cheap ones the first, or that of the last solution. */
   private cheapest(variable: number, costs: Float64Array | null | undefined): number {
     const size = this.space.sizes[variable] ?? 0;
     let best = -1;
+    if (!costs && this.has(variable, this.lastFound[variable] ?? 0)) return this.lastFound[variable] ?? 0;
     for (let value = 0; value < size; value += 1) {
       if (!this.has(variable, value)) continue;
       if (!costs) return value;
@@ -260,8 +273,11 @@ export class Solver {
   solve(budget: Budget, objective: Objective): Int32Array | null {
     if (this.impossible) return null;
     const start = this.mark();
+    let left = 0;
     const visit = (): boolean => {
       spend(budget);
+      left -= 1;
+      if (left < 0) throw new Restart();
       const literal = this.brokenBy(this.pick(objective));
       if (literal < 0) return true;
       const variable = this.variableOf(literal);
@@ -271,11 +287,34 @@ export class Solver {
       this.undo(mark);
       return this.without(variable, set) && visit();
     };
-    try {
-      return visit() ? this.picked.slice() : null;
-    } finally {
-      this.undo(start);
+    // Clauses that made trouble are looked at first after a restart, so that what can't be is soon found not to be.
+    for (let most = FIRST_RUN; ; most *= 2) {
+      left = most;
+      try {
+        if (!visit()) return null;
+        this.lastFound.set(this.picked);
+        return this.picked.slice();
+      } catch (error) {
+        if (!(error instanceof Restart)) throw error;
+      } finally {
+        this.undo(start);
+      }
     }
+  }
+
+  private solveWith(variable: number, value: number, budget: Budget, objective: Objective): Int32Array | null {
+    const mark = this.mark();
+    try {
+      return this.only(variable, value) ? this.solve(budget, objective) : null;
+    } finally {
+      this.undo(mark);
+    }
+  }
+
+  /** Whether a variable can have a value, with everything else right. */
+  canBe(variable: number, value: number, budget: Budget): boolean {
+    if (this.impossible || !this.has(variable, value)) return false;
+    return this.solveWith(variable, value, budget, NO_COSTS) !== null;
   }
 
   /**
@@ -307,9 +346,7 @@ export class Solver {
     wanted.forEach((values, variable) => {
       for (const value of values) {
         if (costs[variable]?.[value] !== 0) continue;
-        const mark = this.mark();
-        const solution = this.only(variable, value) ? this.solve(budget, { costs }) : null;
-        this.undo(mark);
+        const solution = this.solveWith(variable, value, budget, { costs });
         if (solution) take(solution);
         else {
           const list = costs[variable];
@@ -320,6 +357,3 @@ export class Solver {
     });
   }
 }
-
-/** Whether a solution has a value of a set. */
-export const isAmong = (values: Int32Array, variable: number, set: ValueSet): boolean => hasValue(set, values[variable] ?? 0);

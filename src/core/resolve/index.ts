@@ -1,6 +1,7 @@
 export { type ProofDifference, type ProofOutcome, prove, proofOf } from './proofs';
 export { compile } from './compile';
 export { type FormulaInput, formulaInputsOf, resultOf, runFormula } from './formulas';
+export { readAnswers } from './answers';
 export { boundProblem, boundsOf } from './bounds';
 export { chargedOf } from './charging';
 export { formulaOutcomes } from './outcomes';

@@ -120,8 +120,8 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
       };
     }
     case 'said':
-      // A question that is left alone is answered with no.
-      return ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes;
+      // A question that is left alone is answered with no; terms are agreed to or not answered.
+      return choice.kind === 'agreement' ? ({ answers }) => ((answers[index] ?? null) !== null) === test.yes : ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes;
     case 'answered':
       return ({ answers }) => ((answers[index] ?? null) !== null) === test.answered;
     case 'value': {
