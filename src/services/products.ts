@@ -1,8 +1,9 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
+import { sellableRange } from '../core/analysis';
 import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, priceRange, type Program, readiness } from '../core/resolve';
+import { compile, type Program, readiness } from '../core/resolve';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
@@ -51,7 +52,7 @@ export async function listProducts({ database, now }: Services): Promise<Product
       const program = compile(draft, surroundings);
       const findings = readiness(draft, surroundings, levels, program);
       const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-      const range = priceRange(program);
+      const range = sellableRange(program);
       return {
         id: product.id,
         title: draft.title,

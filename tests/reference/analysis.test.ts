@@ -1,4 +1,4 @@
-import Logic from 'logic-solver';
+import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
 import { type Analysis, analyseWhole, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
@@ -138,7 +138,7 @@ describe('the analysis of small products, beside every selection tried one by on
 });
 
 /** The rules of a large generated product for a SAT solver: one variable an option, exactly one of each choice. */
-function satOf(product: Product): Logic.Solver {
+function satOf(product: Product): Solver {
   const solver = new Logic.Solver();
   for (const choice of product.choices) if (choice.kind === 'list') solver.require(Logic.exactlyOne(...choice.options.map(({ key }) => `${choice.key}.${key}`)));
   for (const { when, then } of product.rules) {

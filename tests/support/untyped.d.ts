@@ -15,22 +15,20 @@ declare module '@lhncbc/ucum-lhc' {
 declare module 'logic-solver' {
   /** a variable by its name, or what is made of several */
   type Term = string | { readonly term: unique symbol };
-  class Solver {
+  interface Solver {
     require(...formulas: Term[]): void;
     solve(): object | null;
     solveAssuming(formula: Term): object | null;
   }
   const Logic: {
     readonly TRUE: Term;
-    readonly Solver: typeof Solver;
+    readonly Solver: new () => Solver;
     exactlyOne(...terms: Term[]): Term;
     and(...terms: Term[]): Term;
     or(...terms: Term[]): Term;
     not(term: Term): Term;
     implies(when: Term, then: Term): Term;
   };
-  namespace Logic {
-    type Solver = InstanceType<typeof Solver>;
-  }
+  export type { Solver };
   export default Logic;
 }

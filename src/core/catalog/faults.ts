@@ -75,6 +75,13 @@ export type FaultData =
   | { readonly code: 'rateUnit'; readonly given: string }
   | { readonly code: 'paidDefault'; readonly title: string }
   | { readonly code: 'badTimeZone'; readonly given: string }
+  | { readonly code: 'nothingSells'; readonly without: readonly string[] }
+  | { readonly code: 'optionDead'; readonly title: string }
+  | { readonly code: 'choiceNeverShown'; readonly title: string }
+  | { readonly code: 'ruleSilent'; readonly title: string }
+  | { readonly code: 'ruleEndsSale'; readonly title: string }
+  | { readonly code: 'rulesOppose'; readonly title: string; readonly other: string; readonly example: string }
+  | { readonly code: 'skuShared'; readonly sku: string; readonly first: string; readonly second: string }
   | { readonly code: 'alikeSwatches'; readonly first: string; readonly second: string; readonly difference: string };
 
 export type FaultCode = FaultData['code'];
@@ -96,6 +103,12 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'overrideLost':
     case 'paidDefault':
     case 'alikeSwatches':
+    case 'optionDead':
+    case 'choiceNeverShown':
+    case 'ruleSilent':
+    case 'ruleEndsSale':
+    case 'rulesOppose':
+    case 'skuShared':
       return 'canWait';
     default:
       return 'mustFix';

@@ -69,7 +69,10 @@ export class Solver {
     sizes.forEach((size, variable) => (this.offsets[variable + 1] = (this.offsets[variable] ?? 0) + wordsFor(size)));
     this.domains = new Uint32Array(this.offsets[sizes.length] ?? 0);
     sizes.forEach((size, variable) => {
-      for (let value = 0; value < size; value += 1) this.domains[this.wordOf(variable, value)]! |= 1 << (value & 31);
+      for (let value = 0; value < size; value += 1) {
+        const word = this.wordOf(variable, value);
+        this.domains[word] = (this.domains[word] ?? 0) | (1 << (value & 31));
+      }
     });
     const literals = clauses.reduce((sum, { variables }) => sum + variables.length, 0);
     this.starts = new Int32Array(clauses.length + 1);
@@ -180,7 +183,7 @@ export class Solver {
       if (!possible) continue;
       for (const clause of this.occurrences[variable] ?? []) {
         if (this.look(clause)) continue;
-        this.weights[clause]! += 1;
+        this.weights[clause] = (this.weights[clause] ?? 0) + 1;
         possible = false;
         break;
       }

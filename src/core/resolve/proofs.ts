@@ -1,7 +1,7 @@
 import { type Proof } from '../catalog';
 import { moneyDigits } from '../money';
 import { Exact } from '../number';
-import { basisWords } from '../words';
+import { basisWords } from '../words/working';
 import { type Program } from './program';
 import { type Resolution } from './resolution';
 import { resolve } from './resolve';

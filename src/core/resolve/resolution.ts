@@ -36,7 +36,7 @@ export interface OptionOffer {
   /** whether it stands on the page at all */
   readonly shown: boolean;
   readonly offered: boolean;
-  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | 'rule' | null;
+  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | 'rule' | 'noWay' | null;
   /** what a rule says of it, in words; absent where none does */
   readonly because?: string;
   /** days it takes, where it is offered although it is out of stock */

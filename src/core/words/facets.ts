@@ -1,8 +1,8 @@
+import { sellableRange } from '../analysis/price-range';
 import { isNote, isStocked, type Product } from '../catalog';
 import { formatMoney, roundToMinorUnit } from '../money';
 import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
-import { priceRange } from '../resolve/price-range';
 import { type Program } from '../resolve/program';
 import { counted } from './problems';
 
@@ -26,7 +26,7 @@ export function facetWords(product: Product): string[] {
 /** A product's price for a list: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
 export function priceWords(program: Program): string | null {
   const { currency } = program;
-  const range = priceRange(program);
+  const range = sellableRange(program);
   if (!range) return null;
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);

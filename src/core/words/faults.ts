@@ -148,6 +148,22 @@ export function faultWords(data: FaultData): string {
       return `${data.title} is optional, but begins with something that costs: the price first shown has it in. Begin with nothing, or require it.`;
     case 'badTimeZone':
       return `“${data.given}” is not a time zone. Use a name like Europe/Vienna.`;
+    case 'nothingSells':
+      return data.without.length === 0
+        ? 'No selection can be sold: what is required, shown, offered and made never goes together.'
+        : `No selection can be sold. Without any one of these rules, something could be: ${data.without.map((title) => `“${title}”`).join(', ')}.`;
+    case 'optionDead':
+      return `${data.title} can never be chosen: with every answer to the other choices something forbids it.`;
+    case 'choiceNeverShown':
+      return `${data.title} is never asked: nothing that can be sold shows it.`;
+    case 'ruleSilent':
+      return `This rule never fires: “${data.title}” can’t hold in anything that can be sold.`;
+    case 'ruleEndsSale':
+      return `Once this rule fires, nothing can be sold any more: “${data.title}”.`;
+    case 'rulesOppose':
+      return `“${data.title}” and “${data.other}” say opposite things and can both fire${data.example ? `: ${data.example}` : ''}.`;
+    case 'skuShared':
+      return `Two selections have the SKU ${data.sku}: ${data.first || 'as it is'}; and ${data.second || 'as it is'}.`;
     case 'alikeSwatches':
       return `${data.first} and ${data.second} stand side by side and are hard to tell apart (colour difference ${data.difference}). Their names tell them apart; another order would help.`;
   }

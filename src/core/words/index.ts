@@ -1,4 +1,5 @@
 export { facetWords, priceWords } from './facets';
+export { changeWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { faultWords } from './faults';
 export { formulaFaultWords } from './formulas';
 export { conditionWords, effectWords } from './rules';

@@ -47,6 +47,7 @@ export type Place =
   | 'formulas'
   | 'rules'
   | 'proofs'
+  | 'selections'
   | 'quantity'
   | 'stock'
   | 'shelf'

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, HStack, IconButton, Input } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
@@ -34,6 +34,7 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
   const path = ['choices', choiceIndex, 'options', position] as const;
   const faults = [useFaultAt(...path, 'title'), useFaultAt(...path, 'sku'), useFaultAt(...path, 'colours'), useFaultAt(...path, 'swatch'), useFaultAt(...path, 'face'), useFaultAt(...path, 'changesPicture'), useFaultAt(...path, 'leadDays'), useFaultAt(...path, 'groups')];
   const said = faults.filter((fault) => fault !== undefined);
+  const dead = useFaultAt(...path);
   const coloured = choice.kind === 'swatch' || (choice.kind === 'several' && choice.look === 'swatches');
   const name = option.title || `option ${position + 1}`;
   const editOption = (what: string, recipe: (draft: Option) => void) =>
@@ -114,6 +115,11 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
             {fault}
           </FaultLine>
       ))}
+      {dead && (
+        <Text pl="8" fontSize="sm" color="copper.fg">
+          {dead}
+        </Text>
+      )}
       {open && <OptionDetails choice={choice} option={option} name={name} path={path} edit={editOption} />}
       {removing && <RemoveStockedOptions choice={choice} options={[option]} onClose={() => setRemoving(false)} />}
     </Box>

@@ -7,6 +7,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
+import { analysisFaults } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/resolve';
 import { levelsOf } from '@/core/stock';
@@ -16,6 +17,8 @@ import { type Editing, EditingProvider, type Place, type Published } from '@/fea
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/choice-editor/frame';
 import { ReadinessList } from '@/features/choice-editor/readiness-list';
 import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
+import { AllSelectionsSection } from '@/features/checks/all-selections-section';
+import { type Checks, useChecks } from '@/features/checks/use-checks';
 import { Counter } from '@/features/counter/counter';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { usePresence } from '@/features/drafts/use-presence';
@@ -66,7 +69,12 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   const { surroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
   const selection = useSelection(draft.document, surroundings, stock, { today, group });
   const { program } = selection;
-  const findings = useMemo(() => readiness(draft.document, surroundings, levelsOf(stock), program), [draft.document, surroundings, stock, program]);
+  const checks = useChecks(draft.document, surroundings, today);
+  const { analysis } = checks;
+  const findings = useMemo(
+    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...(analysis ? analysisFaults(program, analysis) : [])].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    [draft.document, surroundings, stock, program, analysis],
+  );
   useUndoKeys(draft);
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
   useCommand('Add a choice to this product', () => setPlace('choices'));
@@ -96,8 +104,8 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
       <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} onPublished={setPublished} />
       <Notices draft={draft} others={others} />
       <EditorColumns
-        outline={<Outline current={place} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
-        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} selection={selection} />}
+        outline={<Outline current={place} checks={checks} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
+        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} selection={selection} checks={checks} onGroup={setGroup} />}
         side={
           <>
             <ReadinessList />
@@ -118,9 +126,12 @@ interface MiddleProps {
   bringBack: (definition: Product) => void;
   /** the Counter's selection, that formulas are tried with */
   selection: SelectionState;
+  checks: Checks;
+  /** says for which customer group the Counter is */
+  onGroup: (group: string | null) => void;
 }
 
-function Middle({ place, version, revision, bringBack, selection }: MiddleProps) {
+function Middle({ place, version, bringBack, revision, selection, checks, onGroup }: MiddleProps) {
   switch (place) {
     case 'basics':
       return <Basics />;
@@ -141,7 +152,17 @@ function Middle({ place, version, revision, bringBack, selection }: MiddleProps)
     case 'variants':
       return <VariantsSection />;
     case 'proofs':
-      return <ProofsSection today={selection.page.today} />;
+      return <ProofsSection today={selection.page.today} outcomes={checks.proofs} />;
+    case 'selections':
+      return (
+        <AllSelectionsSection
+          checks={checks}
+          onTry={(found, group) => {
+            selection.take(found);
+            onGroup(group);
+          }}
+        />
+      );
     case 'rules':
       return <RulesSection shown={selection.resolution.rules} />;
     case 'formulas':

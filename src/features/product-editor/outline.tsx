@@ -2,7 +2,8 @@
 
 import { Box, Stack } from '@chakra-ui/react';
 import { type Choice, hasOptions, isNote, isStocked } from '@/core/catalog';
-import { counted, priceWords } from '@/core/words';
+import { counted, priceWords, selectionsWords } from '@/core/words';
+import { type Checks } from '@/features/checks/use-checks';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { type Editing, type Place, useEditing } from '@/features/choice-editor/editing';
 import { shortKindWords } from '@/features/choice-editor/new-choice';
@@ -35,8 +36,20 @@ function stockState({ product, program, assembled }: Pick<Editing, 'product' | '
   return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
 }
 
+function proofsState(kept: number, { proofs }: Checks): string {
+  const broken = proofs?.filter(({ holds }) => !holds).length ?? 0;
+  if (broken > 0) return `${counted(broken, 'proof')} no longer ${broken === 1 ? 'holds' : 'hold'}`;
+  return kept === 0 ? 'none kept yet' : counted(kept, 'proof');
+}
+
+function selectionsState({ analysis, state }: Checks): string {
+  if (!analysis || analysis.faulty) return state === 'running' && !analysis ? 'being found out' : 'after the mending';
+  if (analysis.nothingSells) return 'nothing can be sold';
+  return analysis.selections === null ? (state === 'running' ? 'being found out' : 'not counted') : selectionsWords(analysis.selections);
+}
+
 /** The outline of a product, in the order of the work; choices are moved here. */
-export function Outline({ current, published }: { current: Place; published: string }) {
+export function Outline({ current, published, checks }: { current: Place; published: string; checks: Checks }) {
   const { product, program, assembled, surroundings, change } = useEditing();
   const entries = pageEntries(product, surroundings.sheets);
   const hasStocked = assembled.choices.some(isStocked);
@@ -78,7 +91,8 @@ export function Outline({ current, published }: { current: Place; published: str
       />
       <OutlineLine place="stock" current={current} title="Stock" state={stockState({ product, program, assembled })} />
       <OutlineLine place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
-      <OutlineLine place="proofs" current={current} title="Proofs" state={product.proofs.length === 0 ? 'none kept yet' : counted(product.proofs.length, 'proof')} />
+      <OutlineLine place="proofs" current={current} title="Proofs" state={proofsState(product.proofs.length, checks)} />
+      <OutlineLine place="selections" current={current} title="All selections" state={selectionsState(checks)} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published} />
     </Stack>
   );

@@ -2,10 +2,9 @@
 
 import { Box, Button, Checkbox, Grid, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
-import { useMemo } from 'react';
 import { type Proof } from '@/core/catalog';
-import { resolutionJson } from '@/core/exchange';
-import { proofOf, type ProofOutcome, prove } from '@/core/resolve';
+import { proofOf } from '@/core/resolve';
+import { type PlainProof } from '@/features/checks/plain-proof';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { WorkingTable } from '@/features/selection/working-table';
@@ -20,26 +19,26 @@ const PARTS: readonly { what: keyof Proof['expects']; label: string }[] = [
 ];
 
 /** Selections with the result that they must keep giving, resolved again at every change. */
-export function ProofsSection({ today }: { today: string }) {
-  const { product, program } = useEditing();
-  const outcomes = useMemo(() => prove(program, product.proofs, today), [program, product.proofs, today]);
+/** @param outcomes what came of the proofs when they were last resolved; null before the first time */
+export function ProofsSection({ today, outcomes }: { today: string; outcomes: readonly PlainProof[] | null }) {
+  const { product } = useEditing();
   return (
     <Section title="Proofs" lead="Selections that were checked at the Counter, with the result that they must keep giving. One that no longer does is said before publishing.">
-      {outcomes.length === 0 && (
+      {product.proofs.length === 0 && (
         <EmptyPlace title="Nothing is kept yet">
           <Text>Answer at the Counter until the result is right, and keep it as a proof there.</Text>
         </EmptyPlace>
       )}
-      {outcomes.map((outcome, index) => (
-        <ProofCard key={outcome.proof.key} outcome={outcome} index={index} today={today} />
-      ))}
+      {product.proofs.map((proof, index) => {
+        const outcome = outcomes?.find(({ key }) => key === proof.key);
+        return outcome && <ProofCard key={proof.key} proof={proof} outcome={outcome} index={index} today={today} />;
+      })}
     </Section>
   );
 }
 
-function ProofCard({ outcome: { proof, holds, differences, resolution }, index, today }: { outcome: ProofOutcome; index: number; today: string }) {
+function ProofCard({ proof, outcome: { holds, differences, now }, index, today }: { proof: Proof; outcome: PlainProof; index: number; today: string }) {
   const { program, change } = useEditing();
-  const now = resolutionJson(resolution);
   const fresh = () => proofOf(program, proof, today);
   const edit = (what: string, recipe: (draft: Proof) => void) =>
     change(`proof ${proof.key} ${what}`, (draft) => {
@@ -60,7 +59,7 @@ function ProofCard({ outcome: { proof, holds, differences, resolution }, index, 
         </IconButton>
       </HStack>
       <Text color="fg.muted">
-        {proof.quantity} × {resolution.counted.map(({ title, shown }) => `${title} ${shown}`).join(', ') || 'as it is'}
+        {proof.quantity} × {now.counted.map(({ title, shown }) => `${title} ${shown}`).join(', ') || 'as it is'}
       </Text>
       {differences.map((difference) => (
         <Text key={difference.what} color="brick.fg" mt="1">

@@ -35,6 +35,7 @@ const WHY = {
   notOnSale: 'not on sale at the moment',
   outOfStock: 'out of stock',
   otherGroup: 'not offered to you',
+  noWay: 'does not go with the rest',
 } as const;
 
 function offerOf(offers: readonly OptionOffer[], option: string): OptionOffer | undefined {

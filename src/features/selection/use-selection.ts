@@ -1,11 +1,12 @@
 'use client';
 
 import { useCallback, useMemo, useState } from 'react';
+import { type Change, NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
-import { compile, type Program, type Resolution, resolve } from '@/core/resolve';
+import { compile, type Program, type Resolution, resolve, type Selection } from '@/core/resolve';
 import { levelsOf, lotsOf, type LyingInLots } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
@@ -44,10 +45,16 @@ export interface SelectionState {
   readonly quantityText: string;
   readonly resolution: ResolutionJson;
   readonly page: PageContext;
+  /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
+  readonly changes: readonly Change[];
   /** what these answers in the place of the given ones would resolve to, stock left aside */
   attempt(others: Answers): Resolution;
   answer(choice: string, answer: unknown): void;
+  /** makes the {@link changes} */
+  change(): void;
   setQuantityText(text: string): void;
+  /** takes over a whole selection */
+  take(selection: Selection): void;
   reset(): void;
 }
 
@@ -56,15 +63,21 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [answers, setAnswers] = useState<Answers>({});
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
+  const [last, setLast] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const levels = useMemo(() => levelsOf(stock), [stock]);
   const lots = useMemo(() => lotsOf(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
-  const resolution = useMemo(() => {
+  // What rules and tables tie together is followed to its end, so that no click leads where nothing can be bought.
+  const nextClick = useMemo(() => (program.rules && program.blocking.length === 0 ? new NextClick(program, today) : null), [program, today]);
+  const { resolution, changes } = useMemo(() => {
     const context = { levels, lots, today, group, files: (token: string) => files.get(token) };
-    return resolutionJson(resolve(program, { answers: known, quantity: quantityFrom(shownQuantity) }, context));
-  }, [program, known, shownQuantity, levels, lots, today, group, files]);
+    const quantity = quantityFrom(shownQuantity);
+    const resolved = resolutionJson(resolve(program, { answers: known, quantity }, context));
+    const outlook = nextClick?.look(known, quantity, context, last) ?? null;
+    return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES };
+  }, [program, nextClick, known, shownQuantity, levels, lots, today, group, files, last]);
 
   const takeFile = useCallback(
     async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
@@ -85,21 +98,41 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   return {
     program,
     attempt,
+    changes,
     answers: known,
     quantityText: shownQuantity,
     resolution,
     page,
-    answer: (choice, answer) =>
+    answer: (choice, answer) => {
+      setLast(choice);
       setAnswers((current) => {
         const { [choice]: _former, ...rest } = current;
         return answer === undefined ? rest : { ...rest, [choice]: answer };
-      }),
+      });
+    },
+    change: () => setAnswers((current) => ({ ...current, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) })),
     setQuantityText,
+    take: (selection) => {
+      setAnswers(selection.answers);
+      setQuantityText(selection.quantity === undefined ? null : String(selection.quantity));
+    },
     reset: () => {
       setAnswers({});
       setQuantityText(null);
     },
   };
+}
+
+const NO_CHANGES: readonly Change[] = [];
+
+/** What is shown, without offering options that no answers to what is still open can make sellable. */
+function withoutDeadEnds(program: Program, shown: ResolutionJson['shown'], { impossible }: Extract<Outlook, { kind: 'open' }>): ResolutionJson['shown'] {
+  if (impossible.size === 0) return shown;
+  return shown.map((entry, index) => {
+    const dead = impossible.get(index);
+    if (!dead || !entry.shown || program.choices[index]?.key !== entry.choice) return entry;
+    return { ...entry, options: entry.options.map((offer, option) => (offer.offered && dead.has(option) ? { ...offer, offered: false, why: 'noWay' } : offer)) };
+  });
 }
 
 /** What taking a product along adds, as a decimal. */

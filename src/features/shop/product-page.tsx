@@ -10,6 +10,7 @@ import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
+import { ChangeNote } from '@/features/selection/change-note';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
 import { quantityFrom, type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
@@ -180,6 +181,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
             {ofQuantity.map((problem) => (
               <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
             ))}
+            <ChangeNote selection={selection} />
             {general.map((problem, index) => (
               <ProblemNote key={index} problem={problem} />
             ))}

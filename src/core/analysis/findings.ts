@@ -1,0 +1,23 @@
+import { type Fault, type FaultData, gravityOf, type Path } from '../catalog';
+import { type Program } from '../resolve';
+import { faultWords } from '../words/faults';
+import { type Analysis } from './analyse';
+
+/** What an analysis found wrong, each at the place where it can be mended. */
+export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
+  const found: Fault[] = [];
+  const fault = (path: Path, data: FaultData) => found.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+  const rules = program.rules?.program.rules ?? [];
+  const nameOf = (rule: number) => rules[rule]?.title || (program.rules?.because[rule] ?? '');
+  const placeOf = (rule: number) => rules[rule]?.path ?? ['rules'];
+  const titleOf = (choice: number) => program.choices[choice]?.title ?? '';
+
+  if (analysis.nothingSells) fault(['rules'], { code: 'nothingSells', without: analysis.nothingSells.without.map(nameOf) });
+  for (const choice of analysis.neverShown) fault(program.placeOf(['choices', choice]), { code: 'choiceNeverShown', title: titleOf(choice) });
+  for (const { choice, option } of analysis.deadOptions) fault(program.placeOf(['choices', choice, 'options', option]), { code: 'optionDead', title: `${titleOf(choice)}: ${program.choices[choice]?.options[option]?.title ?? ''}` });
+  for (const rule of analysis.neverFire) fault(placeOf(rule), { code: 'ruleSilent', title: nameOf(rule) });
+  for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', title: nameOf(rule) });
+  for (const { first, second, example } of analysis.contradictions) fault(placeOf(second), { code: 'rulesOppose', title: nameOf(first), other: nameOf(second), example: example.words });
+  for (const { choice, sku, first, second } of analysis.sharedSkus) fault(program.placeOf(['choices', choice]), { code: 'skuShared', sku, first: first.words, second: second.words });
+  return found;
+}
