@@ -37,6 +37,8 @@ export interface BulkRow {
   readonly priceAfter: string | null;
   /** what is to be mended after, that was right before */
   readonly faults: readonly string[];
+  /** proofs that held before and no longer do after */
+  readonly brokenProofs: readonly string[];
 }
 
 interface Prepared {
@@ -51,14 +53,14 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   if (change.kind === 'copyChoices' && !source) return notFound(`product ${change.from}`);
   const from = source && currentProduct(source.draft);
   const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: currentProduct(row.draft) }));
-  const { surroundings } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
+  const { surroundings, today } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
   const { words, apply } = changer(change, surroundings, from);
   return {
     words,
     surroundings,
     rows: drafts.map(({ id, version, draft }) => {
       const { after, does } = id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft);
-      const { priceBefore, priceAfter, stops } = compareSides({ product: draft, surroundings }, { product: after, surroundings });
+      const { priceBefore, priceAfter, stops, breaks } = compareSides({ product: draft, surroundings }, { product: after, surroundings }, today);
       const row: BulkRow = {
         productId: id,
         title: draft.title,
@@ -67,6 +69,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
         priceBefore,
         priceAfter,
         faults: stops,
+        brokenProofs: breaks.map(({ title }) => title),
       };
       return { row, before: draft, after, version };
     }),

@@ -1,6 +1,16 @@
-import { type CatalogSurroundings, type Product } from '../core/catalog';
-import { compile, type Program } from '../core/resolve';
+import { type CatalogSurroundings, type Product, type Proof } from '../core/catalog';
+import { resolutionJson, type ResolutionJson } from '../core/exchange';
+import { compile, type Program, type ProofOutcome, prove } from '../core/resolve';
 import { priceWords } from '../core/words';
+
+/** A proof that holds before a change and no longer after it, with both workings. */
+export interface BrokenProof {
+  readonly title: string;
+  readonly differences: ProofOutcome['differences'];
+  /** the working as it was kept */
+  readonly kept: Pick<Proof, 'working' | 'quantity'> & Pick<Proof['expects'], 'unitPrice'>;
+  readonly now: Pick<ResolutionJson, 'working' | 'unitPrice' | 'lineTotal' | 'quantity' | 'currency'>;
+}
 
 /** What a change does to one product: prices in words, and what is to be mended after it or no longer. */
 export interface Comparison {
@@ -8,6 +18,7 @@ export interface Comparison {
   readonly priceAfter: string | null;
   readonly stops: readonly string[];
   readonly mends: readonly string[];
+  readonly breaks: readonly BrokenProof[];
 }
 
 /** A product with what it refers to, at one side of a change. */
@@ -18,16 +29,28 @@ export interface Side {
 
 const blockingWords = (program: Program) => new Set(program.blocking.map(({ message }) => message));
 
-/** Compares a product before and after a change. Sides that are the same are compiled once. */
-export function compareSides(before: Side, after: Side): Comparison {
+/** Writes a proof that no longer holds for a page. */
+export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {
+  const { working, unitPrice, lineTotal, quantity, currency } = resolutionJson(resolution);
+  return { title: proof.title, differences, kept: { working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice }, now: { working, unitPrice, lineTotal, quantity, currency } };
+}
+
+/**
+ * Compares a product before and after a change. Sides that are the same are compiled once.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function compareSides(before: Side, after: Side, today: string): Comparison {
   const former = compile(before.product, before.surroundings);
   const same = before.product === after.product && before.surroundings === after.surroundings;
   const next = same ? former : compile(after.product, after.surroundings);
   const [had, has] = [blockingWords(former), blockingWords(next)];
+  const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));
   return {
     priceBefore: priceWords(former),
     priceAfter: priceWords(next),
     stops: [...has].filter((message) => !had.has(message)),
     mends: [...had].filter((message) => !has.has(message)),
+    breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),
   };
 }

@@ -207,7 +207,7 @@ export async function* rippleOf({ database, now }: Services, id: number): AsyncG
     .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
     .orderBy(asc(products.title));
   const definitions = rows.map(({ product, revision }) => currentProduct(revision ?? product.draft));
-  const { surroundings: before } = await readSurroundings(database.read, now(), [...definitions, draft]);
+  const { surroundings: before, today } = await readSurroundings(database.read, now(), [...definitions, draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const onBefore = (product: Product) => placementsOf(product, before.sheets.values()).some(({ key }) => key === draft.key);
   const onAfter = (product: Product) => placementsOf(product, after.sheets.values()).some(({ key }) => key === draft.key);
@@ -218,15 +218,15 @@ export async function* rippleOf({ database, now }: Services, id: number): AsyncG
     const [was, is] = [onBefore(definition), onAfter(definition)];
     let row: RippleRow | null = null;
     if (was || is) {
-      const comparison = compareSides({ product: definition, surroundings: before }, { product: definition, surroundings: after });
-      const { priceBefore, priceAfter, stops, mends } = comparison;
+      const comparison = compareSides({ product: definition, surroundings: before }, { product: definition, surroundings: after }, today);
+      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
       row = {
         ...comparison,
         productId: product.id,
         title: definition.title,
         inShop: product.publishedRevision !== null,
         reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
-        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length > 0,
+        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
       };
     }
     yield { done: index + 1, total: rows.length, row };

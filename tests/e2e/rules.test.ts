@@ -78,6 +78,36 @@ describe('rules written as sentences, from empty', () => {
   });
 });
 
+describe('the analysis', () => {
+  it('counts what can be sold, and finds its lowest and highest price', async () => {
+    const { person } = stage;
+    await person.press('All selections', OUTLINE);
+    // Flat in felt; gabled in either ridge and either cover.
+    await person.sees('5 selections');
+    await person.sees('Lowest price of one');
+    await person.sees('€33.00');
+  });
+
+  it('finds an option that can never be chosen, says so beside it, and is content once that is mended', async () => {
+    const { person } = stage;
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'Roof');
+    await person.select('When, part 1: options: add', 'Gabled');
+    await person.select('Then 1: what', 'withhold');
+    await person.select('Then 1: choice', 'Ridge');
+    await person.select('Then 1: options: add', 'Tin');
+    await person.sees('Ridge: Tin can never be chosen', '[aria-label="Readiness"]');
+    await person.press('Mend: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.');
+    expect(await stage.browser.driver.executeScript('return document.querySelector("[aria-label=\'Title of Tin\']").parentElement.parentElement.innerText')).toContain('Ridge: Tin can never be chosen');
+    await person.press('Rules', OUTLINE);
+    await person.press('Remove rule 3', rule(3));
+    await person.seesNoMore('can never be chosen', '[aria-label="Readiness"]');
+    await person.sees('5 selections', 'nav[aria-label="Outline"]');
+    await stage.browser.driver.wait(async () => (await draft())?.rules.length === 2, 8000);
+  });
+});
+
 describe('what a customer sees of rules', () => {
   it('is the choice that a rule shows; its answer is kept while it is hidden, and counts again after', async () => {
     const { person } = stage;
@@ -92,6 +122,15 @@ describe('what a customer sees of rules', () => {
     await person.pick('Flat');
     await person.seesNoMore('Ridge');
     await person.sees('Flat · Reed is not made. Nearest that is made: Cover Felt.');
+    await person.sees('These don’t go together. To keep what you chose last, change Cover from Reed to Felt.');
+    await person.press('Change it');
+    await person.seesNoMore('These don’t go together');
+    await person.sees('not made in this combination');
+    expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Flat', 'Felt']));
+    await person.pick('Gabled');
+    await person.pick('Reed');
+    await person.pick('Flat');
+    await person.sees('To keep what you chose last, change Cover');
     await person.pick('Gabled');
     await person.seesNoMore('is not made');
     expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Gabled', 'Tin', 'Reed']));
@@ -144,5 +183,14 @@ describe('a proof', () => {
     expect((await stage.database.read.query.products.findFirst({ where: eq(products.id, id) }))?.publishedRevision).toBe((await stage.database.read.query.revisions.findFirst({ where: eq(revisions.productId, id), orderBy: desc(revisions.number) }))?.id);
     await person.press('Publish all the same', DIALOG);
     await person.sees('Revision 2 is in the shop');
+  });
+
+  it('stands with all others on one page, which proves them again', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/products');
+    await person.press('All proofs');
+    await person.sees('no longer holds.');
+    await person.sees('A flat roof: Its price should be 40.00, and is 45.00.', 'article[aria-label="Hive roof"]');
+    await person.sees('2 proofs hold', 'article[aria-label="Bee suit"]');
   });
 });

@@ -3,6 +3,13 @@ import { type Program } from '../resolve';
 import { faultWords } from '../words/faults';
 import { type Analysis } from './analyse';
 
+/** What readiness says of an analysis: of SKUs that are shared, one example is enough there. */
+export function readinessFaults(program: Program, analysis: Analysis): Fault[] {
+  const faults = analysisFaults(program, analysis);
+  const shared = faults.find(({ code }) => code === 'skuShared');
+  return faults.filter((fault) => fault.code !== 'skuShared' || fault === shared);
+}
+
 /** What an analysis found wrong, each at the place where it can be mended. */
 export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   const found: Fault[] = [];

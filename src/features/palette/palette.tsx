@@ -23,6 +23,7 @@ const PLACES = [
   { title: 'Swatch book', href: '/manage/swatches' },
   { title: 'Stock', href: '/manage/stock' },
   { title: 'Orders', href: '/manage/orders' },
+  { title: 'All proofs', href: '/manage/proofs' },
   { title: 'Settings', href: '/manage/settings' },
   { title: 'To the shop', href: '/shop' },
 ] as const;

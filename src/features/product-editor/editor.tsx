@@ -7,7 +7,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { analysisFaults } from '@/core/analysis';
+import { readinessFaults } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/resolve';
 import { levelsOf } from '@/core/stock';
@@ -72,7 +72,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   const checks = useChecks(draft.document, surroundings, today);
   const { analysis } = checks;
   const findings = useMemo(
-    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...(analysis ? analysisFaults(program, analysis) : [])].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...(analysis ? readinessFaults(program, analysis) : [])].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
     [draft.document, surroundings, stock, program, analysis],
   );
   useUndoKeys(draft);

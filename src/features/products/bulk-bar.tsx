@@ -30,7 +30,7 @@ interface Props {
 
 const previewSchema = z.object({
   words: z.string(),
-  rows: z.array(z.object({ productId: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()) })),
+  rows: z.array(z.object({ productId: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()) })),
 });
 const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
 const lastSchema = z.object({ last: appliedSchema.extend({ at: z.number() }).nullable() });
@@ -188,13 +188,18 @@ function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: DialogProps
               </Table.Header>
               <Table.Body>
                 {preview.rows.map((row) => (
-                  <Table.Row key={row.productId} bg={row.faults.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
+                  <Table.Row key={row.productId} bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
                     <Table.Cell fontWeight="600">{row.title}</Table.Cell>
                     <Table.Cell>
                       {row.does}
                       {row.faults.map((message) => (
                         <Text key={message} fontSize="sm" color="brick.fg">
                           To mend then: {message}
+                        </Text>
+                      ))}
+                      {row.brokenProofs.map((title) => (
+                        <Text key={title} fontSize="sm" color="brick.fg">
+                          A proof no longer holds then: {title}
                         </Text>
                       ))}
                     </Table.Cell>

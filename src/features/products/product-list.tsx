@@ -2,7 +2,7 @@
 
 import { Box, Button, Flex, HStack, Image, Input, Link, Stack, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
-import { Plus } from 'lucide-react';
+import { Plus, ShieldCheck } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -120,7 +120,14 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   return (
     <Box p={{ base: '4', lg: '7' }} maxW="1400px">
       <PageHead title="Products" lead={`${counted(rows.length, 'product')} in the catalog`}>
-        {start}
+        <HStack>
+          <Button asChild variant="ghost" colorPalette="ink">
+            <NextLink href="/manage/proofs">
+              <ShieldCheck size={16} aria-hidden /> All proofs
+            </NextLink>
+          </Button>
+          {start}
+        </HStack>
       </PageHead>
       <Flex gap="3" mb="4" wrap="wrap" align="center">
         <Input

@@ -1,15 +1,15 @@
 'use client';
 
-import { Box, Button, Checkbox, Grid, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Checkbox, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { type Proof } from '@/core/catalog';
 import { proofOf } from '@/core/resolve';
 import { type PlainProof } from '@/features/checks/plain-proof';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
-import { WorkingTable } from '@/features/selection/working-table';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { differenceWords } from './difference-words';
+import { ProofWorkings } from './proof-workings';
 
 const PARTS: readonly { what: keyof Proof['expects']; label: string }[] = [
   { what: 'state', label: 'whether it can be sold' },
@@ -46,7 +46,6 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       if (target) recipe(target);
     });
   const setPart = (what: keyof Proof['expects'], kept: boolean) => edit(what, (draft) => void Object.assign(draft.expects, { [what]: kept ? fresh().expects[what] : null }));
-  const before = { working: proof.working.map((line) => ({ ...line, kind: 'base' as const, source: '' })), unitPrice: proof.expects.unitPrice, lineTotal: null, quantity: proof.quantity, currency: now.currency };
   return (
     <Box as="article" aria-label={proof.title} borderWidth="1px" borderColor={holds ? 'border' : 'brick.border'} borderRadius="l3" p="4">
       <HStack justify="space-between" gap="3" mb="1">
@@ -77,16 +76,7 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       </HStack>
       {!holds && (
         <Stack gap="3" mt="3">
-          <Grid templateColumns="1fr 1fr" gap="6">
-            <Box>
-              <Text fontWeight="600">As it was kept</Text>
-              <WorkingTable resolution={before} />
-            </Box>
-            <Box>
-              <Text fontWeight="600">As it is now</Text>
-              <WorkingTable resolution={now} />
-            </Box>
-          </Grid>
+          <ProofWorkings kept={{ working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice }} now={now} />
           <Button size="sm" variant="outline" alignSelf="start" onClick={() => edit('accept', (draft) => void Object.assign(draft, fresh()))}>
             Keep it as it is now
           </Button>

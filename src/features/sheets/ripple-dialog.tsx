@@ -4,6 +4,9 @@ import { Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
+import { type BrokenProof, brokenProofSchema } from '@/features/proofs/broken-proof';
+import { differenceWords } from '@/features/proofs/difference-words';
+import { ProofWorkings } from '@/features/proofs/proof-workings';
 import { ApiProblem, send, wordsOf } from '@/features/shared/api';
 import { readLines } from '@/features/shared/json-lines';
 import { AppDialog } from '@/ui/dialog';
@@ -20,6 +23,7 @@ const rowSchema = z.object({
   priceAfter: z.string().nullable(),
   stops: z.array(z.string()),
   mends: z.array(z.string()),
+  breaks: z.array(brokenProofSchema),
   changes: z.boolean(),
 });
 const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
@@ -62,6 +66,7 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
   const stopping = rows.filter(({ inShop, stops }) => inShop && stops.length > 0);
   const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
   const changing = rows.filter(({ changes }) => changes).length;
+  const breaking = rows.reduce((sum, { breaks }) => sum + breaks.length, 0);
   const stop = () => {
     abort.abort();
     setStopped(true);
@@ -90,8 +95,8 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
           <Button variant="ghost" colorPalette="ink" onClick={onClose}>
             Not now
           </Button>
-          <Button colorPalette={stopping.length > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void publish()}>
-            {stopping.length > 0 ? `Publish, and let ${counted(stopping.length, 'product')} stop` : 'Publish'}
+          <Button colorPalette={stopping.length + breaking > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void publish()}>
+            {stopping.length > 0 ? `Publish, and let ${counted(stopping.length, 'product')} stop` : breaking > 0 ? `Publish, though ${counted(breaking, 'proof')} no longer ${breaking === 1 ? 'holds' : 'hold'}` : 'Publish'}
           </Button>
         </>
       }
@@ -139,7 +144,7 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
               </Table.Header>
               <Table.Body>
                 {order.map((row) => (
-                  <Table.Row key={row.productId} bg={row.stops.length > 0 ? 'brick.subtle' : 'transparent'} verticalAlign="top">
+                  <Table.Row key={row.productId} bg={row.stops.length + row.breaks.length > 0 ? 'brick.subtle' : 'transparent'} verticalAlign="top">
                     <Table.Cell fontWeight="600">
                       {row.title} {!row.inShop && <Slip>draft</Slip>}
                     </Table.Cell>
@@ -149,7 +154,10 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
                     </Table.Cell>
                     <Table.Cell fontSize="sm">
                       {[REACH[row.reach], row.stops.length > 0 ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}` : '', row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : ''].filter(Boolean).join('; ') ||
-                        (row.changes ? 'another price' : 'stays as it is')}
+                        (row.priceBefore !== row.priceAfter ? 'another price' : row.breaks.length === 0 ? 'stays as it is' : '')}
+                      {row.breaks.map((broken) => (
+                        <BrokenProofNote key={broken.title} broken={broken} />
+                      ))}
                     </Table.Cell>
                   </Table.Row>
                 ))}
@@ -159,5 +167,21 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
         )}
       </Stack>
     </AppDialog>
+  );
+}
+
+/** A proof that the change breaks, with both workings to unfold. */
+function BrokenProofNote({ broken: { title, differences, kept, now } }: { broken: BrokenProof }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Stack gap="1" mt="1">
+      <Text color="brick.fg">
+        The proof “{title}” no longer holds. {differences.map(differenceWords).join(' ')}{' '}
+        <Button size="2xs" variant="outline" colorPalette="brick" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Hide the workings' : 'Show both workings'}
+        </Button>
+      </Text>
+      {open && <ProofWorkings kept={kept} now={now} />}
+    </Stack>
   );
 }

@@ -1,0 +1,7 @@
+import { answer, jsonLines } from '@/http/route';
+import { proveAll } from '@/services/proofs';
+
+/** Every proof of the shop, resolved again: a line of JSON a product, as each is looked at. */
+export function GET(): Promise<Response> {
+  return answer((context) => Promise.resolve(jsonLines(proveAll(context))));
+}

@@ -1,0 +1,8 @@
+import { type Metadata } from 'next';
+import { AllProofs } from '@/features/proofs/all-proofs';
+
+export const metadata: Metadata = { title: 'All proofs' };
+
+export default function ProofsPage() {
+  return <AllProofs />;
+}
