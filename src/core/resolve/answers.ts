@@ -45,7 +45,7 @@ export interface ReadAnswers {
   readonly defaulted: readonly boolean[];
   /** bounds that formulas set, by the position of the choice; null where none do */
   readonly bounds: ReadonlyMap<number, Bounds> | null;
-  /** what rules make of the choices, by position */
+  /** what rules make of the choices that they are about, by position */
   readonly rulings: ReadonlyMap<number, Ruling>;
   /** whether a rule has fired; null where there are none */
   readonly fired: ((rule: number) => boolean) | null;
@@ -72,7 +72,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     const index = order ? (order[place] ?? place) : place;
     const choice = program.choices[index];
     if (!choice || !isSeenBy(choice.groups, context.group)) continue;
-    const ruling = rules && fired ? rulingOn(rules.program, index, choice.options.length, fired) : null;
+    const ruling = rules && fired && rules.program.onChoice.has(index) ? rulingOn(rules.program, index, choice.options.length, fired) : null;
     if (ruling) rulings.set(index, ruling);
     // What is hidden is not asked: an answer to it is kept by whoever gave it, and does not count.
     if (!choice.asks || ruling?.shown === false) continue;

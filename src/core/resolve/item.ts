@@ -54,6 +54,8 @@ export function itemOf(program: Program, answers: readonly (Answer | null)[], va
   return { key, sku, title: program.title, details };
 }
 
+const NO_VIEWS: readonly PictureView[] = [];
+
 /** The pictures of the item: the product's, or its variant's, or those of the last option that changes them. */
 export function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, fired: ((rule: number) => boolean) | null): readonly PictureView[] {
   const [first] = program.product.pictures;
@@ -67,6 +69,7 @@ export function picturesOf(program: Program, answers: readonly (Answer | null)[]
       }
     });
   }
+  if (src === null) return NO_VIEWS;
   const layers = program.rules && fired ? program.rules.itemEffects.flatMap(({ rule, effect }) => (effect.kind === 'picture' && fired(rule) ? [{ src: effect.src, alt: effect.alt }] : [])) : [];
-  return src === null ? [] : [{ view: 'main', layers: [{ src, alt }, ...layers] }];
+  return [{ view: 'main', layers: [{ src, alt }, ...layers] }];
 }

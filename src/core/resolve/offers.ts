@@ -36,13 +36,17 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
     const shownByRule = because === undefined ? NOTHING_SAID : ({ why: 'rule', because } as const);
     const bound = bounds?.get(index);
     if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
-    const tables = program.rules?.program.tables.filter(({ columns }) => columns.includes(index)) ?? NO_TABLES;
-    if (!choice.offersVary && tables.length === 0 && !(ruling && ruling.withheld.size > 0)) return because === undefined ? choice.allOffered : { ...choice.allOffered, ...shownByRule };
+    const all = program.rules?.program.tables ?? NO_TABLES;
+    const tables = all.length === 0 ? all : all.filter(({ columns }) => columns.includes(index));
+    if (!choice.offersVary && tables.length === 0) {
+      const offered = ruling && ruling.withheld.size > 0 ? withheldFrom(program, choice, ruling) : choice.allOffered;
+      return because === undefined ? offered : { ...offered, ...shownByRule };
+    }
     const position = program.stocked.indexOf(index);
     const offers = shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
       const rule = ruling?.withheld.get(effect);
-      if (rule !== undefined) return { shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] };
+      if (rule !== undefined) return ruledOut(program, rule);
       if (tables.some((table) => !tableAllows(table, pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked))))) {
         return { shown: true, offered: false, why: 'notMade', leadDays: null };
       }
@@ -53,6 +57,18 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
     });
     return because === undefined ? offers : { ...offers, ...shownByRule };
   });
+}
+
+const ruledOut = (program: Program, rule: number): Offer => ({ shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] });
+
+/** A choice of which nothing but rules takes options away: all its other options stay as they are. */
+function withheldFrom(program: Program, { allOffered }: ChoiceProgram, { withheld }: Ruling): ChoiceShown {
+  const options = [...allOffered.options];
+  for (const [effect, rule] of withheld) {
+    const offer = options[effect];
+    if (offer) options[effect] = { option: offer.option, ...ruledOut(program, rule) };
+  }
+  return { ...allOffered, options };
 }
 
 /** A choice with what is offered of it. */

@@ -46,7 +46,8 @@ export function measuresOf(program: Program, outcomes: readonly FormulaOutcome[]
   const ofFormulas = outcomes.flatMap((outcome, index) => {
     const formula = program.formulas[index];
     if (!formula || outcome === null || isStop(outcome)) return [];
-    return outcome.map((line) => ({ ...line, name: line.name === 'result' ? formula.title : line.name, formula: formula.title, forCustomers: formula.serves.kind === 'shown' }));
+    const forCustomers = formula.serves.kind === 'shown';
+    return outcome.map(({ name, value, dim }) => ({ name: name === 'result' ? formula.title : name, value, dim, formula: formula.title, forCustomers }));
   });
   return charged?.differs ? [...chargedLines(charged), ...ofFormulas] : ofFormulas;
 }

@@ -36,13 +36,16 @@ export interface ProductRules {
 
 type CompileAmount = (effect: Extract<RuleEffect, { kind: 'amount' }>, label: string, path: Path) => AmountProgram | null;
 
+/** What is done to the item as a whole; everything else is done to single choices, or told. */
+const OF_ITEM: ReadonlySet<RuleEffect['kind']> = new Set(['amount', 'setPrice', 'weight', 'draw', 'refuse', 'limitQuantity', 'picture']);
+
 /** Checks a product's rules and makes them ready. */
 export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
   const within: Scope = { ...scope, report: add };
   const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, report: add });
   if (!program) return null;
   const because = program.rules.map(({ rule }) => conditionWords(rule.when, scope.product));
-  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.map((effect, place) => itemEffect(rule, index, effect, [...path, 'then', place], because[index] ?? '', within, compileAmount)));
+  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (OF_ITEM.has(effect.kind) ? [itemEffect(rule, index, effect, [...path, 'then', place], because[index] ?? '', within, compileAmount)] : [])));
   return { program, because, itemEffects };
 }
 

@@ -27,6 +27,15 @@ type Holds = (facts: Facts) => boolean;
 
 const never: Holds = () => false;
 
+/** Several parts as one, all of them or any. Conditions are asked at every keystroke: pairs are what engines run fastest. */
+function together(parts: readonly Holds[], all: boolean): Holds {
+  const [first, second, ...rest] = parts;
+  if (!first) return () => all;
+  if (!second) return first;
+  const pair: Holds = all ? (facts) => first(facts) && second(facts) : (facts) => first(facts) || second(facts);
+  return rest.length === 0 ? pair : together([pair, ...rest], all);
+}
+
 /** Checks a condition and makes it ready; what is wrong is reported and does not hold. */
 export function compileCondition(condition: Condition | null, path: Path, scope: ConditionScope): ConditionProgram {
   const reads = new Set<number>();
@@ -44,9 +53,9 @@ function compile(condition: Condition, path: Path, scope: ConditionScope, reads:
     case 'none': {
       const parts = condition.of.map((part, index) => compile(part, [...path, 'of', index], scope, reads, depth + 1));
       if (parts.length === 0) scope.report(path, { code: 'conditionEmpty' });
-      if (condition.kind === 'all') return (facts) => parts.every((holds) => holds(facts));
-      if (condition.kind === 'any') return (facts) => parts.some((holds) => holds(facts));
-      return (facts) => !parts.some((holds) => holds(facts));
+      if (condition.kind === 'all') return together(parts, true);
+      const any = together(parts, false);
+      return condition.kind === 'any' ? any : (facts) => !any(facts);
     }
     default:
       return compileTest(condition, path, scope, reads);
@@ -114,9 +123,17 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
         else wanted.add(place);
       }
       if (test.options.length === 0) report([...path, 'options'], { code: 'conditionEmpty' });
+      const isWanted = Uint8Array.from(options, (_, place) => (wanted.has(place) ? 1 : 0));
+      const among = test.is === 'oneOf';
+      if (choice.kind !== 'several') {
+        return ({ answers }) => {
+          const answer = answers[index];
+          return answer ? (isWanted[answer.picks[0]?.effect ?? -1] === 1) === among : false;
+        };
+      }
       return ({ answers }) => {
         const answer = answers[index];
-        return answer ? answer.picks.some(({ effect }) => wanted.has(effect)) === (test.is === 'oneOf') : false;
+        return answer ? answer.picks.some(({ effect }) => isWanted[effect] === 1) === among : false;
       };
     }
     case 'said':

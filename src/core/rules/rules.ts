@@ -184,9 +184,11 @@ export function rulingOn(program: RulesProgram, choice: number, options: number,
   let preselected: unknown;
   let least: Ruling['least'] = null;
   let most: Ruling['most'] = null;
-  const withheld = new Map<number, number>();
+  let taken: Map<number, number> | null = null;
+  let any = false;
   for (const { rule, effect, options: named } of effects) {
     if (!fired(rule)) continue;
+    any = true;
     switch (effect.kind) {
       case 'show':
         shownBy ??= rule;
@@ -198,10 +200,12 @@ export function rulingOn(program: RulesProgram, choice: number, options: number,
         required = true;
         break;
       case 'withhold':
-        for (const option of named) if (!withheld.has(option)) withheld.set(option, rule);
+        taken ??= new Map();
+        for (const option of named) if (!taken.has(option)) taken.set(option, rule);
         break;
       case 'offer':
-        for (let option = 0; option < options; option += 1) if (!named.has(option) && !withheld.has(option)) withheld.set(option, rule);
+        taken ??= new Map();
+        for (let option = 0; option < options; option += 1) if (!named.has(option) && !taken.has(option)) taken.set(option, rule);
         break;
       case 'preselect':
         preselected ??= effect.answer;
@@ -216,7 +220,10 @@ export function rulingOn(program: RulesProgram, choice: number, options: number,
         break;
     }
   }
-  const shown = hiddenBy === null && (shownBy !== null || !program.shownByRule.has(choice));
+  const waits = program.shownByRule.has(choice);
+  if (!any && !waits) return FREE;
+  const withheld = taken ?? NONE_WITHHELD;
+  const shown = hiddenBy === null && (shownBy !== null || !waits);
   return { shown, hiddenBy, shownBy, required, withheld, preselected, least, most };
 }
 

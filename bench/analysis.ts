@@ -1,0 +1,100 @@
+import { strict as assert } from 'node:assert';
+import { analyse, analyseWhole, NextClick, USUAL_LIMITS } from '../src/core/analysis';
+import { Exact } from '../src/core/number';
+import { compile, type Resolution, resolve } from '../src/core/resolve';
+import { largeProduct, Random } from '../tests/support/generated-products';
+import { surroundings } from './product';
+import { inTurn, median, timesAsFast } from './rounds';
+import { LISTS, MEASURES, OPTIONS, rules, tiedByHand, type TiedOutcome, tiedProduct, type TiedSelection } from './tied-product';
+
+/** A product of forty choices whose choices are tied together: resolving it beside a function by hand, and analysing others like it. */
+
+const TODAY = '2026-11-25';
+const ROUNDS = 9;
+
+const program = compile(tiedProduct, surroundings);
+assert.deepEqual(program.faults.filter(({ gravity }) => gravity === 'mustFix').map(({ message }) => message), []);
+const boards = Exact.of(400);
+const context = { levels: () => boards, today: TODAY };
+const random = new Random(3);
+const selections = Array.from({ length: 12 }, (_, number): TiedSelection => {
+  const lists = Array.from({ length: LISTS }, (__, list): [string, string] => [`c${list}`, `o${random.below(OPTIONS)}`]);
+  // Some rules are made to fire.
+  for (const rule of rules.slice(number * 2, number * 2 + 5)) {
+    lists[rule.first] = [`c${rule.first}`, `o${rule.firstOption}`];
+    lists[rule.second] = [`c${rule.second}`, `o${rule.secondOptions[0]}`];
+  }
+  return { answers: Object.fromEntries([...lists, ...Array.from({ length: MEASURES }, (__, index): [string, string] => [`m${index}`, String((100 + random.below(8000)) / 1000)])]), quantity: 1 + random.below(5) };
+});
+
+function outcome({ state, problems, item, working, counted, measures, rules: shownRules, unitPrice, lineTotal, shown, availability }: Resolution): TiedOutcome {
+  const hundredths = (amount: Exact | null) => (amount ? Math.round(amount.toApproximateNumber() * 1e9) / 1e5 : NaN);
+  return {
+    state,
+    problems: problems.map(({ where }) => where),
+    key: item.key,
+    sku: item.sku,
+    working: working.map(({ label, amount, source }) => ({ label, amount: hundredths(amount), source })),
+    counted: counted.map(({ choice, title, shown: words, value }) => ({ choice, title, shown: words, value })),
+    details: item.details,
+    measures: measures.map(({ formula, name, value }) => ({ formula, name, value: name === formula ? hundredths(value) : value.toApproximateNumber() })),
+    rules: shownRules.map(({ rule, title, fired }) => ({ rule, title, fired })),
+    unitPrice: hundredths(unitPrice),
+    lineTotal: hundredths(lineTotal),
+    offered: shown.map(({ choice, options }) => ({ choice, options: options.map(({ option, offered }) => ({ option, offered })) })),
+    canSupply: availability.canSupply ?? NaN,
+  };
+}
+
+for (const selection of selections) {
+  const byHand = tiedByHand(selection, 400);
+  const ours = outcome(resolve(program, selection, context));
+  const near = (figure: number) => Math.round(figure * 1000) / 1000;
+  const comparable = (result: TiedOutcome) => ({ ...result, working: result.working.map((line) => ({ ...line, amount: near(line.amount) })), measures: result.measures.map((line) => ({ ...line, value: near(line.value) })) });
+  assert.deepEqual(comparable(ours), comparable(byHand));
+}
+
+const rounds = await inTurn({ ours: () => selections.map((selection) => resolve(program, selection, context)).length, hand: () => selections.map((selection) => tiedByHand(selection, 400)).length }, ROUNDS);
+process.stdout.write(`Resolving a product of ${LISTS + MEASURES} choices, ${rules.length} rules and 10 formulas takes ${(1 / timesAsFast(rounds, 'ours', 'hand')).toFixed(2)} times as long as a function by hand (aim: at most 3)\n`);
+
+// Analysis: products of 40 choices of 8 options with 200 rules, nine in ten within groups of five neighbours.
+const SEEDS = [1, 2, 3, 4, 5, 6, 7];
+const times = SEEDS.map((seed) => {
+  const product = compile(largeProduct(seed), surroundings);
+  let [start, counted] = [performance.now(), 0];
+  // Options, prices and count are what is asked to be quick; what else is found out on the way is timed apart.
+  let asked = 0;
+  const running = analyse(product, TODAY);
+  for (let before = 0; ; ) {
+    const { value, done } = running.next();
+    const now = performance.now();
+    if (['options', 'prices', 'count'].includes(value.done.at(-1) ?? '')) asked += now - start;
+    before += now - start;
+    start = now;
+    if (!done) continue;
+    assert.deepEqual(value.cutShort, [], `seed ${seed} was cut short`);
+    counted = before;
+    break;
+  }
+  const next = new NextClick(product, TODAY);
+  const given: Record<string, string> = {};
+  const clicks: number[] = [];
+  for (const choice of product.choices) {
+    const click = performance.now();
+    const outlook = next.look(given, 1, { levels: null, today: TODAY }, null);
+    clicks.push(performance.now() - click);
+    if (outlook.kind !== 'open') throw new Error(`seed ${seed}: ${outlook.kind}`);
+    const dead = outlook.impossible.get(product.indexOf.get(choice.key) ?? -1);
+    given[choice.key] = choice.options.find((_, option) => !dead?.has(option))?.key ?? '';
+  }
+  return { asked, whole: counted, clicks };
+});
+const most = (values: readonly number[]) => Math.max(...values).toFixed(1);
+const clicks = times.flatMap((time) => time.clicks);
+process.stdout.write(`Analysing ${SEEDS.length} products of 40 choices of 8 options with 200 rules:\n`);
+process.stdout.write(`  count, dead options and price range: median ${median(times.map(({ asked }) => asked)).toFixed(0)} ms, longest ${most(times.map(({ asked }) => asked))} ms (aim: under 1000)\n`);
+process.stdout.write(`  all that is analysed: median ${median(times.map(({ whole }) => whole)).toFixed(0)} ms, longest ${most(times.map(({ whole }) => whole))} ms\n`);
+process.stdout.write(`  what the next click leaves open, from nothing answered to everything: median ${median(clicks).toFixed(2)} ms, longest ${most(clicks)} ms (aim: under 5)\n`);
+// Beside it, what a search without clauses would have to do: resolve every selection.
+const one = timesAsFast(await inTurn({ whole: () => analyseWhole(compile(largeProduct(1), surroundings), TODAY, USUAL_LIMITS), resolve: () => resolve(program, selections[0], context) }, 3), 'resolve', 'whole');
+process.stdout.write(`  the whole analysis takes as long as resolving ${Math.round(one).toLocaleString('en-GB')} selections one by one, of the 10^33 that there are\n`);
