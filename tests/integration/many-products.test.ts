@@ -19,7 +19,7 @@ describe('a change of many products', () => {
     const { words, rows } = await previewBulk(context, place);
     expect(words).toBe('Place the sheet As a gift');
     expect(rows.map(({ title, does, changes, priceAfter }) => [title, does, changes, priceAfter])).toEqual([
-      ['Bee suit', 'gets 4 choices', true, '€129.00 – €164.32'],
+      ['Bee suit', 'gets 4 choices', true, '€129.00 – €186.42'],
       ['Smoker', 'has it already', false, '€42.00 – €80.28'],
       ['Stainless mesh', 'gets 4 choices', true, '€18.50 – €21.70 / m'],
     ]);

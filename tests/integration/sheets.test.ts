@@ -79,8 +79,8 @@ describe('a sheet', () => {
       sheet.places = [{ category: 'Tools', supplier: null, tag: null }, { category: 'Clothing', supplier: null, tag: null }];
     });
     expect((await ripple(GIFT)).map(({ title, reach, priceBefore, priceAfter }) => [title, reach, priceBefore, priceAfter])).toEqual([
-      ['Bee suit', 'joins', '€129.00 – €159.62', '€129.00 – €165.32'],
-      ['Branding iron', 'leaves', '€48.00 – €76.50', '€48.00 – €71.80'],
+      ['Bee suit', 'joins', '€129.00 – €181.72', '€129.00 – €187.42'],
+      ['Branding iron', 'leaves', '€50.40 – €113.46', '€50.40 – €108.76'],
       ['Smoker', 'stays', '€42.00 – €80.28', '€42.00 – €81.28'],
       ['Smoker fuel', 'stays', '€7.80 – €12.50', '€7.80 – €13.50'],
     ]);

@@ -15,8 +15,8 @@ describe('the shop', () => {
   it('lists what is published, with price and whether it is sold out', async () => {
     expect((await listShop(context)).map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
       ['apiary-netting', 'Apiary', 'from €3.20 / m²', false],
-      ['bee-suit', 'Clothing', '€129.00 – €159.62', false],
-      ['branding-iron', 'Marking', '€48.00 – €76.50', false],
+      ['bee-suit', 'Clothing', '€129.00 – €181.72', false],
+      ['branding-iron', 'Marking', '€50.40 – €113.46', false],
       ['hive-paint', 'Hive parts', '€12.90 – €151.80', false],
       ['hive-wrap', 'Hive parts', 'from €9.50', false],
       ['honey-jars', 'Bottling', '€9.90 – €189.59', false],

@@ -44,9 +44,9 @@ const namesOf = (program: Program, { deadOptions, neverShown }: Analysis): strin
 ];
 
 describe('the analysis of small products, beside every selection tried one by one', () => {
-  it('agrees on count, options, rules, prices and SKUs of 400 generated products', { timeout: 60_000 }, () => {
+  it('agrees on count, options, rules, prices and SKUs of 250 generated products', { timeout: 60_000 }, () => {
     let alive = 0;
-    for (let seed = 1; seed <= 400; seed += 1) {
+    for (let seed = 1; seed <= 250; seed += 1) {
       const product = smallProduct(seed);
       const program = compile(product, catalogOf([product]));
       expect(program.blocking, `seed ${seed}`).toEqual([]);
@@ -82,12 +82,12 @@ describe('the analysis of small products, beside every selection tried one by on
       });
       expect(analysis.sharedSkus.length > 0, `seed ${seed}`).toBe(new Set(items.values()).size < items.size);
     }
-    expect(alive).toBeGreaterThan(200);
+    expect(alive).toBeGreaterThan(125);
   });
 
-  it('agrees on what the next click leaves open, and on the smallest change, of 150 products', { timeout: 60_000 }, () => {
+  it('agrees on what the next click leaves open, and on the smallest change, of 80 products', { timeout: 60_000 }, () => {
     const seen = { open: 0, conflict: 0 };
-    for (let seed = 1; seed <= 150; seed += 1) {
+    for (let seed = 1; seed <= 80; seed += 1) {
       const product = { ...smallProduct(seed), quantity: { minimum: 1, maximum: null, multiple: 1 } };
       const program = compile(product, catalogOf([product]));
       const next = new NextClick(program, TODAY);
@@ -132,8 +132,8 @@ describe('the analysis of small products, beside every selection tried one by on
         }
       }
     }
-    expect(seen.open).toBeGreaterThan(200);
-    expect(seen.conflict).toBeGreaterThan(50);
+    expect(seen.open).toBeGreaterThan(100);
+    expect(seen.conflict).toBeGreaterThan(25);
   });
 });
 
@@ -159,7 +159,7 @@ describe('large generated products, beside a SAT solver', () => {
     [2, { choices: 30, options: 4, rules: 90, neighbours: 5, near: 0.9, named: 2 }],
     [3, { choices: 20, options: 3, rules: 130, neighbours: 5, near: 0.8, named: 2 }],
     [4, { choices: 15, options: 3, rules: 45, neighbours: 5, near: 0.7, named: 2 }],
-    [5, { choices: 60, options: 6, rules: 260, neighbours: 5, near: 0.9, named: 2 }],
+    [5, { choices: 60, options: 4, rules: 200, neighbours: 5, near: 0.9, named: 2 }],
   ])('number %i: satisfiable, dead options and next clicks agree', { timeout: 60_000 }, (seed, size) => {
     const product = largeProduct(seed, size);
     const program = compile(product, catalogOf([product]));

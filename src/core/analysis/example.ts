@@ -15,12 +15,14 @@ export interface Example {
 export function exampleFor(model: Model, values: ArrayLike<number>): { example: Example; sellable: boolean; unitPrice: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values);
   const { state, counted, unitPrice, item } = resolve(model.program, selection, contextFor(model, group));
+  const pieces = selection.quantity === undefined || selection.quantity === model.program.defaultQuantity ? [] : [`${selection.quantity} pieces`];
   const words = counted
     .map(({ choice, title, shown }) => {
       const { kind } = model.program.product.choices[model.program.indexOf.get(choice) ?? -1] ?? {};
       // Which text it is makes no difference, only how long.
       return kind === 'text' || kind === 'longText' ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
     })
+    .concat(pieces)
     .join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, sku: item.sku };
 }

@@ -1,4 +1,4 @@
-import { type Answer, type Condition, type Choice, type Test } from '../catalog';
+import { type Answer, type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, Space } from '../constraints';
 import { Exact } from '../number';
 import { type Problem } from '../problems';
@@ -115,18 +115,13 @@ function boundsToLookAt(program: Program, index: number, today: string): Exact[]
 }
 
 /** A condition as a formula over the model's variables: each test is asked of each candidate. */
-export function formulaFor(condition: Condition | null, model: Draft): Formula {
+export function formulaFor(condition: Condition | null, model: Draft, depth = 0): Formula {
   if (condition === null) return ALWAYS;
-  switch (condition.kind) {
-    case 'all':
-      return { kind: 'all', of: condition.of.map((part) => formulaFor(part, model)) };
-    case 'any':
-      return { kind: 'any', of: condition.of.map((part) => formulaFor(part, model)) };
-    case 'none':
-      return not({ kind: 'any', of: condition.of.map((part) => formulaFor(part, model)) }, model.space.sizes);
-    default:
-      return formulaForTest(condition, model);
-  }
+  // As when it is compiled: what nests deeper does not hold, and is not followed down.
+  if (depth > DEEPEST_CONDITION) return NEVER;
+  if (!('of' in condition)) return formulaForTest(condition, model);
+  const of = condition.of.map((part) => formulaFor(part, model, depth + 1));
+  return condition.kind === 'none' ? not({ kind: 'any', of }, model.space.sizes) : { kind: condition.kind, of };
 }
 
 function formulaForTest(test: Test, model: Draft): Formula {

@@ -10,8 +10,8 @@ const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹';
 export function selectionsWords(count: string): string {
   if (count === '1') return '1 selection';
   if (count.length <= MOST_DIGITS) return `${count.replace(/\B(?=(\d{3})+$)/g, '\u202f')} selections`;
-  const power = [...String(count.length - 1)].map((digit) => RAISED[Number(digit)]).join('');
-  return `about ${count[0]}.${count[1]} × 10${power} selections`;
+  const [figure = '', power = ''] = Number(count).toExponential(1).split('e+');
+  return `about ${figure} × 10${[...power].map((digit) => RAISED[Number(digit)]).join('')} selections`;
 }
 
 /** Which earlier answers to change, as a sentence: `These don’t go together. Change Cover from Reed to Felt.` */

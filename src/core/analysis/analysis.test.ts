@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest';
+import { productSchema } from '../catalog';
+import { surroundingsOf } from '../exchange';
+import { catalogSchema } from '../catalog';
+import { compile } from '../resolve';
+import { coverageWords, selectionsWords } from '../words';
+import { analyse, analyseWhole, analysisFaults, NextClick, readinessFaults, sellableRange, stages } from '.';
+
+const TODAY = '2026-11-25';
+const list = (key: string, options: readonly string[], more: object = {}) => ({ kind: 'list', key, title: key, options: options.map((option, place) => ({ key: option, title: option, sku: option.slice(0, 1), amount: { kind: 'fixed', value: String(place * 5) } })), ...more });
+const is = (choice: string, ...options: string[]) => ({ kind: 'option', choice, options });
+let made = 0;
+const rule = (when: object | null, ...then: object[]) => ({ key: `r${(made += 1)}`, title: '', when, then });
+
+function programOf(product: object) {
+  const catalog = catalogSchema.parse({
+    format: 'oak-knot/catalog',
+    version: 1,
+    shop: { name: 'Test', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
+    stock: [{ key: 'felt', title: 'Felt', unit: 'm', onHand: '9' }],
+    products: [{ slug: 'p', title: 'P', sku: 'P', price: '100', ...product }],
+  });
+  return compile(productSchema.parse(catalog.products[0]), surroundingsOf(catalog));
+}
+
+const analysed = (product: object) => {
+  const program = programOf(product);
+  return { program, analysis: analyseWhole(program, TODAY), messages: () => analysisFaults(program, analyseWhole(program, TODAY)).map(({ path, message }) => `${path.join('.')}: ${message}`) };
+};
+
+const roof = list('roof', ['flat', 'gabled']);
+const cover = list('cover', ['felt', 'reed', 'tin']);
+
+describe('an analysis', () => {
+  it('counts sellable selections and finds the ends of the price', () => {
+    const { analysis } = analysed({ choices: [roof, cover, { kind: 'yesNo', key: 'gift', title: 'gift', required: false, amount: { kind: 'percentOfSum', value: '10' } }], rules: [rule(is('roof', 'flat'), { kind: 'withhold', choice: 'cover', options: ['reed'] })] });
+    expect(analysis).toMatchObject({ done: stages, cutShort: [], selections: '10', deadOptions: [], lowest: { price: '100.00', words: 'roof flat · cover felt' }, highest: { price: '126.50', words: 'roof gabled · cover tin · gift Yes' } });
+  });
+
+  it('tells stage by stage what it knows, and stops where it is told to', () => {
+    const running = analyse(programOf({ choices: [roof, cover] }), TODAY);
+    expect(running.next().value.done).toEqual(['options']);
+    expect(running.next().value.done).toEqual(['options', 'rules']);
+    const stopped = analyseWhole(programOf({ choices: [roof, cover, list('more', ['a', 'b'])], tables: [{ key: 't', choices: ['roof', 'cover'], says: 'notMade', rows: [['flat', 'reed']] }] }), TODAY, { searching: 1, counting: 0 });
+    expect(stopped.selections).toBeNull();
+    expect(stopped.cutShort).toContain('count');
+    expect(coverageWords(stopped).at(-1)).toMatch(/took longer than it may.*how many selections there are/);
+  });
+
+  it('names options that can never be chosen, choices never asked, and rules that never fire, where they are mended', () => {
+    const { messages } = analysed({
+      choices: [roof, cover, list('ridge', ['oak'])],
+      rules: [
+        rule(is('roof', 'flat', 'gabled'), { kind: 'withhold', choice: 'cover', options: ['tin'] }),
+        rule(is('cover', 'tin'), { kind: 'show', choices: ['ridge'] }),
+      ],
+    });
+    expect(messages()).toEqual([
+      'choices.2: ridge is never asked: nothing that can be sold shows it.',
+      'choices.1.options.2: cover: tin can never be chosen: with every answer to the other choices something forbids it.',
+      'rules.1: This rule never fires: “cover is tin” can’t hold in anything that can be sold.',
+    ]);
+  });
+
+  it('tells a rule that ends every sale from one that refuses on purpose', () => {
+    const ends = analysed({ choices: [roof, cover], rules: [rule(is('roof', 'flat'), { kind: 'withhold', choice: 'cover', options: ['felt', 'reed', 'tin'] })] });
+    expect(ends.analysis).toMatchObject({ endSale: [0], deadOptions: [{ choice: 0, option: 0 }] });
+    const refuses = analysed({ choices: [roof, cover], rules: [rule(is('roof', 'flat'), { kind: 'refuse', reason: 'Not this year.' })] });
+    expect(refuses.analysis).toMatchObject({ endSale: [], neverFire: [], deadOptions: [{ choice: 0, option: 0 }] });
+  });
+
+  it('finds rules that say opposite things, with a selection for which both fire', () => {
+    const { messages } = analysed({
+      choices: [roof, cover, list('ridge', ['oak', 'tin'], { required: false })],
+      rules: [rule(is('roof', 'gabled'), { kind: 'show', choices: ['ridge'] }), rule(is('cover', 'reed'), { kind: 'hide', choices: ['ridge'] }), rule(is('cover', 'felt'), { kind: 'show', choices: ['ridge'] })],
+    });
+    expect(messages()).toContainEqual(expect.stringMatching(/^rules\.1: “roof is gabled” and “cover is reed” say opposite things and can both fire: roof gabled · cover reed/));
+    // Felt and reed are never picked together.
+    expect(messages().filter((message) => message.includes('opposite'))).toHaveLength(1);
+  });
+
+  it('says when nothing can be sold, and which rule it is for', () => {
+    const { analysis, messages } = analysed({ choices: [roof, cover], rules: [rule(null, { kind: 'offer', choice: 'cover', options: ['tin'] }), rule(is('cover', 'tin'), { kind: 'refuse', reason: 'Out for good.' })] });
+    expect(analysis).toMatchObject({ selections: '0', nothingSells: { without: [0, 1] } });
+    expect(messages()).toEqual(['rules: No selection can be sold. Without any one of these rules, something could be: “always”, “cover is tin”.']);
+  });
+
+  it('finds selections that share an SKU, also where parts only read alike together', () => {
+    const part = (key: string, sku: string | null) => ({ key, title: key, sku });
+    const { analysis } = analysed({ choices: [{ kind: 'list', key: 'a', title: 'a', options: [part('one', 'X'), part('two', 'X-Y')] }, { kind: 'list', key: 'b', title: 'b', options: [part('three', 'Y-Z'), part('four', 'Z')] }] });
+    expect(analysis.sharedSkus).toMatchObject([{ sku: 'P-X-Y-Z', choice: 0, first: { words: 'a one · b three' }, second: { words: 'a two · b four' } }]);
+    const { analysis: told, program } = analysed({ choices: [list('a', ['one', 'two'].map((word) => word)), { kind: 'yesNo', key: 'gift', title: 'gift' }, { kind: 'yesNo', key: 'card', title: 'card' }] });
+    expect(told.sharedSkus).toHaveLength(2);
+    expect(readinessFaults(program, told).filter(({ code }) => code === 'skuShared')).toHaveLength(1);
+    expect(analysed({ choices: [roof, cover] }).analysis.sharedSkus).toEqual([]);
+  });
+
+  it('looks at measures at their ends and where rules change, and says so', () => {
+    const length = { kind: 'measure', key: 'length', title: 'Length', unit: 'm', min: '1', max: '9', amount: { kind: 'perUnit', value: '2', unit: 'm' } };
+    const { analysis } = analysed({ choices: [length, cover], rules: [rule({ kind: 'value', choice: 'length', compare: 'more', value: '5' }, { kind: 'withhold', choice: 'cover', options: ['tin'] })] });
+    expect(analysis).toMatchObject({ selections: '3', lowest: { price: '102.00' }, highest: { price: '123.00' }, covered: [{ title: 'Length' }] });
+    expect(coverageWords(analysis)).toEqual(['Length was looked at where its limits are and where rules change, not at every value between.']);
+    const { analysis: open } = analysed({ choices: [{ ...length, max: null }] });
+    expect(coverageWords(open)[0]).toMatch(/It has no most/);
+  });
+
+  it('leaves out answers with which a formula can’t be worked out, or that it bounds', () => {
+    const number = { kind: 'number', key: 'parts', title: 'Parts', min: '0', max: '4', step: '1' };
+    const { analysis } = analysed({ choices: [number, cover], formulas: [{ key: 'f', title: 'Share', serves: { kind: 'amount' }, text: '12 EUR / parts' }] });
+    expect(analysis).toMatchObject({ gaps: [], lowest: { price: '103.00', words: 'Parts 4 · cover felt' }, highest: { price: '122.00', words: 'Parts 1 · cover tin' } });
+    const { analysis: bounded } = analysed({ choices: [number, { ...number, key: 'legs', title: 'Legs', amount: { kind: 'perUnit', value: '7', unit: '1' } }], formulas: [{ key: 'f', title: 'Most legs', serves: { kind: 'most', measure: 'legs' }, text: 'parts / 2' }] });
+    expect(bounded.highest).toMatchObject({ price: '114.00' });
+  });
+
+  it('says nothing of a product with faults', () => {
+    expect(analysed({ choices: [list('empty', [])] }).analysis).toMatchObject({ faulty: true, selections: null });
+  });
+});
+
+describe('the price range of a list', () => {
+  const tied = { choices: [roof, cover], rules: [rule(is('roof', 'gabled'), { kind: 'withhold', choice: 'cover', options: ['tin'] })] };
+
+  it('is that of what can be sold, where rules decide', () => {
+    expect(sellableRange(programOf(tied))?.to.toString()).toBe('110');
+    expect(sellableRange(programOf({ choices: tied.choices }))?.to.toString()).toBe('115');
+  });
+});
+
+describe('the next click', () => {
+  const program = programOf({ choices: [roof, cover, list('frame', ['light', 'heavy'])], rules: [rule(is('cover', 'tin'), { kind: 'offer', choice: 'frame', options: ['heavy'] }), rule({ kind: 'all', of: [is('roof', 'flat'), is('frame', 'heavy')] }, { kind: 'refuse', reason: 'Too heavy.' })] });
+  const next = new NextClick(program, TODAY);
+  const look = (given: Record<string, unknown>, kept: string | null = null) => next.look(given, 1, { levels: null, today: TODAY }, kept);
+
+  it('leaves out what leads nowhere two steps further on', () => {
+    // Tin needs the heavy frame, which a flat roof does not carry.
+    expect(look({ roof: 'flat' })).toEqual({ kind: 'open', impossible: new Map([[1, new Set([2])], [2, new Set([1])]]) });
+    expect(look({})).toEqual({ kind: 'open', impossible: new Map() });
+  });
+
+  it('names the fewest answers to change so that the last one can stay', () => {
+    expect(look({ roof: 'flat', cover: 'tin', frame: 'heavy' }, 'cover')).toEqual({ kind: 'conflict', changes: [{ choice: 'roof', title: 'roof', from: 'flat', to: 'gabled', toWords: 'gabled' }] });
+    expect(look({ roof: 'flat', cover: 'tin', frame: 'light' }, 'roof')).toMatchObject({ kind: 'conflict', changes: [{ choice: 'cover', from: 'tin', to: 'felt' }] });
+  });
+
+  it('says when it could not find out in the steps it may take', () => {
+    expect(next.look({ roof: 'flat' }, 1, { levels: null, today: TODAY }, null, 0)).toEqual({ kind: 'unknown' });
+  });
+});
+
+describe('a number of selections in words', () => {
+  it.each([
+    ['1', '1 selection'],
+    ['1440', '1\u202f440 selections'],
+    ['6199239666865559233802340797064340', 'about 6.2 × 10³³ selections'],
+  ])('%s', (count, words) => expect(selectionsWords(count)).toBe(words));
+});

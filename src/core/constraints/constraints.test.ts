@@ -1,0 +1,95 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { allOf, anyOf, countSolutions, type Formula, holdsFor, minimise, not, Solver, Space, sumOf, within } from '.';
+
+/** Small spaces that can be tried value by value. */
+const space = fc.record({
+  sizes: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 4 }),
+  helpers: fc.array(fc.integer({ min: 2, max: 3 }), { maxLength: 1 }),
+  seeds: fc.array(fc.array(fc.tuple(fc.nat(9), fc.nat(15), fc.boolean()), { minLength: 1, maxLength: 3 }), { maxLength: 6 }),
+});
+
+function made({ sizes, helpers, seeds }: { sizes: number[]; helpers: number[]; seeds: [number, number, boolean][][] }) {
+  const made = new Space();
+  sizes.forEach((size) => made.variable(size));
+  helpers.forEach((size) => made.helper(size));
+  const total = sizes.length + helpers.length;
+  const formulas = seeds.map((parts) => anyOf(...parts.map(([variable, bits, nested]): Formula => {
+    const is = made.is(variable % total, (value) => ((bits >> value) & 1) === 1);
+    return nested ? allOf(is, not(made.is((variable + 1) % total, (value) => ((bits >> value) & 1) === 0), made.sizes)) : is;
+  })));
+  formulas.forEach((formula) => made.require(formula));
+  return { made, formulas, sizes, all: [...sizes, ...helpers] };
+}
+
+function* every(sizes: readonly number[], place = 0, values: number[] = []): Generator<number[]> {
+  const size = sizes[place];
+  if (size === undefined) yield [...values];
+  else for (let value = 0; value < size; value += 1) yield* every(sizes, place + 1, [...values, value]);
+}
+
+const BUDGET = () => ({ steps: 1_000_000 });
+
+describe('spaces of variables, beside every value tried', () => {
+  it('have solutions where there are some, and count them without helpers', () => {
+    fc.assert(
+      fc.property(space, (given) => {
+        const { made: built, formulas, sizes, all } = made(given);
+        const right = [...every(all)].filter((values) => formulas.every((formula) => holdsFor(formula, values)));
+        const solver = new Solver(built);
+        const solution = solver.solve(BUDGET(), { costs: [] });
+        expect(solution !== null).toBe(right.length > 0);
+        if (solution) expect(formulas.every((formula) => holdsFor(formula, solution))).toBe(true);
+        expect(countSolutions(solver, BUDGET())).toBe(BigInt(new Set(right.map((values) => values.slice(0, sizes.length).join())).size));
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('say which values can be had, and what costs least', () => {
+    fc.assert(
+      fc.property(space, fc.array(fc.nat(20), { minLength: 30, maxLength: 30 }), (given, prices) => {
+        const { made: built, formulas, all } = made(given);
+        const right = [...every(all)].filter((values) => formulas.every((formula) => holdsFor(formula, values)));
+        const solver = new Solver(built);
+        const wanted = built.sizes.map((size, variable) => (variable < all.length ? Array.from({ length: size }, (_, value) => value) : []));
+        solver.possible(BUDGET(), wanted, (variable, value, can) => expect(can, `${variable} ${value}`).toBe(right.some((values) => values[variable] === value)));
+        const costs = built.sizes.map((size, variable) => Float64Array.from({ length: size }, (_, value) => (variable < all.length ? (prices[variable * 4 + value] ?? 0) : 0)));
+        const least = Math.min(...right.map((values) => values.reduce((sum, value, variable) => sum + (costs[variable]?.[value] ?? 0), 0)));
+        expect(minimise(solver, sumOf(costs, built.sizes), BUDGET())?.value ?? Infinity).toBe(least);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('prove nothing once the budget is spent, and are as they were', () => {
+    const built = new Space();
+    // As many pigeons as holes and one more: no search is short.
+    const holes = 7;
+    const pigeons = Array.from({ length: holes + 1 }, () => built.variable(holes));
+    for (const one of pigeons) for (const other of pigeons) if (one < other) for (let hole = 0; hole < holes; hole += 1) built.require(anyOf(built.is(one, (value) => value !== hole), built.is(other, (value) => value !== hole)));
+    const solver = new Solver(built);
+    expect(within(() => solver.solve({ steps: 50 }, { costs: [] }))).toBeUndefined();
+    expect(within(() => countSolutions(solver, { steps: 50 }))).toBeUndefined();
+    expect(pigeons.every((pigeon) => solver.has(pigeon, 0) && solver.has(pigeon, holes - 1))).toBe(true);
+    expect(within(() => solver.solve({ steps: 500_000 }, { costs: [] }))).toBeNull();
+  });
+
+  it('are stopped when that is asked', () => {
+    const built = new Space();
+    for (let variable = 0; variable < 3; variable += 1) built.variable(3);
+    const solver = new Solver(built);
+    expect(within(() => countSolutions(solver, { steps: 1023, stop: () => true }))).toBe(27n);
+    expect(within(() => solver.solve({ steps: 1025, stop: () => true }, { costs: [] }))).toBeUndefined();
+  });
+
+  it('write long alternatives with a helper instead of against each other', () => {
+    const built = new Space();
+    const variables = Array.from({ length: 12 }, () => built.variable(2));
+    const pairs = Array.from({ length: 6 }, (_, pair) => allOf(built.is(pair * 2, (value) => value === 1), built.is(pair * 2 + 1, (value) => value === 1)));
+    built.require(anyOf(...pairs));
+    expect(built.clauses.length).toBeLessThan(40);
+    expect(countSolutions(new Solver(built), BUDGET())).toBe(2n ** 12n - 3n ** 6n);
+    expect(variables).toHaveLength(12);
+  });
+});
