@@ -3,7 +3,7 @@ import jsonLogic, { type RulesLogic } from 'json-logic-js';
 import { Engine, type TopLevelCondition } from 'json-rules-engine';
 import { type Answer, type Condition, type Test } from '../src/core/catalog';
 import { compileCondition, type Facts } from '../src/core/rules';
-import { Exact } from '../src/core/number';
+import { type Exact } from '../src/core/number';
 import { Random } from '../tests/support/generated-products';
 import { inTurn, timesAsFast } from './rounds';
 import { productOfLists } from './tied-product';

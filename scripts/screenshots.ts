@@ -39,10 +39,10 @@ const SHOTS: readonly Shot[] = [
     await person.driver.executeScript('document.querySelector("[role=region]").scrollTop = 0');
   } },
   { name: 'editor-variants', path: '/manage/products/5', before: (person) => person.press('Variants', OUTLINE) },
-  { name: 'editor-paste', path: '/manage/products/2', before: async (person) => {
-    await person.press('Opening', OUTLINE);
-    await person.press('Paste a list');
-    await person.fill('List of options', 'Very fine; 4.20; 05; Slate\nOpen; abc; 80\nMedium; 12 %; 20; rgb(90 100 110)');
+  { name: 'editor-selections', path: '/manage/products/6', before: async (person) => {
+    await person.press('All selections', OUTLINE);
+    await person.sees('Highest price of one');
+    await person.sees('20 selections');
   } },
   { name: 'editor-formulas', path: '/manage/products/11', before: async (person) => {
     await person.press('Formulas and rates', OUTLINE);
@@ -90,8 +90,16 @@ const SHOTS: readonly Shot[] = [
   { name: 'stock', path: '/manage/stock' },
   { name: 'stock-item', path: '/manage/stock/mesh-coarse' },
   { name: 'cutting', path: '/manage/cutting' },
-  { name: 'orders', path: '/manage/orders' },
   { name: 'order', path: '/manage/orders/4' },
+  // Last, because it changes a draft.
+  { name: 'proofs', path: '/manage/products/1', before: async (person) => {
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '131');
+    await person.sees('Saved', '[aria-label="Draft"]');
+    await person.driver.sleep(1500);
+    await person.goTo('/manage/proofs');
+    await person.sees('no longer hold');
+  } },
 ];
 
 async function main(): Promise<void> {

@@ -11,7 +11,8 @@ export interface ProvedProduct {
   readonly productId: number;
   readonly title: string;
   readonly inShop: boolean;
-  readonly proofs: number;
+  /** titles of the draft's proofs */
+  readonly proofs: readonly string[];
   /** proofs of the draft that no longer hold in the draft */
   readonly broken: readonly BrokenProof[];
   /** of those in the shop, the titles of what no longer holds there */
@@ -45,7 +46,7 @@ export async function* proveAll({ database, now }: Services): AsyncGenerator<Pro
     yield {
       done: index + 1,
       total: both.length,
-      row: kept === 0 ? null : { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.length, broken: broken.map(brokenProof), brokenInShop: inShop.map(({ proof }) => proof.title) },
+      row: kept === 0 ? null : { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken: broken.map(brokenProof), brokenInShop: inShop.map(({ proof }) => proof.title) },
     };
   }
 }

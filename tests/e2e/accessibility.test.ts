@@ -53,6 +53,16 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.press('Proofs', OUTLINE);
     await stage.person.sees('no longer holds');
   }],
+  ['the editor: all selections', '/manage/products/6', async () => {
+    await stage.person.press('All selections', OUTLINE);
+    await stage.person.sees('20 selections');
+  }],
+  ['all proofs', '/manage/proofs', () => stage.person.sees('Bee suit')],
+  ['answers that don’t go together', '/shop/branding-iron', async () => {
+    await stage.person.pick('6 mm');
+    await stage.person.pick('Flowing script');
+    await stage.person.sees('To keep what you chose last');
+  }],
   ['the editor: a measure on the picture', '/manage/products/10', () => stage.person.press('Width all round', OUTLINE)],
   ['the editor: quick picks', '/manage/products/2', () => stage.person.press('Length', OUTLINE)],
   ['the editor: a date', '/manage/products/7', () => stage.person.press('Needed by', OUTLINE)],

@@ -121,10 +121,10 @@ describe('what a customer sees of rules', () => {
     await person.sees('€40.00', TOTAL);
     await person.pick('Flat');
     await person.seesNoMore('Ridge');
-    await person.sees('Flat · Reed is not made. Nearest that is made: Cover Felt.');
-    await person.sees('These don’t go together. To keep what you chose last, change Cover from Reed to Felt.');
+    await person.sees('Flat · Reed is not made.');
+    await person.sees('To keep what you chose last, change Cover from Reed to Felt.');
     await person.press('Change it');
-    await person.seesNoMore('These don’t go together');
+    await person.seesNoMore('To keep what you chose last');
     await person.sees('not made in this combination');
     expect(await stage.browser.driver.executeScript('return Array.from(document.querySelectorAll("input:checked")).map((input) => input.closest("label").innerText.trim())')).toEqual(expect.arrayContaining(['Flat', 'Felt']));
     await person.pick('Gabled');

@@ -2,6 +2,13 @@ import { type Fault, type FaultData, gravityOf, type Path } from '../catalog';
 import { type Program } from '../resolve';
 import { faultWords } from '../words/faults';
 import { type Analysis } from './analyse';
+import { type Example } from './example';
+
+/** What one selection has and another has not. */
+function moreThan(one: Example, other: Example): string {
+  const parts = new Set(other.words.split(' · '));
+  return one.words.split(' · ').filter((part) => !parts.has(part)).join(', ');
+}
 
 /** What readiness says of an analysis: of SKUs that are shared, one example is enough there. */
 export function readinessFaults(program: Program, analysis: Analysis): Fault[] {
@@ -25,6 +32,6 @@ export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   for (const rule of analysis.neverFire) fault(placeOf(rule), { code: 'ruleSilent', title: nameOf(rule) });
   for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', title: nameOf(rule) });
   for (const { first, second, example } of analysis.contradictions) fault(placeOf(second), { code: 'rulesOppose', title: nameOf(first), other: nameOf(second), example: example.words });
-  for (const { choice, sku, first, second } of analysis.sharedSkus) fault(program.placeOf(['choices', choice]), { code: 'skuShared', sku, first: first.words, second: second.words });
+  for (const { choice, sku, first, second } of analysis.sharedSkus) fault(program.placeOf(['choices', choice]), { code: 'skuShared', sku, first: moreThan(first, second), second: moreThan(second, first) });
   return found;
 }

@@ -47,6 +47,7 @@ export interface Optimum {
  */
 export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (found: Optimum) => void): Optimum | null {
   if (solver.impossible) return null;
+  solver.forget();
   const start = solver.mark();
   let best: Optimum | null = null;
   const visit = (): void => {

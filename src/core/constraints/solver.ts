@@ -103,6 +103,11 @@ export class Solver {
     this.impossible = !(possible && this.propagate());
   }
 
+  /** Forgets the last solution, so that of equally good values the first are picked again. */
+  forget(): void {
+    this.lastFound.fill(0);
+  }
+
   /** A place to come back to. */
   mark(): number {
     return this.trailAt.length;

@@ -14,11 +14,11 @@ export function selectionsWords(count: string): string {
   return `about ${figure} × 10${[...power].map((digit) => RAISED[Number(digit)]).join('')} selections`;
 }
 
-/** Which earlier answers to change, as a sentence: `These don’t go together. Change Cover from Reed to Felt.` */
+/** Which earlier answers to change, as a sentence: `To keep what you chose last, change Cover from Reed to Felt.` */
 export function changeWords(changes: readonly Pick<Change, 'title' | 'from' | 'toWords'>[]): string {
   const parts = changes.map(({ title, from, toWords }) => (toWords === '' ? `leave out ${title}` : `change ${title} from ${from} to ${toWords}`));
   const list = parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
-  return `These don’t go together. To keep what you chose last, ${list}.`;
+  return `To keep what you chose last, ${list}.`;
 }
 
 const STAGE: Readonly<Record<Stage, string>> = {

@@ -163,7 +163,7 @@ export function faultWords(data: FaultData): string {
     case 'rulesOppose':
       return `“${data.title}” and “${data.other}” say opposite things and can both fire${data.example ? `: ${data.example}` : ''}.`;
     case 'skuShared':
-      return `Two selections have the SKU ${data.sku}: ${data.first || 'as it is'}; and ${data.second || 'as it is'}.`;
+      return `Two selections have the SKU ${data.sku}: one with ${data.first || data.second}, one ${data.first && data.second ? `with ${data.second}` : 'without'}.`;
     case 'alikeSwatches':
       return `${data.first} and ${data.second} stand side by side and are hard to tell apart (colour difference ${data.difference}). Their names tell them apart; another order would help.`;
   }

@@ -3,7 +3,7 @@
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
 import { quantityWords } from '@/core/words';
-import { ChangeNote } from '@/features/selection/change-note';
+import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
@@ -64,10 +64,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
         ))}
       </Box>
-      {general.map((problem, index) => (
-        <ProblemNote key={index} problem={problem} />
-      ))}
-      <ChangeNote selection={selection} />
+      <ItemProblems problems={general} selection={selection} />
       <Part title="Working">
         <WorkingTable resolution={resolution} />
       </Part>

@@ -13,7 +13,7 @@ import { brokenProofSchema } from './broken-proof';
 import { differenceWords } from './difference-words';
 import { ProofWorkings } from './proof-workings';
 
-const rowSchema = z.object({ productId: z.number(), title: z.string(), inShop: z.boolean(), proofs: z.number(), broken: z.array(brokenProofSchema), brokenInShop: z.array(z.string()) });
+const rowSchema = z.object({ productId: z.number(), title: z.string(), inShop: z.boolean(), proofs: z.array(z.string()), broken: z.array(brokenProofSchema), brokenInShop: z.array(z.string()) });
 const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
 
 type Row = z.infer<typeof rowSchema>;
@@ -45,7 +45,7 @@ export function AllProofs() {
     setFault(undefined);
     setRun(run + 1);
   };
-  const kept = rows.reduce((sum, { proofs }) => sum + proofs, 0);
+  const kept = rows.reduce((sum, { proofs }) => sum + proofs.length, 0);
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);
   const order = [...rows].sort((a, b) => b.broken.length + b.brokenInShop.length - a.broken.length - a.brokenInShop.length || a.title.localeCompare(b.title, 'en'));
   return (
@@ -95,8 +95,11 @@ function ProductProofs({ row: { productId, title, inShop, proofs, broken, broken
           </Link>
           {!inShop && <Slip>draft</Slip>}
         </HStack>
-        <Slip tone={broken.length > 0 ? 'brick' : 'lichen'}>{broken.length > 0 ? `${broken.length} of ${proofs} no longer ${broken.length === 1 ? 'holds' : 'hold'}` : `${counted(proofs, 'proof')} ${proofs === 1 ? 'holds' : 'hold'}`}</Slip>
+        <Slip tone={broken.length > 0 ? 'brick' : 'lichen'}>{broken.length > 0 ? `${broken.length} of ${proofs.length} no longer ${broken.length === 1 ? 'holds' : 'hold'}` : `${counted(proofs.length, 'proof')} ${proofs.length === 1 ? 'holds' : 'hold'}`}</Slip>
       </HStack>
+      <Text color="fg.muted" fontSize="sm" mt="1">
+        {proofs.join(' · ')}
+      </Text>
       {broken.map((proof) => (
         <Stack key={proof.title} gap="2" mt="3">
           <Text color="brick.fg">

@@ -10,7 +10,7 @@ import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
-import { ChangeNote } from '@/features/selection/change-note';
+import { ItemProblems } from '@/features/selection/item-problems';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
 import { quantityFrom, type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
@@ -181,10 +181,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
             {ofQuantity.map((problem) => (
               <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
             ))}
-            <ChangeNote selection={selection} />
-            {general.map((problem, index) => (
-              <ProblemNote key={index} problem={problem} />
-            ))}
+            <ItemProblems problems={general} selection={selection} />
             <Box role="status" fontSize="sm">
               {missing.length > 0 && (
                 <Text mt="1.5" color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
