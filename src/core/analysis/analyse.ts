@@ -2,7 +2,7 @@ import { type RuleEffect } from '../catalog';
 import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
 import { Exact } from '../number';
 import { type Program } from '../resolve';
-import { type Example, exampleFor, exampleOf } from './example';
+import { type Example, exampleFor } from './example';
 import { type Gap, type Model, modelOf } from './model';
 import { priceGoal, priceSteps } from './price-goal';
 import { sharedSkus, type SharedSku } from './shared-skus';
@@ -40,6 +40,8 @@ export interface Analysis {
   readonly sharedSkus: readonly SharedSku[];
   readonly lowest: PriceEnd | null;
   readonly highest: PriceEnd | null;
+  /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
+  readonly belowNothing: Example | null;
   /** what is typed and bears on the price or on rules: by title, how much of it was looked at */
   readonly covered: readonly { readonly title: string; readonly coverage: 'every' | 'ends'; readonly openAbove: boolean }[];
   readonly gaps: readonly Gap[];
@@ -68,6 +70,7 @@ const NOTHING: Analysis = {
   sharedSkus: [],
   lowest: null,
   highest: null,
+  belowNothing: null,
   covered: [],
   gaps: [],
 };
@@ -258,23 +261,29 @@ function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean;
 }
 
 /** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
-export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest'> } {
+export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest' | 'belowNothing'> } {
   const steps = priceSteps(model);
-  if (!steps) return { whole: false, found: { lowest: null, highest: null } };
+  if (!steps) return { whole: false, found: { lowest: null, highest: null, belowNothing: null } };
   let whole = true;
   const mark = solver.mark();
   if (!solver.only(model.group, 0) || !within(() => solver.solve({ steps: limits.searching, stop: limits.stop }, NO_COSTS))) solver.undo(mark);
+  let belowNothing: Example | null = null;
   const end = (side: 'lowest' | 'highest'): PriceEnd | null => {
     const goal = priceGoal(model, steps, side);
     const best = within(() => minimise(solver, goal, { steps: limits.searching, stop: limits.stop }));
-    const found = best ? exampleOf(model, best.values) : null;
-    if (!found?.unitPrice) {
+    const found = best ? exampleFor(model, best.values) : null;
+    if (found?.unitPrice && found.unitPrice.sign() < 0) {
+      belowNothing = found.example;
+      return null;
+    }
+    if (!found?.sellable || !found.unitPrice) {
       whole = false;
       return null;
     }
     return { ...found.example, price: found.unitPrice.toFixed(model.program.places) };
   };
-  const found = { lowest: end('lowest'), highest: end('highest') };
+  const [lowest, highest] = [end('lowest'), end('highest')];
+  const found = { lowest, highest, belowNothing };
   solver.undo(mark);
   return { whole, found };
 }

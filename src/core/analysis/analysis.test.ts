@@ -112,6 +112,13 @@ describe('an analysis', () => {
     expect(bounded.highest).toMatchObject({ price: '114.00' });
   });
 
+  it('says when a price can come to less than nothing', () => {
+    const { analysis, messages } = analysed({ price: '10', choices: [roof, cover], rules: [rule(is('cover', 'felt'), { kind: 'amount', amount: { kind: 'fixed', value: '-12' } })] });
+    expect(analysis).toMatchObject({ lowest: null, cutShort: [], highest: { price: '25.00' } });
+    expect(messages()).toEqual(['price: A price can come to less than nothing, and then it can’t be sold: roof flat · cover felt.']);
+    expect(coverageWords(analysis)).toHaveLength(1);
+  });
+
   it('says nothing of a product with faults', () => {
     expect(analysed({ choices: [list('empty', [])] }).analysis).toMatchObject({ faulty: true, selections: null });
   });

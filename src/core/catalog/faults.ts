@@ -76,6 +76,7 @@ export type FaultData =
   | { readonly code: 'paidDefault'; readonly title: string }
   | { readonly code: 'badTimeZone'; readonly given: string }
   | { readonly code: 'nothingSells'; readonly without: readonly string[] }
+  | { readonly code: 'belowNothing'; readonly example: string }
   | { readonly code: 'optionDead'; readonly title: string }
   | { readonly code: 'choiceNeverShown'; readonly title: string }
   | { readonly code: 'ruleSilent'; readonly title: string }
@@ -103,6 +104,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'overrideLost':
     case 'paidDefault':
     case 'alikeSwatches':
+    case 'belowNothing':
     case 'optionDead':
     case 'choiceNeverShown':
     case 'ruleSilent':

@@ -33,9 +33,10 @@ const STAGE: Readonly<Record<Stage, string>> = {
 export const stageWords = (stage: Stage): string => STAGE[stage];
 
 /** What the figures cover, and what could not be proved, in sentences. */
-export function coverageWords({ covered, cutShort, gaps }: Pick<Analysis, 'covered' | 'cutShort' | 'gaps'>): string[] {
+export function coverageWords({ covered, cutShort, gaps, belowNothing }: Pick<Analysis, 'covered' | 'cutShort' | 'gaps' | 'belowNothing'>): string[] {
   const sentences = covered.map(({ title, openAbove }) => `${title} was looked at where its limits are and where rules change, not at every value between.${openAbove ? ' It has no most, so prices can be higher than what stands here.' : ''}`);
   for (const { title } of gaps) sentences.push(`${title} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`);
+  if (belowNothing) sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
   if (cutShort.length > 0) sentences.push(`This took longer than it may: not all was found out about ${cutShort.map(stageWords).join(', and ')}. What stands here is true all the same.`);
   return sentences;
 }

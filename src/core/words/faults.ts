@@ -152,6 +152,8 @@ export function faultWords(data: FaultData): string {
       return data.without.length === 0
         ? 'No selection can be sold: what is required, shown, offered and made never goes together.'
         : `No selection can be sold. Without any one of these rules, something could be: ${data.without.map((title) => `“${title}”`).join(', ')}.`;
+    case 'belowNothing':
+      return `A price can come to less than nothing, and then it can’t be sold: ${data.example || 'as it is'}.`;
     case 'optionDead':
       return `${data.title} can never be chosen: with every answer to the other choices something forbids it.`;
     case 'choiceNeverShown':

@@ -90,7 +90,7 @@ function Proved({ analysis, onTry }: { analysis: Analysis; onTry: Props['onTry']
           </Button>
         </>
       ) : (
-        <Text color="fg.muted">{analysis.done.includes('prices') ? 'could not be proved' : 'not yet'}</Text>
+        <Text color="fg.muted">{analysis.belowNothing && title.startsWith('Lowest') ? 'below nothing' : analysis.done.includes('prices') ? 'could not be proved' : 'not yet'}</Text>
       )}
     </Figure>
   );
