@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { loadDemo } from '@/cli/load-demo';
@@ -16,12 +16,37 @@ export interface TestServices extends Services {
   close(): void;
 }
 
-export async function openServices({ demo = true } = {}): Promise<TestServices> {
-  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
-  const url = `file:${join(folder, 'test.db')}`;
-  const database = await Database.open(url);
+const START = Date.UTC(2026, 4, 4, 9);
+
+/** A migrated database file, with the demo or without: made once for all tests of a file, and copied for each. */
+const templates = new Map<boolean, Promise<string>>();
+
+async function makeTemplate(demo: boolean): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-template-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const file = join(folder, 'template.db');
+  const database = await Database.open(`file:${file}`);
   await database.migrate();
-  let now = Date.UTC(2026, 4, 4, 9);
+  if (demo) await loadDemo({ database, now: () => new Date(START) });
+  database.close();
+  return file;
+}
+
+function templateFile(demo: boolean): Promise<string> {
+  const known = templates.get(demo) ?? makeTemplate(demo);
+  templates.set(demo, known);
+  return known;
+}
+
+export async function openServices({ demo = true } = {}): Promise<TestServices> {
+  const template = await templateFile(demo);
+  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
+  const file = join(folder, 'test.db');
+  // What has not been written back yet stands beside the file.
+  for (const part of ['', '-wal']) if (existsSync(template + part)) copyFileSync(template + part, file + part);
+  const url = `file:${file}`;
+  const database = await Database.open(url);
+  let now = START;
   const context: TestServices = {
     database,
     url,
@@ -32,7 +57,6 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
       rmSync(folder, { recursive: true, force: true });
     },
   };
-  if (demo) await loadDemo(context);
   return context;
 }
 

@@ -34,6 +34,8 @@ export interface FormulaProgram {
   readonly serves: Formula['serves'];
   readonly compiled: CompiledFormula;
   readonly inputs: readonly FormulaInput[];
+  /** by slot, how it is read; null for what the formula doesn't use */
+  readonly reads: readonly (FormulaInput['read'] | null)[];
   /** what it draws from stock; how much, it says itself */
   readonly draw: DrawProgram | null;
   /** where it is edited */
@@ -70,6 +72,7 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
       serves: formula.serves,
       compiled,
       inputs,
+      reads: inputs.map(({ name, read }) => (compiled.uses.has(name) ? read : null)),
       draw: item && unit && formula.serves.kind === 'draw' ? { ...drawTaken(formula.serves.stock, item, unit), pieces: formula.serves.pieces } : null,
       origin,
       sheet,
@@ -195,12 +198,13 @@ export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'form
 }
 
 /** Runs one formula for a selection. */
-export function runFormula({ compiled, inputs }: FormulaProgram, given: FormulaInputs): FormulaOutcome {
+export function runFormula({ compiled, inputs, reads }: FormulaProgram, given: FormulaInputs): FormulaOutcome {
   if (compiled.faults.length > 0) return null;
   const values: (Exact | null)[] = [];
-  for (const { name, read } of inputs) {
-    const value = compiled.uses.has(name) ? read(given) : null;
-    if (value === null && compiled.uses.has(name)) return null;
+  for (let slot = 0; slot < inputs.length; slot += 1) {
+    const read = reads[slot] ?? null;
+    const value = read && read(given);
+    if (read && value === null) return null;
     values.push(value);
   }
   return compiled.run(values);

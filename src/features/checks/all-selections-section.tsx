@@ -113,7 +113,7 @@ function Proved({ analysis, onTry }: { analysis: Analysis; onTry: Props['onTry']
         {faults.map((fault, index) => (
           <HStack key={index} align="start" gap="3">
             <Text flex="1">{fault.message}</Text>
-            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go to: ${fault.message}`}>
+            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go there: ${fault.message}`}>
               Go there
             </Button>
           </HStack>

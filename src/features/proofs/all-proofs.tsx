@@ -3,59 +3,35 @@
 import { Box, Button, HStack, Link, Progress, Stack, Text } from '@chakra-ui/react';
 import { RotateCw } from 'lucide-react';
 import NextLink from 'next/link';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { wordsOf } from '@/features/shared/api';
-import { readLines } from '@/features/shared/json-lines';
+import { useStreamedRows } from '@/features/shared/use-streamed-rows';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { brokenProofSchema } from './broken-proof';
 import { differenceWords } from './difference-words';
 import { ProofWorkings } from './proof-workings';
 
 const rowSchema = z.object({ productId: z.number(), title: z.string(), inShop: z.boolean(), proofs: z.array(z.string()), broken: z.array(brokenProofSchema), brokenInShop: z.array(z.string()) });
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
 
 type Row = z.infer<typeof rowSchema>;
 
 /** Every proof of the shop, resolved again as the page opens. */
 export function AllProofs() {
   const [run, setRun] = useState(0);
-  const [rows, setRows] = useState<readonly Row[]>([]);
-  const [progress, setProgress] = useState({ done: 0, total: 0 });
-  const [finished, setFinished] = useState(false);
-  const [fault, setFault] = useState<string>();
-  useEffect(() => {
-    const abort = new AbortController();
-    const look = async () => {
-      const found: Row[] = [];
-      for await (const line of readLines('/api/manage/proofs', abort.signal)) {
-        const step = stepSchema.parse(line);
-        if (step.row) found.push(step.row);
-        setProgress({ done: step.done, total: step.total });
-        setRows([...found]);
-      }
-      setFinished(true);
-    };
-    look().catch((error: unknown) => !abort.signal.aborted && setFault(wordsOf(error)));
-    return () => abort.abort();
-  }, [run]);
-  const again = () => {
-    setFinished(false);
-    setFault(undefined);
-    setRun(run + 1);
-  };
+  const { rows, progress, state, fault } = useStreamedRows('/api/manage/proofs', rowSchema, run);
+  const finished = state === 'finished';
   const kept = rows.reduce((sum, { proofs }) => sum + proofs.length, 0);
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);
   const order = [...rows].sort((a, b) => b.broken.length + b.brokenInShop.length - a.broken.length - a.brokenInShop.length || a.title.localeCompare(b.title, 'en'));
   return (
     <Box p={{ base: '4', lg: '7' }} maxW="1000px">
       <PageHead title="All proofs" lead="Every selection that must keep giving what it gave, resolved again in the drafts and in the shop.">
-        <Button variant="outline" disabled={!finished && !fault} onClick={again}>
+        <Button variant="outline" disabled={state === 'running'} onClick={() => setRun(run + 1)}>
           <RotateCw size={15} aria-hidden /> Prove again
         </Button>
       </PageHead>
-      {!finished && !fault && (
+      {state === 'running' && (
         <Progress.Root value={progress.done} max={Math.max(1, progress.total)} mb="4" colorPalette="oak" aria-label="Products looked at">
           <Progress.Track>
             <Progress.Range />

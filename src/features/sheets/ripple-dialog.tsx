@@ -1,14 +1,14 @@
 'use client';
 
 import { Button, HStack, Progress, Stack, Table, Text } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { type BrokenProof, brokenProofSchema } from '@/features/proofs/broken-proof';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { ProofWorkings } from '@/features/proofs/proof-workings';
-import { ApiProblem, send, wordsOf } from '@/features/shared/api';
-import { readLines } from '@/features/shared/json-lines';
+import { send, wordsOf } from '@/features/shared/api';
+import { useStreamedRows } from '@/features/shared/use-streamed-rows';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { Slip } from '@/ui/text';
@@ -26,10 +26,7 @@ const rowSchema = z.object({
   breaks: z.array(brokenProofSchema),
   changes: z.boolean(),
 });
-const stepSchema = z.object({ done: z.number(), total: z.number(), row: rowSchema.nullable() });
 const publishedSchema = z.object({ revision: z.number() });
-
-type Row = z.infer<typeof rowSchema>;
 
 interface Props {
   id: number;
@@ -42,44 +39,24 @@ const REACH = { stays: '', joins: 'gets the sheet', leaves: 'loses the sheet' } 
 
 /** What publishing the sheet would change in every product it reaches, seen before it is decided. */
 export function RippleDialog({ id, version, onClose, onPublished }: Props) {
-  const [rows, setRows] = useState<readonly Row[]>([]);
-  const [progress, setProgress] = useState({ done: 0, total: 0 });
-  const [finished, setFinished] = useState(false);
-  const [stopped, setStopped] = useState(false);
-  const [fault, setFault] = useState<string>();
+  const { rows, progress, state, fault: unread, stop } = useStreamedRows(`/api/manage/sheets/${id}/ripple`, rowSchema);
+  const [refused, setRefused] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const [abort] = useState(() => new AbortController());
-  useEffect(() => {
-    const look = async () => {
-      const found: Row[] = [];
-      for await (const line of readLines(`/api/manage/sheets/${id}/ripple`, abort.signal)) {
-        const step = stepSchema.parse(line);
-        if (step.row) found.push(step.row);
-        setProgress({ done: step.done, total: step.total });
-        setRows([...found]);
-      }
-      setFinished(true);
-    };
-    look().catch((error: unknown) => !abort.signal.aborted && setFault(wordsOf(error)));
-    return () => abort.abort();
-  }, [id, abort]);
+  const finished = state === 'finished';
+  const fault = unread ?? refused;
   const stopping = rows.filter(({ inShop, stops }) => inShop && stops.length > 0);
   const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
   const changing = rows.filter(({ changes }) => changes).length;
   const breaking = rows.reduce((sum, { breaks }) => sum + breaks.length, 0);
-  const stop = () => {
-    abort.abort();
-    setStopped(true);
-  };
   const publish = async () => {
     setBusy(true);
-    setFault(undefined);
+    setRefused(undefined);
     try {
       const { revision } = await send('POST', `/api/manage/sheets/${id}/publication`, { version, accepted: stopping.length }, publishedSchema);
       sayDone(`Revision ${revision} is in force`, `${counted(rows.length, 'product')} ${rows.length === 1 ? 'follows' : 'follow'} it.`);
       onPublished(revision);
     } catch (error) {
-      setFault(error instanceof ApiProblem ? error.message : wordsOf(error));
+      setRefused(wordsOf(error));
     } finally {
       setBusy(false);
     }
@@ -110,9 +87,9 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
               </Progress.Track>
             </Progress.Root>
             <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
-              {stopped ? 'Stopped' : `${progress.done} of ${progress.total} products looked at`}
+              {state === 'stopped' ? 'Stopped' : `${progress.done} of ${progress.total} products looked at`}
             </Text>
-            {!stopped && (
+            {state !== 'stopped' && (
               <Button size="xs" variant="outline" colorPalette="ink" onClick={stop}>
                 Stop
               </Button>

@@ -1,0 +1,57 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { wordsOf } from './api';
+import { readLines } from './json-lines';
+
+const stepSchema = z.object({ done: z.number(), total: z.number(), row: z.unknown() });
+
+/** Rows that the server finds one by one, each shown as soon as it is there. */
+export interface StreamedRows<Row> {
+  readonly rows: readonly Row[];
+  readonly progress: { readonly done: number; readonly total: number };
+  readonly state: 'running' | 'finished' | 'stopped' | 'failed';
+  readonly fault: string | undefined;
+  stop(): void;
+}
+
+/**
+ * Reads steps of `{done, total, row}`, where a row of null is one that there is nothing to say of.
+ *
+ * @param run another number reads everything again
+ */
+export function useStreamedRows<Row>(url: string, schema: z.ZodType<Row>, run = 0): StreamedRows<Row> {
+  const [rows, setRows] = useState<readonly Row[]>([]);
+  const [progress, setProgress] = useState({ done: 0, total: 0 });
+  const [state, setState] = useState<StreamedRows<Row>['state']>('running');
+  const [fault, setFault] = useState<string>();
+  const reading = useRef<AbortController | null>(null);
+  useEffect(() => {
+    const abort = new AbortController();
+    reading.current = abort;
+    const read = async () => {
+      const found: Row[] = [];
+      setState('running');
+      setFault(undefined);
+      for await (const line of readLines(url, abort.signal)) {
+        const step = stepSchema.parse(line);
+        if (step.row !== null) found.push(schema.parse(step.row));
+        setProgress({ done: step.done, total: step.total });
+        setRows([...found]);
+      }
+      setState('finished');
+    };
+    read().catch((error: unknown) => {
+      if (abort.signal.aborted) return;
+      setFault(wordsOf(error));
+      setState('failed');
+    });
+    return () => abort.abort();
+  }, [url, schema, run]);
+  const stop = () => {
+    reading.current?.abort();
+    setState('stopped');
+  };
+  return { rows, progress, state, fault, stop };
+}
