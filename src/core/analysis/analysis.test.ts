@@ -4,7 +4,7 @@ import { surroundingsOf } from '../exchange';
 import { catalogSchema } from '../catalog';
 import { compile } from '../resolve';
 import { coverageWords, selectionsWords } from '../words';
-import { analyse, analyseWhole, analysisFaults, NextClick, readinessFaults, sellableRange, stages } from '.';
+import { analyse, analyseWhole, analysisFaults, forReadiness, NextClick, sellableRange, stages } from '.';
 
 const TODAY = '2026-11-25';
 const list = (key: string, options: readonly string[], more: object = {}) => ({ kind: 'list', key, title: key, options: options.map((option, place) => ({ key: option, title: option, sku: option.slice(0, 1), amount: { kind: 'fixed', value: String(place * 5) } })), ...more });
@@ -91,7 +91,7 @@ describe('an analysis', () => {
     expect(analysis.sharedSkus).toMatchObject([{ sku: 'P-X-Y-Z', choice: 0, first: { words: 'a one · b three' }, second: { words: 'a two · b four' } }]);
     const { analysis: told, program } = analysed({ choices: [list('a', ['one', 'two'].map((word) => word)), { kind: 'yesNo', key: 'gift', title: 'gift' }, { kind: 'yesNo', key: 'card', title: 'card' }] });
     expect(told.sharedSkus).toHaveLength(2);
-    expect(readinessFaults(program, told).filter(({ code }) => code === 'skuShared')).toHaveLength(1);
+    expect(forReadiness(analysisFaults(program, told)).filter(({ code }) => code === 'skuShared')).toHaveLength(1);
     expect(analysed({ choices: [roof, cover] }).analysis.sharedSkus).toEqual([]);
   });
 

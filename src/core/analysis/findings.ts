@@ -11,8 +11,7 @@ function moreThan(one: Example, other: Example): string {
 }
 
 /** What readiness says of an analysis: of SKUs that are shared, one example is enough there. */
-export function readinessFaults(program: Program, analysis: Analysis): Fault[] {
-  const faults = analysisFaults(program, analysis);
+export function forReadiness(faults: readonly Fault[]): Fault[] {
   const shared = faults.find(({ code }) => code === 'skuShared');
   return faults.filter((fault) => fault.code !== 'skuShared' || fault === shared);
 }

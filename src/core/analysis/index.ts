@@ -2,5 +2,5 @@ export { analyse, type Analysis, type AnalysisLimits, analyseWhole, type PriceEn
 export { type SharedSku } from './shared-skus';
 export { type Example } from './example';
 export { type Change, CLICK_STEPS, NextClick, type Outlook } from './next-click';
-export { analysisFaults, readinessFaults } from './findings';
+export { analysisFaults, forReadiness } from './findings';
 export { sellableRange } from './price-range';

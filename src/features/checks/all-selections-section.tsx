@@ -3,7 +3,7 @@
 import { Box, Button, Grid, HStack, Progress, Stack, Text } from '@chakra-ui/react';
 import { ArrowRight, RotateCw, Square } from 'lucide-react';
 import { type ReactNode } from 'react';
-import { type Analysis, analysisFaults, type PriceEnd, stages } from '@/core/analysis';
+import { type Analysis, type PriceEnd, stages } from '@/core/analysis';
 import { type Selection } from '@/core/resolve';
 import { coverageWords, selectionsWords, stageWords } from '@/core/words';
 import { placeOf, useEditing } from '@/features/choice-editor/editing';
@@ -19,11 +19,11 @@ interface Props {
 
 /** What is true of everything that customers could choose: how much there is, what it costs, what can never be had. */
 export function AllSelectionsSection({ checks, onTry }: Props) {
-  const { analysis } = checks;
+  const { analysis, faults } = checks;
   return (
     <Section title="All selections" lead="What is true of everything that customers could choose, proved and not sampled. It is found out again at every change.">
       <Running checks={checks} />
-      {analysis && !analysis.faulty && <Proved analysis={analysis} onTry={onTry} />}
+      {analysis && !analysis.faulty && <Proved analysis={analysis} faults={faults} onTry={onTry} />}
       {analysis?.faulty && <Text color="fg.muted">First mend what readiness lists: a product with faults sells nothing.</Text>}
     </Section>
   );
@@ -71,9 +71,8 @@ function Figure({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function Proved({ analysis, onTry }: { analysis: Analysis; onTry: Props['onTry'] }) {
+function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Checks['faults']; onTry: Props['onTry'] }) {
   const { program, product, goTo } = useEditing();
-  const faults = analysisFaults(program, analysis);
   const whole = analysis.done.includes('count');
   const end = (title: string, found: PriceEnd | null) => (
     <Figure title={title}>

@@ -1,5 +1,5 @@
-import { analyse, type Analysis } from '@/core/analysis';
-import { type CatalogSurroundings, type Product } from '@/core/catalog';
+import { analyse, type Analysis, analysisFaults } from '@/core/analysis';
+import { type CatalogSurroundings, type Fault, type Product } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
 import { compile, prove } from '@/core/resolve';
 import { type PlainProof } from './plain-proof';
@@ -13,7 +13,7 @@ export interface ToCheck {
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly whole: boolean });
+export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[]; readonly whole: boolean });
 
 let newest = 0;
 
@@ -29,7 +29,7 @@ async function check({ number, product, surroundings, today }: ToCheck): Promise
     await breath();
     if (number !== newest) return;
     const { value, done } = stages.next();
-    tell({ number, analysis: value, whole: done === true });
+    tell({ number, analysis: value, faults: analysisFaults(program, value), whole: done === true });
     if (done) return;
   }
 }

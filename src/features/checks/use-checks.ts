@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type Analysis } from '@/core/analysis';
-import { type CatalogSurroundings, type Product } from '@/core/catalog';
+import { type CatalogSurroundings, type Fault, type Product } from '@/core/catalog';
 import { type Found, type ToCheck } from './checks.worker';
 import { type PlainProof } from './plain-proof';
 
@@ -10,12 +10,16 @@ import { type PlainProof } from './plain-proof';
 export interface Checks {
   /** of the newest state that has been looked at; null before the first */
   readonly analysis: Analysis | null;
+  /** what it found wrong, in words that were made with it: what is edited may have moved on since */
+  readonly faults: readonly Fault[];
   /** null before the first */
   readonly proofs: readonly PlainProof[] | null;
   readonly state: 'running' | 'whole' | 'stopped';
   stop(): void;
   again(): void;
 }
+
+const NO_FAULTS: readonly Fault[] = [];
 
 /** So long nothing must have changed before it is looked at. */
 const PAUSE_MS = 300;
@@ -24,7 +28,7 @@ const PAUSE_MS = 300;
 export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string): Checks {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
-  const [analysis, setAnalysis] = useState<Analysis | null>(null);
+  const [found, setFound] = useState<{ analysis: Analysis; faults: readonly Fault[] } | null>(null);
   const [proofs, setProofs] = useState<readonly PlainProof[] | null>(null);
   const [state, setState] = useState<Checks['state']>('running');
   const [asked, setAsked] = useState(0);
@@ -46,7 +50,7 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
           if (data.number !== number.current) return;
           if ('proofs' in data) setProofs(data.proofs);
           else {
-            setAnalysis(data.analysis);
+            setFound({ analysis: data.analysis, faults: data.faults });
             if (data.whole) setState('whole');
           }
         });
@@ -55,5 +59,5 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [product, surroundings, today, asked]);
-  return { analysis, proofs, state, stop, again: () => setAsked((count) => count + 1) };
+  return { analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, proofs, state, stop, again: () => setAsked((count) => count + 1) };
 }

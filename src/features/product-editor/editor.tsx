@@ -7,7 +7,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { readinessFaults } from '@/core/analysis';
+import { forReadiness } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/resolve';
 import { levelsOf } from '@/core/stock';
@@ -70,10 +70,10 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   const selection = useSelection(draft.document, surroundings, stock, { today, group });
   const { program } = selection;
   const checks = useChecks(draft.document, surroundings, today);
-  const { analysis } = checks;
+  const { faults } = checks;
   const findings = useMemo(
-    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...(analysis ? readinessFaults(program, analysis) : [])].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
-    [draft.document, surroundings, stock, program, analysis],
+    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    [draft.document, surroundings, stock, program, faults],
   );
   useUndoKeys(draft);
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());

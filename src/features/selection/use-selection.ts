@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Change, NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
@@ -70,14 +70,16 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
   // What rules and tables tie together is followed to its end, so that no click leads where nothing can be bought.
-  const nextClick = useMemo(() => (program.rules && program.blocking.length === 0 ? new NextClick(program, today) : null), [program, today]);
+  // Making that ready may take a moment with many rules: while a product is being edited, typing goes first.
+  const settled = useDeferredValue(program);
+  const nextClick = useMemo(() => (settled.rules && settled.blocking.length === 0 ? new NextClick(settled, today) : null), [settled, today]);
   const { resolution, changes } = useMemo(() => {
     const context = { levels, lots, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const resolved = resolutionJson(resolve(program, { answers: known, quantity }, context));
-    const outlook = nextClick?.look(known, quantity, context, last) ?? null;
+    const outlook = (settled === program && nextClick?.look(known, quantity, context, last)) || null;
     return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES };
-  }, [program, nextClick, known, shownQuantity, levels, lots, today, group, files, last]);
+  }, [program, settled, nextClick, known, shownQuantity, levels, lots, today, group, files, last]);
 
   const takeFile = useCallback(
     async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
