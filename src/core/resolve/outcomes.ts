@@ -43,11 +43,12 @@ const NO_MEASURES: readonly MeasureShown[] = [];
 /** The named results: what is charged, and every line of the formulas. */
 export function measuresOf(program: Program, outcomes: readonly FormulaOutcome[], charged: ChargedMeasure | null): readonly MeasureShown[] {
   if (outcomes.length === 0 && !charged?.differs) return NO_MEASURES;
-  const ofFormulas = outcomes.flatMap((outcome, index) => {
-    const formula = program.formulas[index];
-    if (!formula || outcome === null || isStop(outcome)) return [];
+  const measures: MeasureShown[] = charged?.differs ? chargedLines(charged) : [];
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const [formula, outcome = null] = [program.formulas[index], outcomes[index]];
+    if (!formula || outcome === null || isStop(outcome)) continue;
     const forCustomers = formula.serves.kind === 'shown';
-    return outcome.map(({ name, value, dim }) => ({ name: name === 'result' ? formula.title : name, value, dim, formula: formula.title, forCustomers }));
-  });
-  return charged?.differs ? [...chargedLines(charged), ...ofFormulas] : ofFormulas;
+    for (const { name, value, dim } of outcome) measures.push({ name: name === 'result' ? formula.title : name, value, dim, formula: formula.title, forCustomers });
+  }
+  return measures;
 }

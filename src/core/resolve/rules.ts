@@ -162,11 +162,14 @@ export function pickedOf({ columns }: TableProgram, answers: readonly (Answer | 
   return columns.map((index) => answers[index]?.picks[0]?.effect ?? null);
 }
 
+const NOTHING_TOLD: readonly string[] = [];
+
 /** Which rules have fired, and why, in their order. */
 export function rulesShown(rules: ProductRules, fired: Fired): RuleShown[] {
   return rules.program.rules.map(({ key, title, rule }, index) => {
     const because = rules.because[index] ?? '';
-    const tells = fired(index) ? rule.then.flatMap((effect) => (effect.kind === 'tell' ? [effect.text] : [])) : [];
-    return { rule: key, title: title || because, fired: fired(index), because, tells };
+    const has = fired(index);
+    const tells = has ? rule.then.flatMap((effect) => (effect.kind === 'tell' ? [effect.text] : [])) : NOTHING_TOLD;
+    return { rule: key, title: title || because, fired: has, because, tells };
   });
 }
