@@ -3,7 +3,7 @@ import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS
 import { Exact } from '../number';
 import { type Program } from '../resolve';
 import { type Example, exampleFor } from './example';
-import { type Gap, type Model, modelOf } from './model';
+import { type Gap, type Model, modelOf, possibleOptions } from './model';
 import { priceGoal, priceSteps } from './price-goal';
 import { sharedSkus, type SharedSku } from './shared-skus';
 
@@ -42,8 +42,8 @@ export interface Analysis {
   readonly highest: PriceEnd | null;
   /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
   readonly belowNothing: Example | null;
-  /** what is typed and bears on the price or on rules: by title, how much of it was looked at */
-  readonly covered: readonly { readonly title: string; readonly coverage: 'every' | 'ends'; readonly openAbove: boolean }[];
+  /** what is typed and bears on the price or on rules: where only its ends and what rules tell apart were looked at */
+  readonly covered: readonly { readonly title: string; readonly openAbove: boolean }[];
   readonly gaps: readonly Gap[];
 }
 
@@ -86,7 +86,7 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   if (program.blocking.length > 0) return { ...NOTHING, faulty: true, done: stages };
   const model = modelOf(program, today);
   const solver = new Solver(model.space);
-  const covered = model.choices.flatMap((choice) => (!choice || choice.candidates.counted || choice.candidates.coverage === 'every' ? [] : [{ title: program.choices[choice.index]?.title ?? '', coverage: choice.candidates.coverage, openAbove: choice.candidates.openAbove }]));
+  const covered = model.choices.flatMap((choice) => (!choice || choice.candidates.counted || choice.candidates.coverage === 'every' ? [] : [{ title: program.choices[choice.index]?.title ?? '', openAbove: choice.candidates.openAbove }]));
   let found: Analysis = { ...NOTHING, covered, gaps: model.gaps };
   const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
   const after = (stage: Stage, whole: boolean, more: Partial<Analysis>): Analysis => {
@@ -100,15 +100,14 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
     const without = rules.filter((rule) => within(() => new Solver(modelOf(program, today, new Set([rule])).space).solve(budget(limits.searching), NO_COSTS)));
     return { ...found, nothingSells: { without }, selections: '0', done: stages };
   }
-  const seen: Int32Array[] = any ? [any] : [];
 
   const options = deadOptions(model, solver, budget(limits.searching));
   yield after('options', options.whole, options.found);
 
-  const rules = silentRules(model, seen, limits);
+  const rules = silentRules(model, any ? [any] : [], budget(limits.searching));
   yield after('rules', rules.whole, rules.found);
 
-  const pairs = contradictions(model, limits);
+  const pairs = contradictions(model, budget(limits.searching));
   yield after('contradictions', pairs.whole, { contradictions: pairs.found });
 
   const prices = priceEnds(model, solver, limits);
@@ -131,48 +130,22 @@ export function analyseWhole(program: Program, today: string, limits: AnalysisLi
 }
 
 function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Pick<Analysis, 'deadOptions' | 'neverShown'> } {
+  const choices = model.choices.filter((choice) => choice !== null);
   const dead: { choice: number; option: number }[] = [];
-  const alive = new Set<string>();
-  const cannot = new Set<string>();
-  // Of an option that takes a quantity of its own, any quantity will do.
-  const places = new Map<string, { choice: number; option: number }>();
-  const wanted: number[][] = model.space.sizes.map(() => []);
-  for (const choice of model.choices) {
-    for (const { variable, values } of choice?.candidates.counted ? choice.variables : []) {
-      values.forEach(({ option }, value) => {
-        if (option !== null) wanted[variable]?.push(value);
-      });
-    }
-  }
-  const optionAt = (variable: number, value: number) => {
-    for (const choice of model.choices) {
-      const own = choice?.variables.find((other) => other.variable === variable);
-      const option = own?.values[value]?.option;
-      if (choice && option !== undefined && option !== null) return { choice: choice.index, option };
-    }
-    return null;
-  };
+  const alive = new Set<number>();
   const whole = within(() => {
-    solver.possible(budget, wanted, (variable, value, can) => {
-      const place = optionAt(variable, value);
-      if (!place) return;
-      const name = `${place.choice}.${place.option}`;
-      places.set(name, place);
-      (can ? alive : cannot).add(name);
+    possibleOptions(model, solver, budget, choices, (choice, option, can) => {
+      if (can) alive.add(choice);
+      else dead.push({ choice, option });
     });
     return true;
   });
-  for (const name of cannot) {
-    const place = places.get(name);
-    if (place && !alive.has(name) && (whole || model.program.product.choices[place.choice]?.kind !== 'several')) dead.push(place);
-  }
-  const neverShown = model.choices.flatMap((choice) => {
-    if (!choice || choice.candidates.counted && choice.variables.some(({ values }) => values.some(({ option }) => option !== null && alive.has(`${choice.index}.${option}`)))) return [];
-    const shown = within(() => choice.variables.some(({ variable, values }) => values.some(({ raw }, value) => raw !== null && solver.canBe(variable, value, budget))));
-    return shown === false ? [choice.index] : [];
-  });
-  const hidden = new Set(neverShown);
-  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !hidden.has(choice)), neverShown } };
+  const neverShown = choices.filter(({ index, variables }) => {
+    if (alive.has(index)) return false;
+    const shown = within(() => variables.some(({ variable, values }) => values.some(({ raw }, value) => raw !== null && solver.canBe(variable, value, budget))));
+    return shown === false;
+  }).map(({ index }) => index);
+  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !neverShown.includes(choice)), neverShown } };
 }
 
 /** Finds a solution of a space with something more to hold. @returns null when there is none; undefined when the budget is spent */
@@ -187,14 +160,12 @@ function solveWith(space: Space, formulas: readonly Formula[], budget: Budget): 
   return solution;
 }
 
-function silentRules(model: Model, seen: Int32Array[], limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'neverFire' | 'endSale'> } {
+/** @param solutions what is known to be sellable: a solution that fires one rule often fires others, too */
+function silentRules(model: Model, solutions: Int32Array[], budget: Budget): { whole: boolean; found: Pick<Analysis, 'neverFire' | 'endSale'> } {
   const rules = model.program.rules?.program.rules ?? [];
   const neverFire: number[] = [];
   const endSale: number[] = [];
   let whole = true;
-  // Solutions that fire one rule often fire others, too.
-  const solutions = [...seen];
-  const budget: Budget = { steps: limits.searching, stop: limits.stop };
   rules.forEach(({ rule: { then } }, rule) => {
     const formula = model.fires[rule];
     if (!formula || solutions.some((values) => holdsFor(formula, values))) return;
@@ -239,10 +210,9 @@ function crosses(least: string | null, most: string | null): boolean {
   return low !== null && high !== null && low !== undefined && high !== undefined && low.isMore(high);
 }
 
-function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean; found: Analysis['contradictions'] } {
+function contradictions(model: Model, budget: Budget): { whole: boolean; found: Analysis['contradictions'] } {
   const rules = model.program.rules?.program.rules ?? [];
   const found: { first: number; second: number; example: Example }[] = [];
-  const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let whole = true;
   for (let first = 0; first < rules.length; first += 1) {
     for (let second = first + 1; second < rules.length; second += 1) {
@@ -264,13 +234,14 @@ function contradictions(model: Model, limits: AnalysisLimits): { whole: boolean;
 export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest' | 'belowNothing'> } {
   const steps = priceSteps(model);
   if (!steps) return { whole: false, found: { lowest: null, highest: null, belowNothing: null } };
+  const budget = (): Budget => ({ steps: limits.searching, stop: limits.stop });
   let whole = true;
   const mark = solver.mark();
-  if (!solver.only(model.group, 0) || !within(() => solver.solve({ steps: limits.searching, stop: limits.stop }, NO_COSTS))) solver.undo(mark);
+  if (!solver.only(model.group, 0) || !within(() => solver.solve(budget(), NO_COSTS))) solver.undo(mark);
   let belowNothing: Example | null = null;
   const end = (side: 'lowest' | 'highest'): PriceEnd | null => {
     const goal = priceGoal(model, steps, side);
-    const best = within(() => minimise(solver, goal, { steps: limits.searching, stop: limits.stop }));
+    const best = within(() => minimise(solver, goal, budget()));
     const found = best ? exampleFor(model, best.values) : null;
     if (found?.unitPrice && found.unitPrice.sign() < 0) {
       belowNothing = found.example;

@@ -1,5 +1,5 @@
 import { type Answer, type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
-import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, Space } from '../constraints';
+import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
 import { Exact } from '../number';
 import { type Problem } from '../problems';
 import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaInputsOf, formulaOutcomes, type Program, type Selection } from '../resolve';
@@ -89,33 +89,27 @@ function modelled(program: Program, choice: Choice, index: number, today: string
 
 const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
 
+/** The formulas that bound a choice's answer, by position. */
+const boundingFormulas = ({ bounding }: Program, index: number): number[] => [bounding?.least.get(index), bounding?.most.get(index)].filter((formula) => formula !== undefined);
+
 /** Where a formula bounds a measure, its bounds are looked at beside the ends of the measure. */
 function boundsToLookAt(program: Program, index: number, today: string): Exact[] {
-  const formulas = [program.bounding?.least.get(index), program.bounding?.most.get(index)].filter((formula) => formula !== undefined);
-  if (formulas.length === 0) return [];
-  const used = [...new Set(formulas.flatMap((formula) => program.formulas[formula]?.uses ?? []))].filter((other) => other !== index);
-  const lists = used.map((other) => candidatesOf(program, other, today)?.list ?? []);
-  if (lists.reduce((product, { length }) => product * length, 1) > MOST_COMBINATIONS) return [];
+  const used = [...new Set(boundingFormulas(program, index).flatMap((formula) => program.formulas[formula]?.uses ?? []))].filter((other) => other !== index);
+  const lists = new Map(used.map((other) => [other, candidatesOf(program, other, today)?.list ?? []]));
+  const combinations = [...lists.values()].reduce((product, { length }) => product * length, 1);
+  if (boundingFormulas(program, index).length === 0 || combinations > MOST_COMBINATIONS) return [];
   const found: Exact[] = [];
   const answers: (Answer | null)[] = program.choices.map(() => null);
-  const visit = (place: number): void => {
-    const other = used[place];
-    if (other === undefined) {
-      const bounds = boundsOf(program, { answers, base: null, quantity: program.defaultQuantity, group: null }).get(index);
-      found.push(...[bounds?.least, bounds?.most].filter((value) => value !== null && value !== undefined));
-      return;
-    }
-    for (const { answer } of lists[place] ?? []) {
-      answers[other] = answer;
-      visit(place + 1);
-    }
-  };
-  visit(0);
+  eachCombination(used, (other) => lists.get(other)?.keys() ?? [], (values) => {
+    for (const [other, value] of values) answers[other] = lists.get(other)?.[value]?.answer ?? null;
+    const bounds = boundsOf(program, { answers, base: null, quantity: program.defaultQuantity, group: null }).get(index);
+    found.push(...[bounds?.least, bounds?.most].filter((value) => value !== null && value !== undefined));
+  });
   return found.map((value) => value.rounded(9));
 }
 
 /** A condition as a formula over the model's variables: each test is asked of each candidate. */
-export function formulaFor(condition: Condition | null, model: Draft, depth = 0): Formula {
+function formulaFor(condition: Condition | null, model: Draft, depth = 0): Formula {
   if (condition === null) return ALWAYS;
   // As when it is compiled: what nests deeper does not hold, and is not followed down.
   if (depth > DEEPEST_CONDITION) return NEVER;
@@ -160,7 +154,7 @@ type Own = ModelledChoice['variables'][number];
 const isPicked = ({ variable, values }: Own, space: Space): Formula => space.is(variable, (value) => values[value]?.raw !== null);
 
 /** What is answered, of a choice of several: any option at all. */
-export const isAnswered = (choice: ModelledChoice, space: Space): Formula => not(isLeftOut(choice, space), space.sizes);
+const isAnswered = (choice: ModelledChoice, space: Space): Formula => not(isLeftOut(choice, space), space.sizes);
 
 /** Values of a choice for which something holds; of a choice of several, what holds is asked of every option that is picked. */
 function eachPick(choice: ModelledChoice, space: Space, test: (candidate: Candidate) => boolean): Formula {
@@ -256,9 +250,7 @@ function constrainItem(model: Draft, fires: readonly Formula[], without: Readonl
   if (program.stocked.length > 0) {
     const kept = [...program.variants.values()].filter(({ onSale }) => onSale);
     const rows = kept.map(({ options }) => program.stocked.map((index, place) => program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? -1));
-    const columns = columnsOf(program.stocked);
-    if (columns.length === 1) for (const column of columns) space.require(space.is(column.variable, (value) => column.values[value]?.option === null || rows.some(([option]) => option === column.values[value]?.option)));
-    else onlyRows(space, columns, rows);
+    onlyRows(space, columnsOf(program.stocked), rows);
   }
   for (const table of program.rules?.program.tables ?? []) {
     const columns = columnsOf(table.columns);
@@ -312,8 +304,7 @@ export function answersFor(model: Draft, valueOf: (variable: number) => number):
     }
     const raw = choice.variables.flatMap(({ variable, values }) => values[valueOf(variable)]?.raw ?? []);
     if (raw.length === 0) return null;
-    const problems: Problem[] = [];
-    return model.program.choices[index]?.reader.read(raw, problems, { today: model.today, files: () => undefined }) ?? null;
+    return model.program.choices[index]?.reader.read(raw, [], { today: model.today, files: () => undefined }) ?? null;
   });
 }
 
@@ -330,18 +321,50 @@ export function selectionFor(model: Model, values: ArrayLike<number>): Selection
   return { answers, quantity: model.quantities[values[model.quantity] ?? 0] ?? 1, group: model.groups[values[model.group] ?? 0] ?? null };
 }
 
-/** Goes through all ways in which some variables can be answered together. */
-export function eachCombination(space: Space, variables: readonly number[], take: (values: ReadonlyMap<number, number>) => void): void {
+/** Goes through all ways in which some variables can be answered together, the last of them the quickest. */
+export function eachCombination(variables: readonly number[], valuesOf: (variable: number) => Iterable<number>, take: (values: ReadonlyMap<number, number>) => void): void {
   const values = new Map<number, number>();
   const visit = (place: number): void => {
     const variable = variables[place];
     if (variable === undefined) return take(values);
-    for (let value = 0; value < (space.sizes[variable] ?? 0); value += 1) {
+    for (const value of valuesOf(variable)) {
       values.set(variable, value);
       visit(place + 1);
     }
   };
   visit(0);
+}
+
+/** Asks which options of choices can still be had, each with everything else right: told of each that is found out. */
+export function possibleOptions(model: Model, solver: Solver, budget: Budget, choices: readonly ModelledChoice[], found: (choice: number, option: number, can: boolean, variable: number, value: number) => void): void {
+  const wanted: number[][] = model.space.sizes.map(() => []);
+  const placeOf = new Map<number, { choice: number; options: Map<number, number> }>();
+  for (const choice of choices) {
+    for (const { variable, value, option } of optionValues(choice)) {
+      const place = placeOf.get(variable) ?? { choice: choice.index, options: new Map<number, number>() };
+      placeOf.set(variable, place);
+      place.options.set(value, option);
+      wanted[variable]?.push(value);
+    }
+  }
+  solver.possible(budget, wanted, (variable, value, can) => {
+    const place = placeOf.get(variable);
+    const option = place?.options.get(value);
+    if (place && option !== undefined) found(place.choice, option, can, variable, value);
+  });
+}
+
+/** One value for each option: one of an option stands for any quantity of it. */
+export function optionValues({ candidates, variables }: ModelledChoice): { variable: number; value: number; option: number }[] {
+  if (!candidates.counted) return [];
+  return variables.flatMap(({ variable, values }) => {
+    const asked = new Set<number>();
+    return values.flatMap(({ option }, value) => {
+      if (option === null || asked.has(option)) return [];
+      asked.add(option);
+      return [{ variable, value, option }];
+    });
+  });
 }
 
 /** Forbids the answers with which a formula can't be worked out, or with which a measure is outside of what a formula allows. */
@@ -353,7 +376,7 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
       return;
     }
     const wrong: Formula[] = [];
-    eachCombination(space, inputs.variables, (values) => {
+    eachCombination(inputs.variables, (variable) => Array(space.sizes[variable] ?? 0).keys(), (values) => {
       if (wrong.length > MOST_FORBIDDEN) return;
       const answers = answersFor(model, (variable) => values.get(variable) ?? 0);
       if (!isWrong(answers, model.quantities[values.get(model.quantity) ?? 0] ?? 1, model.groups[values.get(model.group) ?? 0] ?? null)) return;
@@ -374,8 +397,7 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
     });
   });
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) {
-    const formulas = [program.bounding?.least.get(index), program.bounding?.most.get(index)].filter((formula) => formula !== undefined);
-    const needs = formulas.map((formula) => formulaInputsOf(program, formula));
+    const needs = boundingFormulas(program, index).map((formula) => formulaInputsOf(program, formula));
     const inputs = inputsFor(model, [index, ...needs.flatMap(({ indices }) => [...indices])], { quantity: needs.some(({ quantity }) => quantity), group: needs.some(({ group }) => group) });
     forbid(program.choices[index]?.title ?? '', inputs, (answers, quantity, group) => {
       const bounds = boundsOf(program, { answers, base: null, quantity, group }).get(index);

@@ -1,9 +1,9 @@
 import { type Answer } from '../catalog';
-import { type Budget, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
+import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
 import { type Program, readAnswers, type ResolveContext } from '../resolve';
 import { compileCondition } from '../rules';
 import { type Candidate, testsOf } from './candidates';
-import { contextFor, type Model, type ModelledChoice, modelOf, selectionFor } from './model';
+import { contextFor, type Model, type ModelledChoice, modelOf, optionValues, possibleOptions, selectionFor } from './model';
 
 /** An earlier answer to change so that the others can stay. */
 export interface Change {
@@ -28,6 +28,12 @@ export type Outlook =
   /** the budget did not suffice to tell */
   | { readonly kind: 'unknown' };
 
+/** What rules tell of what is typed, and of each candidate. */
+interface Typed {
+  readonly tell: (answer: Answer | null) => string;
+  readonly told: ReadonlyMap<Candidate, string>;
+}
+
 interface Fixed {
   readonly choice: number;
   readonly variable: number;
@@ -44,6 +50,8 @@ const FIRST_STEPS = 60_000;
 export class NextClick {
   private readonly model: Model;
   private readonly solver: Solver;
+  /** by position of the choice; made when it is first typed in, not at every keystroke */
+  private readonly typed = new Map<number, Typed>();
   /** whether nothing can be sold, whatever is answered */
   private hopeless = false;
 
@@ -56,10 +64,8 @@ export class NextClick {
   /** What can never be had is found out once, so that no click has to find it out again. */
   private leaveOutDead(): void {
     const { model, solver } = this;
-    const wanted: number[][] = model.space.sizes.map(() => []);
-    for (const choice of model.choices) if (choice) for (const { variable, value } of valuesAskedOf(choice)) wanted[variable]?.push(value);
     const dead: [number, number][] = [];
-    within(() => solver.possible({ steps: FIRST_STEPS }, wanted, (variable, value, can) => !can && dead.push([variable, value])));
+    within(() => possibleOptions(model, solver, { steps: FIRST_STEPS }, model.choices.filter((choice) => choice !== null), (_choice, _option, can, variable, value) => !can && dead.push([variable, value])));
     this.hopeless = solver.impossible || !dead.every(([variable, value]) => solver.without(variable, valuesWhere(model.space.sizes[variable] ?? 0, (other) => other === value)));
   }
 
@@ -108,7 +114,7 @@ export class NextClick {
       }
       const [only] = choice.variables;
       if (!only) return [];
-      const alike = choice.candidates.counted ? (candidate: Candidate) => sameAnswer(candidate, answer) : this.likeTyped(index, answer);
+      const alike = choice.candidates.counted ? (candidate: Candidate) => sameAnswer(candidate, answer) : this.likeTyped(choice, answer);
       // Where a rule hides it, the answer is kept and does not count: that changes nothing that was answered.
       const kept = only.values.map((candidate) => candidate.hidden === true || alike(candidate));
       if (!only.values.some((candidate, value) => kept[value] && candidate.hidden !== true)) return [];
@@ -116,17 +122,29 @@ export class NextClick {
     });
   }
 
-  private likeTyped(index: number, answer: Answer): (candidate: Candidate) => boolean {
+  /** What rules tell of an answer to a choice: the same for answers that no rule can tell apart. */
+  private tellerOf(index: number): (answer: Answer | null) => string {
     const { program } = this;
     const key = program.choices[index]?.key;
     const tests = (program.rules?.program.rules ?? []).flatMap(({ rule }) => [...testsOf(rule.when)].filter((test) => 'choice' in test && test.choice === key));
     const asked = tests.map((test) => compileCondition(test, [], { product: program.product, groups: [], report: () => undefined }));
-    const said = (given: Answer | null) => {
+    return (given) => {
       const answers = program.choices.map((_, place) => (place === index ? given : null));
       return asked.map(({ holds }) => holds({ answers, quantity: 1, group: null })).join();
     };
-    const wanted = said(answer);
-    return (candidate) => candidate.answer !== null && said(candidate.answer) === wanted;
+  }
+
+  /** Which candidates of something typed no rule can tell from what was typed. */
+  private likeTyped(choice: ModelledChoice, answer: Answer): (candidate: Candidate) => boolean {
+    const known = this.typed.get(choice.index) ?? this.typedOf(choice);
+    this.typed.set(choice.index, known);
+    const wanted = known.tell(answer);
+    return (candidate) => candidate.answer !== null && known.told.get(candidate) === wanted;
+  }
+
+  private typedOf({ index, variables }: ModelledChoice): Typed {
+    const tell = this.tellerOf(index);
+    return { tell, told: new Map(variables.flatMap(({ values }) => values.map((candidate) => [candidate, tell(candidate.answer)]))) };
   }
 
   /** @returns null when the answers don't go together */
@@ -141,26 +159,14 @@ export class NextClick {
     const impossible = new Map<number, Set<number>>();
     const rule = (index: number, option: number) => impossible.set(index, (impossible.get(index) ?? new Set()).add(option));
     const answered = [...new Set(fixed.map(({ choice }) => choice))];
-    const wanted: number[][] = model.space.sizes.map(() => []);
-    const askedOf = new Map<number, ModelledChoice>();
-    for (const choice of model.choices) {
-      if (!choice || answered.includes(choice.index)) continue;
-      for (const { variable, value } of valuesAskedOf(choice)) {
-        askedOf.set(variable, choice);
-        wanted[variable]?.push(value);
-      }
-    }
-    solver.possible(budget, wanted, (variable, value, can) => {
-      const choice = askedOf.get(variable);
-      const option = choice?.variables.find((own) => own.variable === variable)?.values[value]?.option;
-      if (!can && choice && option !== null && option !== undefined) rule(choice.index, option);
-    });
+    const open = model.choices.filter((choice) => choice !== null).filter(({ index }) => !answered.includes(index));
+    possibleOptions(model, solver, budget, open, (choice, option, can) => !can && rule(choice, option));
     solver.undo(mark);
     // Each answer can be taken back by itself: the others are fixed half by half, so that few are fixed twice.
     const visit = (from: number, to: number): void => {
       if (to - from === 1) {
         const choice = model.choices[answered[from] ?? -1];
-        for (const { variable, value, option } of choice ? valuesAskedOf(choice) : []) if (!solver.canBe(variable, value, budget)) rule(choice?.index ?? -1, option);
+        for (const { variable, value, option } of choice ? optionValues(choice) : []) if (!solver.canBe(variable, value, budget)) rule(choice?.index ?? -1, option);
         return;
       }
       const middle = (from + to) >> 1;
@@ -186,7 +192,7 @@ export class NextClick {
       if (choice === keptAt) continue;
       // Of equally many, those are changed that nobody has picked.
       const cost = Object.hasOwn(given, program.choices[choice]?.key ?? '') ? 1 + 1 / 1024 : 1;
-      costs[variable] = Float64Array.from({ length: model.space.sizes[variable] ?? 0 }, (_, value) => ((((values[value >>> 5] ?? 0) >>> (value & 31)) & 1) === 1 ? 0 : cost));
+      costs[variable] = Float64Array.from({ length: model.space.sizes[variable] ?? 0 }, (_, value) => (hasValue(values, value) ? 0 : cost));
     }
     const best = minimise(solver, sumOf(costs, model.space.sizes), budget);
     solver.undo(mark);
@@ -204,19 +210,6 @@ export class NextClick {
 }
 
 const noFiles = () => undefined;
-
-/** One value for each option: one of an option stands for any quantity of it. */
-function valuesAskedOf({ candidates, variables }: ModelledChoice): { variable: number; value: number; option: number }[] {
-  if (!candidates.counted) return [];
-  return variables.flatMap(({ variable, values }) => {
-    const asked = new Set<number>();
-    return values.flatMap(({ option }, value) => {
-      if (option === null || asked.has(option)) return [];
-      asked.add(option);
-      return [{ variable, value, option }];
-    });
-  });
-}
 
 function sameAnswer(candidate: Candidate, answer: Answer): boolean {
   const [pick] = answer.picks;

@@ -258,23 +258,13 @@ function waysLeft({ variables }: Step, solver: Solver): number {
 
 function rangeByWays(step: Step, solver: Solver): Interval {
   let [low, high] = [Infinity, -Infinity];
-  const values = new Map<number, number>();
-  const visit = (place: number): void => {
-    const variable = step.variables[place];
-    if (variable === undefined) {
-      const amount = step.amount((wanted) => values.get(wanted) ?? 0);
-      if (Number.isNaN(amount)) return;
-      low = Math.min(low, amount);
-      high = Math.max(high, amount);
-      return;
-    }
-    for (let value = 0; value < (solver.space.sizes[variable] ?? 0); value += 1) {
-      if (!solver.has(variable, value)) continue;
-      values.set(variable, value);
-      visit(place + 1);
-    }
-  };
-  visit(0);
+  const left = (variable: number) => [...Array(solver.space.sizes[variable] ?? 0).keys()].filter((value) => solver.has(variable, value));
+  eachCombination(step.variables, left, (values) => {
+    const amount = step.amount((variable) => values.get(variable) ?? 0);
+    if (Number.isNaN(amount)) return;
+    low = Math.min(low, amount);
+    high = Math.max(high, amount);
+  });
   return low > high ? [-Infinity, Infinity] : [low, high];
 }
 
@@ -292,7 +282,7 @@ function tabled({ space }: Model, step: Step): Table | null {
   const amounts = new Float64Array(ways);
   let place = 0;
   let [low, high] = [Infinity, -Infinity];
-  eachCombination(space, step.variables, (values) => {
+  eachCombination(step.variables, (variable) => Array(space.sizes[variable] ?? 1).keys(), (values) => {
     const amount = step.amount((variable) => values.get(variable) ?? 0);
     amounts[place] = amount;
     place += 1;

@@ -74,7 +74,8 @@ function Figure({ title, children }: { title: string; children: ReactNode }) {
 function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Checks['faults']; onTry: Props['onTry'] }) {
   const { program, product, goTo } = useEditing();
   const whole = analysis.done.includes('count');
-  const end = (title: string, found: PriceEnd | null) => (
+  const unproved = analysis.done.includes('prices') ? 'could not be proved' : 'not yet';
+  const end = (title: string, found: PriceEnd | null, otherwise = unproved) => (
     <Figure title={title}>
       {found ? (
         <>
@@ -89,7 +90,7 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
           </Button>
         </>
       ) : (
-        <Text color="fg.muted">{analysis.belowNothing && title.startsWith('Lowest') ? 'below nothing' : analysis.done.includes('prices') ? 'could not be proved' : 'not yet'}</Text>
+        <Text color="fg.muted">{otherwise}</Text>
       )}
     </Figure>
   );
@@ -104,7 +105,7 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
             of what is picked from lists and answered with yes or no
           </Text>
         </Figure>
-        {end('Lowest price of one', analysis.lowest)}
+        {end('Lowest price of one', analysis.lowest, analysis.belowNothing ? 'below nothing' : undefined)}
         {end('Highest price of one', analysis.highest)}
       </Grid>
       <Stack gap="2">
