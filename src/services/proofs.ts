@@ -1,9 +1,8 @@
-import { asc, eq } from 'drizzle-orm';
+import { type Product } from '../core/catalog';
 import { compile, prove } from '../core/resolve';
-import { products, revisions } from '../data/schema';
 import { type BrokenProof, brokenProof } from './comparison';
 import { type Services } from './context';
-import { currentProduct } from './definitions';
+import { type ProductStep, readBothStates, stepByStep } from './product-steps';
 import { readSurroundings } from './surroundings';
 
 /** What came of one product's proofs. */
@@ -19,34 +18,13 @@ export interface ProvedProduct {
   readonly brokenInShop: readonly string[];
 }
 
-export interface ProvingStep {
-  readonly done: number;
-  readonly total: number;
-  /** null for a product that keeps no proofs */
-  readonly row: ProvedProduct | null;
-}
-
-/** How many products are looked at before others get their turn. */
-const AT_A_STRETCH = 20;
-
 /** Resolves every proof of the shop again, product by product: in the draft, and as it is published. */
-export async function* proveAll({ database, now }: Services): AsyncGenerator<ProvingStep> {
-  const rows = await database.read
-    .select({ product: products, revision: revisions.definition })
-    .from(products)
-    .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .orderBy(asc(products.title));
-  const both = rows.map(({ product, revision }) => ({ id: product.id, draft: currentProduct(product.draft), published: revision && currentProduct(revision) }));
-  const { surroundings, today } = await readSurroundings(database.read, now(), both.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]));
-  for (const [index, { id, draft, published }] of both.entries()) {
-    if (index % AT_A_STRETCH === AT_A_STRETCH - 1) await new Promise((resume) => setImmediate(resume));
-    const kept = draft.proofs.length + (published?.proofs.length ?? 0);
-    const broken = kept === 0 ? [] : prove(compile(draft, surroundings), draft.proofs, today).filter(({ holds }) => !holds);
-    const inShop = kept === 0 || !published ? [] : prove(compile(published, surroundings), published.proofs, today).filter(({ holds }) => !holds);
-    yield {
-      done: index + 1,
-      total: both.length,
-      row: kept === 0 ? null : { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken: broken.map(brokenProof), brokenInShop: inShop.map(({ proof }) => proof.title) },
-    };
-  }
+export async function* proveAll({ database, now }: Services): AsyncGenerator<ProductStep<ProvedProduct>> {
+  const states = await readBothStates(database.read);
+  const { surroundings, today } = await readSurroundings(database.read, now(), states.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]));
+  const failing = (product: Product | null) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds) : []);
+  yield* stepByStep(states, ({ id, draft, published }): ProvedProduct | null => {
+    if (draft.proofs.length + (published?.proofs.length ?? 0) === 0) return null;
+    return { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken: failing(draft).map(brokenProof), brokenInShop: failing(published).map(({ proof }) => proof.title) };
+  });
 }

@@ -11,6 +11,7 @@ import { currentProduct, currentSheet, readShelves, type Shelf } from './definit
 import { isToBeStored } from './draft-base';
 import { type EditorSurroundings, editorSurroundings } from './editing';
 import { notFound, Refusal } from './refusal';
+import { type ProductStep, readBothStates, stepByStep } from './product-steps';
 import { readSurroundings } from './surroundings';
 
 /** A sheet as the list shows it. */
@@ -184,53 +185,32 @@ export interface RippleRow extends Comparison {
   readonly changes: boolean;
 }
 
-export interface RippleStep {
-  readonly done: number;
-  readonly total: number;
-  /** null for a product that the sheet is not on */
-  readonly row: RippleRow | null;
-}
-
-/** How many products are looked at before others get their turn. */
-const AT_A_STRETCH = 20;
-
 /**
  * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
  * draft. The caller may stop at any step.
  */
-export async function* rippleOf({ database, now }: Services, id: number): AsyncGenerator<RippleStep> {
+export async function* rippleOf({ database, now }: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
   const sheet = await requireSheet(database.read, id);
   const draft = currentSheet(sheet.draft);
-  const rows = await database.read
-    .select({ product: products, revision: revisions.definition })
-    .from(products)
-    .leftJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .orderBy(asc(products.title));
-  const definitions = rows.map(({ product, revision }) => currentProduct(revision ?? product.draft));
-  const { surroundings: before, today } = await readSurroundings(database.read, now(), [...definitions, draft]);
+  const states = await readBothStates(database.read);
+  const { surroundings: before, today } = await readSurroundings(database.read, now(), [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
-  const onBefore = (product: Product) => placementsOf(product, before.sheets.values()).some(({ key }) => key === draft.key);
-  const onAfter = (product: Product) => placementsOf(product, after.sheets.values()).some(({ key }) => key === draft.key);
-  for (const [index, { product }] of rows.entries()) {
-    if (index % AT_A_STRETCH === AT_A_STRETCH - 1) await new Promise((resume) => setImmediate(resume));
-    const definition = definitions[index];
-    if (!definition) continue;
-    const [was, is] = [onBefore(definition), onAfter(definition)];
-    let row: RippleRow | null = null;
-    if (was || is) {
-      const comparison = compareSides({ product: definition, surroundings: before }, { product: definition, surroundings: after }, today);
-      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
-      row = {
-        ...comparison,
-        productId: product.id,
-        title: definition.title,
-        inShop: product.publishedRevision !== null,
-        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
-        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
-      };
-    }
-    yield { done: index + 1, total: rows.length, row };
-  }
+  const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
+  yield* stepByStep(states, (state): RippleRow | null => {
+    const product = state.published ?? state.draft;
+    const [was, is] = [isOn(product, before), isOn(product, after)];
+    if (!was && !is) return null;
+    const comparison = compareSides({ product, surroundings: before }, { product, surroundings: after }, today);
+    const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
+    return {
+      ...comparison,
+      productId: state.id,
+      title: product.title,
+      inShop: state.published !== null,
+      reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+      changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
+    };
+  });
 }
 
 export const sheetPublicationSchema = z.strictObject({
