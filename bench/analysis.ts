@@ -42,7 +42,7 @@ function outcome({ state, problems, item, working, counted, measures, rules: sho
     unitPrice: hundredths(unitPrice),
     lineTotal: hundredths(lineTotal),
     offered: shown.map(({ choice, options }) => ({ choice, options: options.map(({ option, offered }) => ({ option, offered })) })),
-    canSupply: availability.canSupply ?? NaN,
+    canSupply: typeof availability.canSupply === 'number' ? availability.canSupply : NaN,
   };
 }
 

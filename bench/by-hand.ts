@@ -28,7 +28,7 @@ export interface HandResult {
   lineTotal: number;
   weight: number;
   draws: { stock: string; perItem: number; total: number }[];
-  canSupply: number;
+  canSupply: number | 'unlimited';
 }
 
 const DECIMAL = /^\d{1,9}(?:\.\d{1,2})?$/;
@@ -163,7 +163,7 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
 
   const draws = lengthRight ? [{ stock: 'board', perItem: length, total: length * quantity }] : [];
   if (hinges > 0) draws.push({ stock: 'hinge', perItem: hinges, total: hinges * quantity });
-  let canSupply = 1_000_000_000;
+  let canSupply = Infinity;
   if (lengthRight) canSupply = Math.min(canSupply, Math.floor(stock.board / length));
   if (hinges > 0) canSupply = Math.min(canSupply, Math.floor(stock.hinge / hinges));
   if (canSupply < quantity) problems.push({ where: 'quantity', code: 'notEnoughStock', message: 'not enough' });
@@ -186,7 +186,7 @@ export function byHand({ answers, quantity }: BenchSelection, stock: { board: nu
     lineTotal: unitPrice * quantity,
     weight,
     draws,
-    canSupply,
+    canSupply: canSupply === Infinity ? 'unlimited' : canSupply,
   };
 }
 

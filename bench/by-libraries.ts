@@ -135,14 +135,14 @@ export function libraryProgram(product: Product) {
     const unitPrice = sum.toDecimalPlaces(2, Decimal.ROUND_HALF_UP);
     if (!unitPrice.equals(sum)) working.push({ label: 'Rounding', of: null, amount: unitPrice.minus(sum), source: 'rounding' });
     const possible = [...all].map(([item, drawn]) => new Decimal(stock[item] ?? 0).div(drawn).floor().toNumber());
-    const canSupply = Math.min(1_000_000_000, ...possible);
+    const canSupply = Math.min(...possible);
     if (canSupply < quantity) problems.push({ where: 'quantity', message: `We can supply ${canSupply}.` });
     const key = [...counted].sort((a, b) => (a.choice < b.choice ? -1 : 1)).map(({ choice, value }) => `${choice}=${encodeURIComponent(value)}`).join('&');
     const details = counted.map(({ title, shown }) => ({ label: title, value: shown }));
     const item = { key: `${product.slug}?${key}`, sku: parts.join('-'), title: product.title, details };
     const lineTotal = unitPrice.times(quantity);
     const taken = [...all].map(([name, drawn]) => ({ stock: name, perItem: drawn, total: drawn.times(quantity) }));
-    return { state: problems.length === 0 ? 'sellable' : 'invalid', problems, counted, item, working, unitPrice, lineTotal, weight, draws: taken, canSupply };
+    return { state: problems.length === 0 ? 'sellable' : 'invalid', problems, counted, item, working, unitPrice, lineTotal, weight, draws: taken, canSupply: canSupply === Infinity ? ('unlimited' as const) : canSupply };
   };
 }
 

@@ -6,7 +6,7 @@ import { catalogSchema } from '../src/core/catalog';
 export const surroundings: CatalogSurroundings = surroundingsOf(
   catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'Bench', currency: 'EUR' },
     stock: [
       { key: 'board', title: 'Board', unit: 'm', onHand: '400' },
@@ -70,5 +70,5 @@ export interface Outcome {
   readonly lineTotal: string | null;
   readonly weight: string | null;
   readonly draws: readonly string[];
-  readonly canSupply: number | null;
+  readonly canSupply: number | 'unlimited' | null;
 }

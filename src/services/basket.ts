@@ -16,12 +16,12 @@ import { readSurroundings } from './surroundings';
 import { keepFiles, readFiles } from './uploads';
 
 /** A selection's form; what it says is judged by resolving it. */
-export const selectionSchema = z.object({
+export const selectionSchema = z.looseObject({
   answers: answersSchema.default({}),
   quantity: z.number().optional(),
 });
 
-export const addToBasketSchema = selectionSchema.extend({ slug: z.string().max(100) });
+export const addToBasketSchema = z.strictObject({ ...selectionSchema.shape, slug: z.string().max(100) });
 export const changeLineSchema = z.strictObject({ quantity: z.number() });
 
 /** A basket line resolved again, against what is in the shop and in stock now. */
@@ -127,7 +127,8 @@ export async function addToBasket({ database, now }: Services, token: string | u
     const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
     const program = compile(published.definition, surroundings);
     const context = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
-    const added = resolve(program, input, context);
+    const { slug: _slug, ...selection } = input;
+    const added = resolve(program, selection, context);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
     const basket = await ensureBasket(transaction, token, now());

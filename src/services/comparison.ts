@@ -8,7 +8,7 @@ export interface BrokenProof {
   readonly title: string;
   readonly differences: ProofOutcome['differences'];
   /** the working as it was kept */
-  readonly kept: Pick<Proof, 'working' | 'quantity'> & Pick<Proof['expects'], 'unitPrice'>;
+  readonly kept: Pick<Proof, 'working' | 'quantity'> & Pick<Proof['expects'], 'unitPrice' | 'lineTotal'>;
   readonly now: Pick<ResolutionJson, 'working' | 'unitPrice' | 'lineTotal' | 'quantity' | 'currency'>;
 }
 
@@ -32,7 +32,7 @@ const blockingWords = (program: Program) => new Set(program.blocking.map(({ mess
 /** Writes a proof that no longer holds for a page. */
 export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {
   const { working, unitPrice, lineTotal, quantity, currency } = resolutionJson(resolution);
-  return { title: proof.title, differences, kept: { working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice }, now: { working, unitPrice, lineTotal, quantity, currency } };
+  return { title: proof.title, differences, kept: { working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice, lineTotal: proof.expects.lineTotal }, now: { working, unitPrice, lineTotal, quantity, currency } };
 }
 
 /**

@@ -42,6 +42,8 @@ export interface Analysis {
   readonly highest: PriceEnd | null;
   /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
   readonly belowNothing: Example | null;
+  /** a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers */
+  readonly lineBelowNothing: Example | null;
   /** what is typed and bears on the price or on rules: where only its ends and what rules tell apart were looked at */
   readonly covered: readonly { readonly title: string; readonly openAbove: boolean }[];
   readonly gaps: readonly Gap[];
@@ -71,6 +73,7 @@ const NOTHING: Analysis = {
   lowest: null,
   highest: null,
   belowNothing: null,
+  lineBelowNothing: null,
   covered: [],
   gaps: [],
 };
@@ -231,14 +234,19 @@ function contradictions(model: Model, budget: Budget): { whole: boolean; found: 
 }
 
 /** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
-export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest' | 'belowNothing'> } {
+export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest' | 'belowNothing' | 'lineBelowNothing'> } {
   const steps = priceSteps(model);
-  if (!steps) return { whole: false, found: { lowest: null, highest: null, belowNothing: null } };
+  if (!steps) return { whole: false, found: { lowest: null, highest: null, belowNothing: null, lineBelowNothing: null } };
   const budget = (): Budget => ({ steps: limits.searching, stop: limits.stop });
   let whole = true;
+  let belowNothing: Example | null = null;
+  const line = steps.once.length > 0 || model.groups.length > 1 ? within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget())) : null;
+  if (line === undefined) whole = false;
+  const lowestLine = line ? exampleFor(model, line.values) : null;
+  const lineBelowNothing = lowestLine?.lineTotal && lowestLine.lineTotal.sign() < 0 && lowestLine.unitPrice && lowestLine.unitPrice.sign() >= 0 ? lowestLine.example : null;
+  if (lowestLine?.unitPrice && lowestLine.unitPrice.sign() < 0) belowNothing = lowestLine.example;
   const mark = solver.mark();
   if (!solver.only(model.group, 0) || !within(() => solver.solve(budget(), NO_COSTS))) solver.undo(mark);
-  let belowNothing: Example | null = null;
   const end = (side: 'lowest' | 'highest'): PriceEnd | null => {
     const goal = priceGoal(model, steps, side);
     const best = within(() => minimise(solver, goal, budget()));
@@ -254,7 +262,7 @@ export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits):
     return { ...found.example, price: found.unitPrice.toFixed(model.program.places) };
   };
   const [lowest, highest] = [end('lowest'), end('highest')];
-  const found = { lowest, highest, belowNothing };
+  const found = { lowest, highest, belowNothing, lineBelowNothing };
   solver.undo(mark);
   return { whole, found };
 }

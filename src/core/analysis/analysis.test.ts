@@ -15,7 +15,7 @@ const rule = (when: object | null, ...then: object[]) => ({ key: `r${(made += 1)
 function programOf(product: object) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'Test', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [{ key: 'felt', title: 'Felt', unit: 'm', onHand: '9' }],
     products: [{ slug: 'p', title: 'P', sku: 'P', price: '100', ...product }],

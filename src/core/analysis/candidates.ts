@@ -1,4 +1,4 @@
-import { type Answer, type AnswerContext, type Condition, dayWindow, LONGEST_LONG_TEXT, LONGEST_TEXT, type RuleEffect, type Test } from '../catalog';
+import { type Answer, type AnswerContext, type Condition, dayWindow, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits, type RuleEffect, type Test } from '../catalog';
 import { dayText, parseDay } from '../calendar';
 import { Exact } from '../number';
 import { checkQuantity, orderableRange } from '../ordering';
@@ -108,7 +108,7 @@ export function candidatesOf(program: Program, index: number, today: string, fur
       return whole(read(Array.from({ length: choice.least }, (_, number) => `${index}.${number}`), 0), false);
     case 'measure':
     case 'number': {
-      const { values, coverage, openAbove } = numbersOf(choice, [...thresholdsOf(program, choice.key).flatMap((text) => Exact.parse(text) ?? []), ...further]);
+      const { values, coverage, openAbove } = numbersOf(choice.kind === 'number' ? { ...choice, ...numberLimits(choice) } : choice, [...thresholdsOf(program, choice.key).flatMap((text) => Exact.parse(text) ?? []), ...further]);
       return whole(values.flatMap((value) => read(value.toString(), 0)), false, { coverage, openAbove });
     }
     case 'text':

@@ -12,9 +12,9 @@ export interface Example {
 }
 
 /** A solution as an example, whether or not it can be sold. */
-export function exampleFor(model: Model, values: ArrayLike<number>): { example: Example; sellable: boolean; unitPrice: Exact | null; sku: string } {
+export function exampleFor(model: Model, values: ArrayLike<number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values);
-  const { state, counted, unitPrice, item } = resolve(model.program, selection, contextFor(model, group));
+  const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
   const pieces = selection.quantity === undefined || selection.quantity === model.program.defaultQuantity ? [] : [`${selection.quantity} pieces`];
   const words = counted
     .map(({ choice, title, shown }) => {
@@ -24,7 +24,7 @@ export function exampleFor(model: Model, values: ArrayLike<number>): { example: 
     })
     .concat(pieces)
     .join(' · ');
-  return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, sku: item.sku };
+  return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };
 }
 
 /** A solution as an example; null where resolving it again doesn't sell it, so that nothing is claimed of it. */

@@ -2,7 +2,7 @@ import { type Answer, type Choice, type Condition, DEEPEST_CONDITION, type Test 
 import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
 import { Exact } from '../number';
 import { type Problem } from '../problems';
-import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaInputsOf, formulaOutcomes, type Program, type Selection } from '../resolve';
+import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaInputsOf, formulaOutcomes, LEFT_OUT, type Program, type Selection } from '../resolve';
 import { compileCondition } from '../rules';
 import { anyFile, type Candidate, type Candidates, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
@@ -221,39 +221,53 @@ function limitHowMany({ variables }: ModelledChoice, space: Space, least: number
 interface Column {
   readonly variable: number;
   readonly values: readonly Candidate[];
+  /** whether leaving it out is an answer like any other, that rows can have */
+  readonly leftOutCounts: boolean;
 }
 
-/** Only these rows can be had, where every column has an answer; -1 stands for any. */
+const UNANSWERED = -1;
+/** In a row: any option. */
+const ANY = -1;
+/** In the place of an option, where leaving out is an answer like any other. */
+const LEFT_OUT_OPTION = -2;
+
+const optionIn = ({ values, leftOutCounts }: Column, value: number) => values[value]?.option ?? (leftOutCounts ? LEFT_OUT_OPTION : UNANSWERED);
+
+/** Only these rows can be had, where every column has an answer. */
 function onlyRows(space: Space, columns: readonly Column[], rows: readonly (readonly number[])[]): void {
-  const has = ({ variable, values }: Column, test: (option: number) => boolean) => space.is(variable, (value) => test(values[value]?.option ?? -1));
+  const has = (column: Column, test: (option: number) => boolean) => space.is(column.variable, (value) => test(optionIn(column, value)));
+  const optionsOf = (column: Column) => new Set(column.values.map((_, value) => optionIn(column, value)).filter((option) => option !== UNANSWERED));
   const [first, second] = columns;
   if (columns.length === 2 && first && second) {
-    for (const option of new Set(first.values.flatMap((candidate) => candidate.option ?? []))) {
-      const partners = rows.filter(([row]) => row === option || row === -1).map((row) => row[1] ?? -1);
-      space.require(anyOf(has(first, (other) => other !== option), has(second, (other) => other === -1 || partners.includes(-1) || partners.includes(other))));
+    for (const option of optionsOf(first)) {
+      const partners = rows.filter(([row]) => row === option || row === ANY).map((row) => row[1] ?? ANY);
+      space.require(anyOf(has(first, (other) => other !== option), has(second, (other) => other === UNANSWERED || partners.includes(ANY) || partners.includes(other))));
     }
     return;
   }
   // A helper says which row it is; the last value says that a column has no answer.
   const row = space.helper(rows.length + 1);
-  columns.forEach((column, place) => {
-    for (const option of new Set(column.values.flatMap((candidate) => candidate.option ?? []))) {
-      space.require(anyOf(has(column, (other) => other !== option), space.is(row, (value) => value === rows.length || rows[value]?.[place] === option || rows[value]?.[place] === -1)));
+  for (const [place, column] of columns.entries()) {
+    for (const option of optionsOf(column)) {
+      space.require(anyOf(has(column, (other) => other !== option), space.is(row, (value) => value === rows.length || rows[value]?.[place] === option || rows[value]?.[place] === ANY)));
     }
-  });
-  space.require(anyOf(space.is(row, (value) => value < rows.length), ...columns.map((column) => has(column, (option) => option === -1))));
+  }
+  space.require(anyOf(space.is(row, (value) => value < rows.length), ...columns.map((column) => has(column, (option) => option === UNANSWERED))));
 }
 
 function constrainItem(model: Draft, fires: readonly Formula[], without: ReadonlySet<number>): void {
   const { program, space } = model;
-  const columnsOf = (indices: readonly number[]): Column[] => indices.flatMap((index) => model.choices[index]?.variables[0] ?? []);
+  const columnsOf = (indices: readonly number[], leftOutCounts: boolean): Column[] => indices.flatMap((index) => {
+    const [only] = model.choices[index]?.variables ?? [];
+    return only ? { ...only, leftOutCounts } : [];
+  });
   if (program.stocked.length > 0) {
     const kept = [...program.variants.values()].filter(({ onSale }) => onSale);
-    const rows = kept.map(({ options }) => program.stocked.map((index, place) => program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? -1));
-    onlyRows(space, columnsOf(program.stocked), rows);
+    const rows = kept.map(({ options }) => program.stocked.map((index, place) => (options[place] === LEFT_OUT ? LEFT_OUT_OPTION : (program.choices[index]?.options.findIndex(({ key }) => key === options[place]) ?? UNANSWERED))));
+    onlyRows(space, columnsOf(program.stocked, true), rows);
   }
   for (const table of program.rules?.program.tables ?? []) {
-    const columns = columnsOf(table.columns);
+    const columns = columnsOf(table.columns, false);
     if (columns.length < table.columns.length) continue;
     if (table.table.says === 'made') onlyRows(space, columns, table.rows);
     else {
@@ -391,7 +405,7 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
     const { indices, quantity, group } = formulaInputsOf(program, place);
     forbid(formula.title, inputsFor(model, indices, { quantity, group }), (answers, pieces, who) => {
       const problems: Problem[] = [];
-      const base = baseBefore(program, findVariant(program, answers, []), chargedOf(program, answers, pieces, who));
+      const base = baseBefore(program, findVariant(program, answers, who, []), chargedOf(program, answers, pieces, who));
       formulaOutcomes(one, answers, base, pieces, who, problems);
       return problems.length > 0;
     });

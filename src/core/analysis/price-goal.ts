@@ -26,6 +26,8 @@ const MOST_TABLED = 20_000;
 export interface PriceSteps {
   readonly base: Step;
   readonly steps: readonly Step[];
+  /** what is paid once for an order line */
+  readonly once: readonly Step[];
 }
 
 const HUNDRED = 100;
@@ -36,31 +38,36 @@ export function priceSteps(model: Model): PriceSteps | null {
   const base = baseStep(model);
   if (!base) return null;
   const steps: Step[] = [];
+  const once: Step[] = [];
+  const place = (step: Step, amount: Amount | null) => (amount?.kind === 'oncePerLine' ? once : steps).push(step);
   for (const [index, choice] of model.choices.entries()) {
     const definition = program.product.choices[index];
     if (!choice || !definition) continue;
     for (const { variable, values } of choice.variables) {
       // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
       const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
-      const parts = new Map<Step['kind'], { step: Step; counts: number[] }[]>();
+      const parts = new Map<string, { step: Step; amount: Amount | null; counts: number[] }[]>();
       for (const effect of effects) {
         const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
         const compiled = program.choices[index]?.effects[effect]?.amount;
         const amount = definition.kind === 'addOn' ? null : hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
         if (!compiled) continue;
         const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
-        if (step === null) return null;
-        if (step) parts.set(step.kind, [...(parts.get(step.kind) ?? []), { step, counts }]);
+        if (!step) return null;
+        const part = `${step.kind} ${amount?.kind === 'oncePerLine'}`;
+        parts.set(part, [...(parts.get(part) ?? []), { step, amount: amount ?? null, counts }]);
       }
-      for (const [kind, list] of parts) {
-        steps.push({
-          kind,
+      for (const list of parts.values()) {
+        const [first] = list;
+        if (!first) continue;
+        place({
+          kind: first.step.kind,
           variables: [...new Set(list.flatMap(({ step }) => step.variables))],
           amount(valueOf) {
             const value = valueOf(variable);
             return list.reduce((sum, { step, counts }) => ((counts[value] ?? 0) === 0 ? sum : sum + (counts[value] ?? 0) * step.amount(valueOf)), 0);
           },
-        });
+        }, first.amount);
       }
     }
   }
@@ -76,10 +83,10 @@ export function priceSteps(model: Model): PriceSteps | null {
     if (setPrice) steps.push({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when });
     if (!amount || effect.kind !== 'amount') continue;
     const step = amountStep(model, effect.amount, amount, [], '');
-    if (step === null) return null;
-    if (step) steps.push({ ...step, when });
+    if (!step) return null;
+    place({ ...step, when }, effect.amount);
   }
-  return { base, steps };
+  return { base, steps, once };
 }
 
 /** What formulas and bases are worked out from. */
@@ -89,7 +96,7 @@ function given(model: Model, valueOf: (variable: number) => number) {
   const quantity = model.quantities[valueOf(model.quantity)] ?? 1;
   const group = model.groups[valueOf(model.group)] ?? null;
   const charged = chargedOf(program, answers, quantity, group);
-  const variant = findVariant(program, answers, []);
+  const variant = findVariant(program, answers, group, []);
   return { answers, quantity, group, base: baseBefore(program, variant, charged), variant, charged };
 }
 
@@ -115,12 +122,10 @@ function baseStep(model: Model): Step | null {
 
 type Compiled = NonNullable<Model['program']['choices'][number]['effects'][number]['amount']>;
 
-/** @returns undefined where nothing is added to the price of one item; null where it depends on a choice of several */
-function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own: readonly number[], key: string): Step | null | undefined {
+/** @returns null where it depends on a choice of several */
+function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own: readonly number[], key: string): Step | null {
   const nothing = { base: Exact.zero, sum: Exact.zero, answers: [] };
   switch (amount?.kind) {
-    case 'oncePerLine':
-      return undefined;
     case 'percentOfBase':
     case 'percentOfSum': {
       const share = Number(amount.value) / HUNDRED;
@@ -179,11 +184,15 @@ function taken(step: Step, sum: Interval, base: Interval, amount: Interval): Int
   }
 }
 
-/** The goal of the lowest price, or of the highest: that of what is lowest when turned round. */
-export function priceGoal(model: Model, { base, steps }: PriceSteps, side: 'lowest' | 'highest'): Goal {
+/**
+ * The goal of the lowest price, or of the highest: that of what is lowest when turned round.
+ *
+ * @param of whether the price of one item is meant, or what is paid for a whole order line
+ */
+export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit'): Goal {
   const { space } = model;
   const sign = side === 'lowest' ? 1 : -1;
-  const all = [base, ...steps];
+  const all = [base, ...steps, ...(of === 'line' ? once : [])];
   // A step of few variables is worked out once for all their values.
   const tables = new Map(all.map((step) => [step, tabled(model, step)]));
   const amountOf = (step: Step, valueOf: (variable: number) => number) => tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
@@ -200,7 +209,18 @@ export function priceGoal(model: Model, { base, steps }: PriceSteps, side: 'lowe
       const amount = amountOf(step, valueOf);
       sum = taken(step, [sum, sum], [start, start], [amount, amount])[0];
     }
-    return sum;
+    if (of === 'unit') return sum;
+    return once.reduce((line, step) => (step.when && !holdsFor(step.when, picked) ? line : line + amountOf(step, valueOf)), sum * (model.quantities[valueOf(model.quantity)] ?? 1));
+  };
+  /** What is paid for a line, from what one item can cost. */
+  const lineRange = (unit: Interval, solver: Solver): Interval => {
+    const pieces = model.quantities.filter((_, value) => solver.has(model.quantity, value));
+    return once.reduce<Interval>((line, step) => {
+      const fires = step.when ? settled(step.when, solver) : true;
+      if (fires === false) return line;
+      const after = plus(line, rangeOf(step, solver));
+      return fires ? after : hull(line, after);
+    }, times(unit, [Math.min(...pieces), Math.max(...pieces)]));
   };
   const [low, high] = tables.get(base)?.whole ?? [0, 0];
   const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
@@ -215,7 +235,8 @@ export function priceGoal(model: Model, { base, steps }: PriceSteps, side: 'lowe
         const after = taken(step, sum, start, rangeOf(step, solver));
         sum = fires ? after : hull(sum, after);
       }
-      return side === 'lowest' ? sum[0] : -sum[1];
+      const [least, most] = of === 'line' ? lineRange(sum, solver) : sum;
+      return side === 'lowest' ? least : -most;
     },
     value(picked) {
       const sum = total(picked);
@@ -223,9 +244,10 @@ export function priceGoal(model: Model, { base, steps }: PriceSteps, side: 'lowe
     },
     *unsettled() {
       yield* base.variables;
-      for (const step of steps) if (step.variables.length > 1) yield* step.variables;
-      for (const step of steps) if (step.when) yield* variablesOf(step.when);
-      for (const step of steps) yield* step.variables;
+      if (of === 'line') yield model.quantity;
+      for (const step of all) if (step.variables.length > 1) yield* step.variables;
+      for (const step of all) if (step.when) yield* variablesOf(step.when);
+      for (const step of all) yield* step.variables;
     },
   };
 }

@@ -1,4 +1,5 @@
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
+import { LEFT_OUT } from '../resolve';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
 
@@ -37,7 +38,7 @@ function placesOf({ program, choices, space }: Model): Place[] {
     const fillings = [...program.variants.values()].filter(({ onSale }) => onSale).map(({ options, sku, title }): Filling => ({
       name: title,
       part: sku,
-      values: program.stocked.map((index, place) => choices[index]?.variables[0]?.values.flatMap(({ option }, value) => (option !== null && program.choices[index]?.options[option]?.key === options[place] ? [value] : [])) ?? []),
+      values: program.stocked.map((index, place) => choices[index]?.variables[0]?.values.flatMap(({ option }, value) => ((option === null ? LEFT_OUT : program.choices[index]?.options[option]?.key) === options[place] ? [value] : [])) ?? []),
     }));
     places.push({ choice: leading, variables, fillings, counted: true });
   }

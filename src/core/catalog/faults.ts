@@ -22,6 +22,12 @@ export type FaultData =
   | { readonly code: 'skuClash'; readonly sku: string; readonly first: string; readonly second: string }
   | { readonly code: 'limitsCross'; readonly least: string; readonly most: string }
   | { readonly code: 'stepNotPositive' }
+  | { readonly code: 'partsNotAnswers'; readonly given: string }
+  | { readonly code: 'belowNothingNotAnswers'; readonly given: string }
+  | { readonly code: 'tooFine'; readonly given: string; readonly places: number }
+  | { readonly code: 'leftOutNotMade'; readonly title: string }
+  | { readonly code: 'noQuantityFits'; readonly least: string; readonly most: string; readonly multiple: number }
+  | { readonly code: 'lineBelowNothing'; readonly example: string }
   | { readonly code: 'noAnswerFits'; readonly detail: string }
   | { readonly code: 'defaultRefused'; readonly reason: string }
   | { readonly code: 'pickRefused'; readonly reason: string }
@@ -47,7 +53,7 @@ export type FaultData =
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'quantityImpossible' }
-  | { readonly code: 'compareAtNotHigher' }
+  | { readonly code: 'wasPriceNotHigher' }
   | { readonly code: 'percentBelowNothing' }
   | { readonly code: 'variantIncomplete'; readonly missing: string }
   | { readonly code: 'variantTwice'; readonly combination: string }
@@ -100,11 +106,13 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
   switch (code) {
     case 'pictureMissing':
     case 'outOfStock':
-    case 'compareAtNotHigher':
+    case 'wasPriceNotHigher':
     case 'overrideLost':
     case 'paidDefault':
     case 'alikeSwatches':
     case 'belowNothing':
+    case 'lineBelowNothing':
+    case 'leftOutNotMade':
     case 'optionDead':
     case 'choiceNeverShown':
     case 'ruleSilent':

@@ -25,7 +25,7 @@ export const formulaSchema = z.strictObject({
   title: z.string().max(120),
   serves: formulaServesSchema,
   text: z.string().max(20_000),
-});
+}).meta({ id: 'formula' });
 
 export type Formula = z.infer<typeof formulaSchema>;
 
@@ -36,7 +36,7 @@ export const rateSchema = z.strictObject({
   value: decimalText,
   per: z.string().max(20).nullable().default(null).describe('UCUM code of the unit it is for; null for a plain amount of money'),
   byGroup: z.record(z.string(), decimalText).default({}).describe('by key of a customer group'),
-});
+}).meta({ id: 'rate' });
 
 export type Rate = z.infer<typeof rateSchema>;
 

@@ -21,9 +21,10 @@ export const proofSchema = z.strictObject({
     state: z.enum(['sellable', 'incomplete', 'invalid', 'unavailable']).nullable().default(null),
     sku: z.string().max(300).nullable().default(null),
     unitPrice: decimalText.nullable().default(null),
+    lineTotal: decimalText.nullable().default(null).describe('of all items together, with what is paid once'),
     draws: z.array(z.strictObject({ stock: z.string().max(60), quantity: decimalText })).max(100).nullable().default(null).describe('of all items together'),
   }),
   working: z.array(keptLine).max(100).default([]).describe('the working when it was kept, to be seen beside the new one'),
-});
+}).meta({ id: 'proof' });
 
 export type Proof = z.infer<typeof proofSchema>;

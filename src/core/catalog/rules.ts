@@ -15,16 +15,16 @@ const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
 
 /** One thing that can hold or not. A test of an answer that is not there does not hold, whatever it asks. */
 export const testSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('option'), choice, is: among, options: optionKeys }).describe('of several chosen, whether one of these is among them'),
-  z.strictObject({ kind: z.literal('said'), choice, yes: z.boolean() }).describe('of a question answered with yes or no, and of consent'),
-  z.strictObject({ kind: z.literal('answered'), choice, answered: z.boolean() }),
-  z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit'),
-  z.strictObject({ kind: z.literal('characters'), choice, compare, value: z.int().min(0).max(100_000) }),
-  z.strictObject({ kind: z.literal('day'), choice, compare, day: z.string().max(10).describe('as YYYY-MM-DD') }),
-  z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }),
-  z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }),
-  z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }),
-]);
+  z.strictObject({ kind: z.literal('option'), choice, is: among, options: optionKeys }).describe('of several chosen, whether one of these is among them').meta({ id: 'testOfOption' }),
+  z.strictObject({ kind: z.literal('said'), choice, yes: z.boolean() }).describe('of a question answered with yes or no, and of consent').meta({ id: 'testOfSaid' }),
+  z.strictObject({ kind: z.literal('answered'), choice, answered: z.boolean() }).meta({ id: 'testOfAnswered' }),
+  z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit').meta({ id: 'testOfValue' }),
+  z.strictObject({ kind: z.literal('characters'), choice, compare, value: z.int().min(0).max(100_000) }).meta({ id: 'testOfCharacters' }),
+  z.strictObject({ kind: z.literal('day'), choice, compare, day: z.string().max(10).describe('as YYYY-MM-DD') }).meta({ id: 'testOfDay' }),
+  z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }).meta({ id: 'testOfQuantity' }),
+  z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }).meta({ id: 'testOfGroup' }),
+  z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }).meta({ id: 'testOfCategory' }),
+]).meta({ id: 'test' });
 
 export type Test = z.infer<typeof testSchema>;
 
@@ -37,7 +37,9 @@ export const DEEPEST_CONDITION = 12;
 /** Written out level by level, not as a circle: what nests a thousand deep is refused and never followed down. */
 function conditionOfDepth(depth: number): z.ZodType<Condition> {
   if (depth === 0) return testSchema;
-  return z.union([testSchema, z.strictObject({ kind: z.enum(['all', 'any', 'none']), of: z.array(conditionOfDepth(depth - 1)).max(100) })]);
+  const group = z.strictObject({ kind: z.enum(['all', 'any', 'none']), of: z.array(conditionOfDepth(depth - 1)).max(100) });
+  // One list of kinds, so that a slip is told at its place and with what would be right.
+  return z.discriminatedUnion('kind', [...testSchema.options, group]).meta({ id: depth === DEEPEST_CONDITION ? 'condition' : `condition${depth}` });
 }
 
 export const conditionSchema = conditionOfDepth(DEEPEST_CONDITION);
@@ -59,7 +61,7 @@ export const effectSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('picture'), src: z.string().max(300), alt: z.string().max(200).default('') }).describe('a layer on top of the product’s picture'),
   z.strictObject({ kind: z.literal('tell'), text: z.string().max(500) }),
   z.strictObject({ kind: z.literal('refuse'), reason: z.string().max(500) }),
-]);
+]).meta({ id: 'effect' });
 
 export type RuleEffect = z.infer<typeof effectSchema>;
 
@@ -70,7 +72,7 @@ export const ruleSchema = z.strictObject({
   on: z.boolean().default(true),
   when: conditionSchema.nullable().default(null).describe('null always holds'),
   then: z.array(effectSchema).max(20).default([]),
-});
+}).meta({ id: 'rule' });
 
 export type Rule = z.infer<typeof ruleSchema>;
 
@@ -82,6 +84,6 @@ export const tableSchema = z.strictObject({
   choices: z.array(choice).min(2).max(6).describe('one column each; one option of each is picked'),
   says: z.enum(['made', 'notMade']).default('made').describe('whether only these rows are made, or all but these'),
   rows: z.array(z.array(z.string().max(60)).max(6)).max(5000).default([]).describe('an option key in each column, or empty for any'),
-});
+}).meta({ id: 'compatibilityTable' });
 
 export type CompatibilityTable = z.infer<typeof tableSchema>;

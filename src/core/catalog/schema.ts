@@ -16,7 +16,7 @@ export const chargeSchema = z.strictObject({
   minimum: decimalText.nullable().default(null).describe('the least that is charged'),
   step: decimalText.nullable().default(null).describe('charged in steps of this, upwards; the size of a pack where it is sold in packs'),
   pack: z.string().max(60).nullable().default(null).describe('what a pack is called, where only whole packs are sold'),
-});
+}).meta({ id: 'charge' });
 
 export type ChargeRule = z.infer<typeof chargeSchema>;
 
@@ -30,29 +30,29 @@ export const soldBySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('each') }),
   z.strictObject({ kind: z.literal('measure'), measure: z.string().describe('key of the measure that says how much'), ...perUnitFields }),
   z.strictObject({ kind: z.literal('formula'), formula: z.string().describe('key of the formula that says how much, such as an area of two lengths'), ...perUnitFields }),
-]);
+]).meta({ id: 'soldBy' });
 
 export type SoldBy = z.infer<typeof soldBySchema>;
 
 export const pictureSchema = z.strictObject({
   src: z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
   alt: z.string().max(200).default(''),
-});
+}).meta({ id: 'picture' });
 
 export type Picture = z.infer<typeof pictureSchema>;
 
 /** One combination of stocked options that is really kept. */
 export const variantSchema = z.strictObject({
-  options: z.record(z.string(), z.string()).describe('option key by stocked choice key'),
+  options: z.record(z.string(), z.string()).describe('option key by stocked choice key; without the key of a choice that is left out'),
   sku: z.string().max(60).nullable().default(null).describe('own SKU; null puts it together from the options'),
   price: decimalText.nullable().default(null).describe('own base price; null takes the product’s'),
-  compareAt: decimalText.nullable().default(null).describe('own compare-at price; null takes the product’s'),
+  wasPrice: decimalText.nullable().default(null).describe('own was-price; null takes the product’s where the price is the product’s, too'),
   stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
   gtin: z.string().max(14).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
   weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
   picture: z.string().max(300).nullable().default(null).describe('shown in the place of the product’s'),
   onSale: z.boolean().default(true),
-});
+}).meta({ id: 'variant' });
 
 export type Variant = z.infer<typeof variantSchema>;
 
@@ -65,7 +65,7 @@ export const productSchema = z.strictObject({
   description: z.string().max(8000).default(''),
   pictures: z.array(pictureSchema).max(20).default([]),
   price: decimalText.nullable().default(null).describe('base price in the shop’s currency, per item or per unit of measure'),
-  compareAt: decimalText.nullable().default(null).describe('the price it is compared with, crossed out beside the price'),
+  wasPrice: decimalText.nullable().default(null).describe('what it cost before, crossed out beside the price'),
   soldBy: soldBySchema.default({ kind: 'each' }),
   weight: weightSchema.nullable().default(null).describe('weight of one item, or of one unit where it is sold by measure'),
   category: z.string().max(80).nullable().default(null),
@@ -81,7 +81,7 @@ export const productSchema = z.strictObject({
   rules: z.array(ruleSchema).max(400).default([]),
   tables: z.array(tableSchema).max(100).default([]).describe('which combinations are made'),
   proofs: z.array(proofSchema).max(200).default([]).describe('selections with the result that they must keep giving'),
-});
+}).meta({ id: 'product' });
 
 export type Product = z.infer<typeof productSchema>;
 
@@ -90,11 +90,11 @@ export const lotRuleSchema = z.strictObject({
   kind: z.enum(lotKinds),
   kerf: decimalText.default('0').describe('what one cut takes away'),
   smallestOffcut: decimalText.nullable().default(null).describe('the shortest rest worth keeping; null keeps none'),
-});
+}).meta({ id: 'lotRule' });
 
 export type LotRule = z.infer<typeof lotRuleSchema>;
 
-export const openingLotSchema = z.strictObject({ label: z.string().min(1).max(60), length: decimalText });
+export const openingLotSchema = z.strictObject({ label: z.string().min(1).max(60), length: decimalText }).meta({ id: 'lot' });
 
 /** A thing that is counted: what stands in the store room. */
 export const stockItemSchema = z.strictObject({
@@ -105,7 +105,7 @@ export const stockItemSchema = z.strictObject({
   backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
   cutFrom: lotRuleSchema.nullable().default(null).describe('how it lies in lots; null where any quantity can be taken'),
   lots: z.array(openingLotSchema).max(5000).default([]).describe('the lots on hand, in the place of onHand'),
-});
+}).meta({ id: 'stockItem' });
 
 export type StockItemDefinition = z.infer<typeof stockItemSchema>;
 
@@ -114,7 +114,7 @@ export const customerGroupSchema = z.strictObject({
   key: keySchema,
   title: z.string().min(1).max(80),
   code: z.string().max(40).nullable().default(null).describe('what a customer types in the shop to belong to it'),
-});
+}).meta({ id: 'customerGroup' });
 
 export type CustomerGroup = z.infer<typeof customerGroupSchema>;
 
@@ -125,12 +125,12 @@ export const shopSchema = z.strictObject({
   skuSeparator: z.string().max(3).default('-'),
   timeZone: z.string().max(60).default('UTC').describe('IANA time zone that says what day it is'),
   groups: z.array(customerGroupSchema).max(50).default([]),
-});
+}).meta({ id: 'shop' });
 
 export type Shop = z.infer<typeof shopSchema>;
 
 export const CATALOG_FORMAT = 'oak-knot/catalog';
-export const CATALOG_VERSION = 1;
+export const CATALOG_VERSION = 2;
 
 /** A whole catalog in the open format. */
 export const catalogSchema = z.strictObject({

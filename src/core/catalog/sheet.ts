@@ -25,7 +25,7 @@ export const sheetSchema = z.strictObject({
   rates: z.array(rateSchema).max(100).default([]),
   rules: z.array(ruleSchema).max(400).default([]),
   tables: z.array(tableSchema).max(100).default([]),
-});
+}).meta({ id: 'sheet' });
 
 export type Sheet = z.infer<typeof sheetSchema>;
 
@@ -41,7 +41,7 @@ export const overrideSchema = z.strictObject({
     .default(null),
   amount: overriddenAmount,
   options: z.record(z.string(), z.strictObject({ leftOut: z.boolean().default(false), amount: overriddenAmount })).default({}),
-});
+}).meta({ id: 'override' });
 
 export type Override = z.infer<typeof overrideSchema>;
 
@@ -52,7 +52,7 @@ export const placementSchema = z.strictObject({
   after: z.string().max(60).nullable().default(null).describe('key of the own choice it follows; empty for the top of the page, null for the end'),
   leftOut: z.boolean().default(false).describe('whether a sheet that a condition would place is left out'),
   overrides: z.record(z.string(), overrideSchema).default({}).describe('by key of the sheet’s choice'),
-});
+}).meta({ id: 'placement' });
 
 export type Placement = z.infer<typeof placementSchema>;
 

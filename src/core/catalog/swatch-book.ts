@@ -9,7 +9,7 @@ export const swatchSchema = z.strictObject({
   picture: z.string().max(300).nullable().default(null).describe('a texture, in the place of colours'),
   family: z.string().max(80).default(''),
   supplierCode: z.string().max(60).default(''),
-});
+}).meta({ id: 'swatch' });
 
 export type Swatch = z.infer<typeof swatchSchema>;
 

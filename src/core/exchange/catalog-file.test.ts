@@ -31,9 +31,9 @@ describe('the open format', () => {
   it.each([
     ['what is no JSON', () => readCatalog('{'), '$'],
     ['another format', () => reread((catalog) => void Object.assign(catalog, { format: 'other' })), '$.format'],
-    ['a version to come', () => reread((catalog) => void Object.assign(catalog, { version: 2 })), '$.version'],
+    ['a version to come', () => reread((catalog) => void Object.assign(catalog, { version: 3 })), '$.version'],
     ['a price as a JSON number', () => reread((catalog) => void Object.assign(catalog.products[0] ?? {}, { price: 12.5 })), '$.products[0].price'],
-    ['an unknown field', () => reread((catalog) => void Object.assign(catalog.products[1] ?? {}, { colour: 'red' })), '$.products[1]'],
+    ['an unknown field', () => reread((catalog) => void Object.assign(catalog.products[1] ?? {}, { colour: 'red' })), '$.products[1].colour'],
     ['an unknown kind of choice', () => reread((catalog) => void Object.assign(catalog.products[0] ?? {}, { choices: [{ kind: 'riddle', key: 'a', title: 'A' }] })), '$.products[0].choices[0].kind'],
   ])('refuses %s, with the path in the file', (_what, read, path) => {
     const { faults } = read();

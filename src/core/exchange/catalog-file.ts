@@ -1,31 +1,35 @@
 import { z } from 'zod';
-import { type Catalog, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path, type Report } from '../catalog';
+import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path, type Report } from '../catalog';
 import { isTimeZone } from '../calendar';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { unitByCode } from '../quantity';
 import { readiness } from '../resolve';
 import { faultWords } from '../words/faults';
+import { catalogFromVersion1 } from './earlier-forms';
+import { readJsonText } from './json-text';
+import { shapeFaults } from './shape-faults';
 
 /** The largest catalog file that is read, in characters. */
 export const LARGEST_CATALOG = 64 * 1024 * 1024;
 
 export type CatalogReading = { readonly catalog: Catalog; readonly faults?: undefined } | { readonly catalog?: undefined; readonly faults: readonly Fault[] };
 
+/** The first version of the format is read for ever. */
+const versionOne = z.looseObject({ format: z.literal(CATALOG_FORMAT), version: z.literal(1) });
+
 /**
  * Reads a catalog in the open format from text. Looks at its form only; {@link checkCatalog} looks at what it says.
  */
 export function readCatalog(text: string): CatalogReading {
   if (text.length > LARGEST_CATALOG) return { faults: [shapeFault([], `The file is larger than ${LARGEST_CATALOG} characters.`)] };
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(text);
-  } catch (error) {
-    return { faults: [shapeFault([], `This is not JSON: ${error instanceof Error ? error.message : String(error)}`)] };
-  }
-  const result = catalogSchema.safeParse(parsed);
+  const { value, fault } = readJsonText(text);
+  if (fault !== undefined) return { faults: [shapeFault([], fault)] };
+  const first = versionOne.safeParse(value);
+  const form = first.success ? catalogFromVersion1(first.data) : value;
+  const result = catalogSchema.safeParse(form);
   if (result.success) return { catalog: result.data };
-  return { faults: result.error.issues.map((issue) => shapeFault(issue.path.filter(isStep), issue.message)) };
+  return { faults: shapeFaults(result.error.issues, form).map(({ path, message }) => shapeFault(path, message)) };
 }
 
 /** What a catalog's products refer to outside themselves. */
@@ -114,13 +118,9 @@ export function pathText(path: Path): string {
 
 /** The JSON Schema of the open format, drawn from the same definitions that read it. */
 export function catalogJsonSchema(): object {
-  return z.toJSONSchema(catalogSchema, { io: 'input', target: 'draft-2020-12', reused: 'ref' });
+  return z.toJSONSchema(catalogSchema, { io: 'input', target: 'draft-2020-12', reused: 'inline' });
 }
 
 function shapeFault(path: Path, detail: string): Fault {
   return { path, code: 'shape', message: detail, gravity: 'mustFix' };
-}
-
-function isStep(step: PropertyKey): step is string | number {
-  return typeof step !== 'symbol';
 }

@@ -22,7 +22,7 @@ describe('resolutionJson', () => {
   });
 
   it('writes prices with the currency’s places and lines exactly', () => {
-    expect(json).toMatchObject({ unitPrice: '152.85', lineTotal: '152.85', compareAt: '172.85', currency: 'EUR' });
+    expect(json).toMatchObject({ unitPrice: '152.85', lineTotal: '152.85', wasPrice: '174.85', currency: 'EUR' });
     expect(resolutionJson(resolved(meshProgram, { length: '0.333' })).problems[0]?.code).toBe('offStep');
     expect(resolutionJson(resolved(meshProgram, { length: '0.35' })).working.map(({ amount }) => amount)).toEqual(['6.475', '0.005']);
   });

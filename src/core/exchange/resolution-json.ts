@@ -1,6 +1,6 @@
 import { moneyDigits } from '../money';
-import { type Exact } from '../number';
-import { type PriceLine } from '../pricing';
+import { type Exact, written } from '../number';
+import { type PriceLine, writtenLines } from '../pricing';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type Resolution } from '../resolve';
 import { type Pieces, type StockCutPlan } from '../stock';
@@ -42,19 +42,22 @@ export interface CutPlanJson {
 
 /** Writes a cutting plan in the open format. */
 export function cutPlanJson({ stock, title, unit, plan }: StockCutPlan): CutPlanJson {
-  const pieces = (list: readonly Pieces[]) => list.map(({ length, count }) => ({ length: length.toString(), count }));
+  const pieces = (list: readonly Pieces[]) => list.map(({ length, count }) => ({ length: written(length), count }));
   return {
     stock,
     title,
     unit: unit.code,
-    cuts: plan.cuts.map((cut) => ({ lot: cut.lot.id, label: cut.lot.label, pieces: pieces(cut.pieces), left: cut.left.toString(), kept: cut.kept })),
+    cuts: plan.cuts.map((cut) => ({ lot: cut.lot.id, label: cut.lot.label, pieces: pieces(cut.pieces), left: written(cut.left), kept: cut.kept })),
     unplaced: pieces(plan.unplaced),
-    waste: plan.waste.toString(),
-    leastWaste: plan.leastWaste.toString(),
+    waste: written(plan.waste),
+    leastWaste: written(plan.leastWaste),
   };
 }
 
-/** A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings. */
+/**
+ * A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings:
+ * money in its currency's places, everything else with at most six. What is written adds up.
+ */
 export interface ResolutionJson {
   readonly state: Resolution['state'];
   readonly problems: readonly { where: string; code: string; message: string; remedy?: string; nearest?: readonly string[] }[];
@@ -63,16 +66,17 @@ export interface ResolutionJson {
   readonly quantity: number;
   readonly item: Resolution['item'];
   readonly working: readonly PriceLineJson[];
-  /** named results of formulas: exact decimals or fractions in metres, kilograms, pieces and the currency */
+  /** named results of formulas: decimals in metres, kilograms, pieces and the currency */
   readonly measures: readonly { formula: string; name: string; value: string; shown: string; forCustomers: boolean }[];
   readonly unitPrice: string | null;
-  readonly compareAt: string | null;
+  readonly wasPrice: string | null;
   readonly lineTotal: string | null;
   readonly currency: string;
   readonly weight: QuantityJson | null;
   readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null }[];
   readonly availability: {
-    readonly canSupply: number | null;
+    /** `unlimited` where nothing it takes is limited; null where stock was not asked */
+    readonly canSupply: number | 'unlimited' | null;
     readonly limitedBy: { stock: string; title: string; available: QuantityJson; longest: QuantityJson | null } | null;
     /** which pieces are cut from which lots, in the stock item's unit */
     readonly cutPlans: readonly CutPlanJson[];
@@ -98,14 +102,10 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
     counted: resolution.counted,
     quantity: resolution.quantity,
     item: resolution.item,
-    working: resolution.working.map((line) => ({
-      ...line,
-      of: line.of && basisWords(line.of, currency),
-      amount: line.amount.toString(),
-    })),
-    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: measure.value.toString(), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
+    working: writtenLines(resolution.working).map((line) => ({ ...line, of: line.of && basisWords(line.of, currency) })),
+    measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: written(measure.value), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
     unitPrice: money(resolution.unitPrice),
-    compareAt: money(resolution.compareAt),
+    wasPrice: money(resolution.wasPrice),
     lineTotal: money(resolution.lineTotal),
     currency,
     weight: resolution.weight && quantityJson(resolution.weight),
@@ -136,5 +136,5 @@ function limitJson({ stock, title, available, cutting }: NonNullable<Resolution[
 }
 
 function quantityJson({ value, unit }: Quantity): QuantityJson {
-  return { value: value.toString(), unit: unit.code };
+  return { value: written(value), unit: unit.code };
 }

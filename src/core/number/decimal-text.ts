@@ -10,4 +10,4 @@ import { z } from 'zod';
 export const decimalText = z
   .string()
   .max(60)
-  .meta({ pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });
+  .meta({ id: 'decimal', pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });

@@ -1,2 +1,3 @@
 export { decimalText } from './decimal-text';
 export { Exact, type RoundingMode } from './exact';
+export { WRITTEN_PLACES, written } from './written';

@@ -1,1 +1,1 @@
-export { checkQuantity, LARGEST_QUANTITY, orderableRange, type QuantityFault, type QuantityRule, quantityRuleSchema } from './quantity-rule';
+export { checkQuantity, LARGEST_QUANTITY, orderableRange, within, type QuantityFault, type QuantityRule, quantityRuleSchema } from './quantity-rule';

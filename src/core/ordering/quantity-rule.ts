@@ -5,7 +5,7 @@ export const quantityRuleSchema = z.strictObject({
   minimum: z.int().min(1).max(1_000_000).default(1).describe('minimum order quantity'),
   maximum: z.int().min(1).max(1_000_000).nullable().default(null).describe('most in one order line, null for no limit'),
   multiple: z.int().min(1).max(1_000_000).default(1).describe('order multiple: only multiples of this may be ordered'),
-});
+}).meta({ id: 'quantityRule' });
 
 export type QuantityRule = z.infer<typeof quantityRuleSchema>;
 
@@ -17,7 +17,8 @@ export type QuantityFault =
   | { readonly code: 'quantityNotWhole'; readonly given: string; readonly nearest: readonly number[] }
   | { readonly code: 'quantityBelow'; readonly minimum: number; readonly nearest: readonly number[] }
   | { readonly code: 'quantityAbove'; readonly maximum: number; readonly nearest: readonly number[] }
-  | { readonly code: 'quantityMultiple'; readonly multiple: number; readonly nearest: readonly number[] };
+  | { readonly code: 'quantityMultiple'; readonly multiple: number; readonly nearest: readonly number[] }
+  | { readonly code: 'noQuantity'; readonly minimum: number; readonly maximum: number; readonly multiple: number };
 
 /**
  * The least and the most that the rule lets anyone order: its own bounds brought to multiples.
@@ -30,6 +31,11 @@ export function orderableRange({ minimum, maximum, multiple }: QuantityRule): { 
   return least <= most ? { least, most } : null;
 }
 
+/** A rule narrowed by a least and a most of something else; null for no such limit. */
+export function within(rule: QuantityRule, { least, most }: { readonly least: number | null; readonly most: number | null }): QuantityRule {
+  return { ...rule, minimum: Math.max(rule.minimum, least ?? 1), maximum: most === null ? rule.maximum : Math.min(rule.maximum ?? most, most) };
+}
+
 /**
  * Checks a quantity against a rule. Never corrects it.
  *
@@ -38,14 +44,11 @@ export function orderableRange({ minimum, maximum, multiple }: QuantityRule): { 
  */
 export function checkQuantity(rule: QuantityRule, given: number): QuantityFault | null {
   const range = orderableRange(rule);
-  const nearest = range ? nearestOrderable(rule.multiple, range, given) : [];
+  if (!range) return { code: 'noQuantity', minimum: rule.minimum, maximum: rule.maximum ?? LARGEST_QUANTITY, multiple: rule.multiple };
+  const nearest = nearestOrderable(rule.multiple, range, given);
   if (!Number.isInteger(given)) return { code: 'quantityNotWhole', given: String(given), nearest };
-  if (given < rule.minimum || (range && given < range.least)) {
-    return { code: 'quantityBelow', minimum: range?.least ?? rule.minimum, nearest };
-  }
-  if (given > (rule.maximum ?? LARGEST_QUANTITY)) {
-    return { code: 'quantityAbove', maximum: range?.most ?? rule.maximum ?? LARGEST_QUANTITY, nearest };
-  }
+  if (given < range.least) return { code: 'quantityBelow', minimum: range.least, nearest };
+  if (given > (rule.maximum ?? LARGEST_QUANTITY)) return { code: 'quantityAbove', maximum: range.most, nearest };
   if (given % rule.multiple !== 0) return { code: 'quantityMultiple', multiple: rule.multiple, nearest };
   return null;
 }

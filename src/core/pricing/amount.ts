@@ -25,6 +25,6 @@ export const amountSchema = z.discriminatedUnion('kind', [
     unit: z.string().describe('UCUM code of the unit the value is for'),
     of: choiceReference,
   }),
-]);
+]).meta({ id: 'amount' });
 
 export type Amount = z.infer<typeof amountSchema>;

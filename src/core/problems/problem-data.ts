@@ -1,22 +1,24 @@
 import { type QuantityFault } from '../ordering';
 import { type MeasureFault } from '../quantity';
+import { type TextFault } from '../text';
 
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =
   | { readonly code: 'selectionMalformed'; readonly expected: string }
-  | { readonly code: 'unknownChoice'; readonly key: string }
+  | { readonly code: 'unknownChoice'; readonly key: string; readonly meant: string | null }
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
   | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
   | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }
   | { readonly code: 'textTooShort'; readonly title: string; readonly characters: number; readonly least: number }
   | { readonly code: 'textTooLong'; readonly title: string; readonly characters: number; readonly most: number }
-  | { readonly code: 'textUnprintable'; readonly title: string }
+  | { readonly code: 'textUnprintable'; readonly title: string; readonly fault: TextFault }
   | { readonly code: 'numberUnreadable'; readonly title: string; readonly given: string; readonly fault: MeasureFault; readonly example: string }
   | { readonly code: 'numberTooLarge'; readonly title: string }
   | { readonly code: 'belowMinimum'; readonly title: string; readonly minimum: string; readonly nearest: readonly string[] }
   | { readonly code: 'aboveMaximum'; readonly title: string; readonly maximum: string; readonly nearest: readonly string[] }
   | { readonly code: 'offStep'; readonly title: string; readonly step: string; readonly nearest: readonly string[] }
   | QuantityFault
+  | { readonly code: 'unknownPickKey'; readonly title: string; readonly key: string }
   | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
   | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }
   | { readonly code: 'tooManyPicked'; readonly title: string; readonly given: number; readonly most: number }
@@ -54,6 +56,9 @@ export type ProblemData =
   | { readonly code: 'productNotReady'; readonly first: string; readonly count: number }
   | { readonly code: 'notInShop' }
   | { readonly code: 'priceMissing' }
-  | { readonly code: 'priceBelowNothing'; readonly price: string };
+  | { readonly code: 'priceBelowNothing'; readonly price: string }
+  | { readonly code: 'lineBelowNothing'; readonly total: string }
+  | { readonly code: 'weightBelowNothing'; readonly weight: string }
+  | { readonly code: 'unknownKey'; readonly place: string; readonly key: string; readonly known: readonly string[]; readonly meant: string | null };
 
 export type ProblemCode = ProblemData['code'];

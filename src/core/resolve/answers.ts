@@ -1,5 +1,6 @@
 import { type Answer, type AnswerContext } from '../catalog';
 import { problem, type Problem } from '../problems';
+import { closest } from '../text';
 import { firing, type Ruling, rulingOn } from '../rules';
 import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
 import { isSeenBy } from './offers';
@@ -15,6 +16,19 @@ function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
+const SELECTION_KEYS = ['answers', 'quantity'];
+
+/** Notes keys that mean nothing: what is misspelt would otherwise be passed over in silence. */
+function checkKnown(given: Readonly<Record<string, unknown>>, known: readonly string[], place: string, problems: Problem[]): void {
+  let unknown = 0;
+  for (const key in given) {
+    if (known.includes(key) || !Object.hasOwn(given, key)) continue;
+    unknown += 1;
+    if (unknown > MOST_UNKNOWN_KEYS) return;
+    problems.push(problem('selection', { code: 'unknownKey', place, key: key.slice(0, 60), known, meant: closest(key, known) }));
+  }
+}
+
 /** Takes a selection apart. It may be anything at all; what is not as it should be is a problem. */
 export function readSelection(
   program: Program,
@@ -25,6 +39,7 @@ export function readSelection(
     problems.push(problem('selection', { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
     return { given: NOTHING, quantity: program.defaultQuantity };
   }
+  checkKnown(selection, SELECTION_KEYS, 'A selection', problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
   else problems.push(problem('selection', { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
@@ -140,6 +155,6 @@ export function checkUnknownKeys(program: Program, given: Readonly<Record<string
     if (program.indexOf.has(key) || !Object.hasOwn(given, key)) continue;
     unknown += 1;
     if (unknown > MOST_UNKNOWN_KEYS) return;
-    problems.push(problem('selection', { code: 'unknownChoice', key: key.slice(0, 60) }));
+    problems.push(problem('selection', { code: 'unknownChoice', key: key.slice(0, 60), meant: closest(key, [...program.indexOf.keys()]) }));
   }
 }

@@ -40,7 +40,7 @@ const base = {
 function world(product: object, sheets: object[] = [gift]) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'S', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [{ key: 'hat', title: 'Hat', unit: '1', onHand: '5' }],
     swatches: [{ key: 'gold', name: 'Gold', colours: ['#d0a040'] }],

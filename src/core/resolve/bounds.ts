@@ -1,4 +1,4 @@
-import { type Answer, type AnswerContext, type FaultData, limitProblem, type Path } from '../catalog';
+import { type Answer, type AnswerContext, type FaultData, limitProblem, numberLimits, type Path } from '../catalog';
 import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { formatQuantity, requireUnit, type Unit, unitByCode } from '../quantity';
@@ -94,10 +94,11 @@ export function boundsOf(program: Program, inputs: FormulaInputs): Map<number, B
 export function boundProblem(program: Program, index: number, answer: Answer | null, { least, most, unit }: Bounds): Problem | null {
   const choice = program.product.choices[index];
   if (!answer?.value || !choice || (choice.kind !== 'measure' && choice.kind !== 'number')) return null;
-  const step = choice.step === null ? null : Exact.parse(choice.step);
+  const own = choice.kind === 'number' ? numberLimits(choice) : choice;
+  const step = own.step === null ? null : Exact.parse(own.step);
   const write = (value: Exact) => (choice.kind === 'number' ? value.toString() : formatQuantity({ value, unit }));
   // Steps stay where the choice itself begins to count; the bound that a formula sets may lie between two of them.
-  const origin = (choice.min === null ? null : Exact.parse(choice.min)) ?? Exact.zero;
+  const origin = (own.min === null ? null : Exact.parse(own.min)) ?? Exact.zero;
   const onStep = (value: Exact, side: 'floor' | 'ceiling') => (step && step.sign() > 0 ? origin.plus(step.times(Exact.of(value.minus(origin).over(step)[side]()))) : value);
   const limits = { min: least && onStep(least, 'ceiling'), max: most && onStep(most, 'floor'), step: null };
   const fault = limitProblem(answer.value, limits, choice.title, write);

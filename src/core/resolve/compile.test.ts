@@ -41,7 +41,7 @@ describe('readiness', () => {
   const faults: [string, Product, Change, string][] = [
     ['a price that is no number', mesh, (draft) => void (draft.price = '12,50'), '$.price notDecimal'],
     ['a negative price', mesh, (draft) => void (draft.price = '-1'), '$.price negative'],
-    ['a compare-at price that is not higher', mesh, (draft) => void (draft.compareAt = '18.50'), '$.compareAt compareAtNotHigher'],
+    ['a was-price that is not higher', mesh, (draft) => void (draft.wasPrice = '18.50'), '$.wasPrice wasPriceNotHigher'],
     ['a price by a measure that is not there', mesh, (draft) => void (draft.soldBy = { kind: 'measure', measure: 'width', unit: 'm', charge: null }), '$.soldBy.measure unknownReference'],
     ['a price per kilogram of a length', mesh, (draft) => void (draft.soldBy = { kind: 'measure', measure: 'length', unit: 'kg', charge: null }), '$.soldBy.unit unitMismatch'],
     ['an unknown unit', mesh, (draft) => void (choice(draft, 'measure').unit = 'ell'), '$.choices[0].unit unknownUnit'],

@@ -39,6 +39,7 @@ import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 import { resolve } from './resolve';
 import { compileVariants } from './variants';
 import { compileWeight } from './weight';
+import { isBlank } from '../text';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
 
@@ -78,6 +79,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   });
 
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
+  checkAddOnSkus(choices, scope);
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
@@ -114,10 +116,11 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     quantity: product.quantity,
     defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),
-    weight: product.weight && compileWeight(product.weight, ['weight'], scope),
+    weight: product.weight && compileWeight(product.weight, ['weight'], scope, 'The weight'),
     weightUnit: scope.weightUnit,
     stocked,
     variants,
+    remembersPrices: base.wasPrice !== null || [...variants.values()].some(({ wasPrice }) => wasPrice !== null) || choices.some(({ effects }) => effects.some(({ wasAmount }) => wasAmount !== null)),
     picturesVary: [...variants.values()].some(({ picture }) => picture !== null) || choices.some(({ options }) => options.some(({ picture }) => picture !== null)),
     faults,
     blocking: faults.filter(({ gravity }) => gravity === 'mustFix'),
@@ -131,7 +134,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
   const path: Path = ['choices', index];
   const { report } = scope;
   const asks = !isNote(choice);
-  if (choice.title.trim() === '' && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
+  if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
   checkChoice(choice, path, report);
   checkGroups(choice.groups, [...path, 'groups'], scope);
   const reader = choiceReader(choice, path);
@@ -182,7 +185,7 @@ const fixedOnly = (bound: DayBound | null): DayBound | null => (bound?.kind === 
 
 /** What taking another product along brings: its price, SKU, weight and draws, all known beforehand. */
 function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgram {
-  const nothing: EffectProgram = { amount: null, compareAt: null, sku: null, weight: null, draws: [] };
+  const nothing: EffectProgram = { amount: null, wasAmount: null, sku: null, weight: null, draws: [] };
   const { surroundings, report, way, weightUnit } = scope;
   if (choice.product === '') return nothing;
   const product = surroundings.products.get(choice.product);
@@ -204,11 +207,23 @@ function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgr
   const line = price && addOnLine(choice.title, choice.key, price.rounded(program.places, program.rounding));
   return {
     amount: line && (() => line),
-    compareAt: null,
+    wasAmount: null,
     sku: item.sku,
     weight: (weight && convert({ value: weight.value.times(Exact.of(quantity)), unit: weight.unit }, weightUnit)?.value) ?? null,
     draws: draws.map(({ stock, title, total, leadDays }) => ({ stock, title, unit: total.unit, fixed: total.value, measure: null, charged: null, pieces: 1, cut: surroundings.stock.get(stock)?.cutFrom != null, leadDays })),
   };
+}
+
+/** Two products taken along under one SKU would make items that nobody could tell apart. */
+function checkAddOnSkus(choices: readonly ChoiceProgram[], { product, report }: Scope): void {
+  const owners = new Map<string, string>();
+  choices.forEach(({ title, effects }, index) => {
+    const sku = product.choices[index]?.kind === 'addOn' ? effects[0]?.sku : null;
+    if (!sku) return;
+    const owner = owners.get(sku);
+    if (owner !== undefined) report(['choices', index, 'product'], { code: 'skuClash', sku, first: owner, second: title });
+    owners.set(sku, owner ?? title);
+  });
 }
 
 function addOnLine(label: string, source: string, amount: Exact): PriceLine {
@@ -243,7 +258,7 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
     const leadDays = option?.whenOut === 'orderable' ? option.leadDays : null;
     return {
       amount: effect.amount && compileAmount(effect.amount, label, choice, [...path, 'amount'], scope),
-      compareAt: effect.amount && effect.compareAt !== null ? compileAmount({ ...effect.amount, value: effect.compareAt }, label, choice, [...path, 'compareAt'], scope) : null,
+      wasAmount: effect.amount && effect.wasPrice !== null ? compileAmount({ ...effect.amount, value: effect.wasPrice }, label, choice, [...path, 'wasPrice'], scope) : null,
       sku,
       weight: effect.weight && compileWeight(effect.weight, [...path, 'weight'], scope),
       draws: effect.draws.flatMap((draw, index) => compileDraw(draw, [...path, 'draws', index], scope, leadDays) ?? []),
@@ -252,7 +267,7 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
 }
 
 function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'>, path: Path, scope: Scope): EffectProgram['amount'] {
-  const value = readDecimal(amount.value, path.at(-1) === 'compareAt' ? path : [...path, 'value'], scope.report);
+  const value = readDecimal(amount.value, path.at(-1) === 'wasPrice' ? path : [...path, 'value'], scope.report);
   if (!value) return null;
   switch (amount.kind) {
     case 'fixed':
@@ -277,18 +292,18 @@ function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'
 function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BaseProgram {
   const { product, report } = scope;
   const price = product.price === null ? null : readDecimal(product.price, ['price'], report);
-  const compareAt = product.compareAt === null ? null : readDecimal(product.compareAt, ['compareAt'], report);
+  const wasPrice = product.wasPrice === null ? null : readDecimal(product.wasPrice, ['wasPrice'], report);
   if (price && price.sign() < 0) report(['price'], { code: 'negative', what: 'The base price' });
-  if (price && compareAt && !compareAt.isMore(price)) report(['compareAt'], { code: 'compareAtNotHigher' });
+  if (price && wasPrice && !wasPrice.isMore(price)) report(['wasPrice'], { code: 'wasPriceNotHigher' });
 
   const { soldBy } = product;
   if (soldBy.kind === 'each') {
     const line = price && ({ label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } as const);
-    return { price, compareAt, unit: null, measured: null, charging: null, line };
+    return { price, wasPrice, unit: null, measured: null, charging: null, line };
   }
   const unit = unitByCode(soldBy.unit) ?? null;
   const charging = compileCharge(soldBy.charge, ['soldBy', 'charge'], scope);
-  return { price, compareAt, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
+  return { price, wasPrice, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
 }
 
 type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;

@@ -1,9 +1,10 @@
 import { type Answer } from '../catalog';
 import { Exact } from '../number';
-import { type Draw, type Pieces } from '../stock';
+import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
 import { type ChargedMeasure } from './charging';
-import { type FormulaOutcome, resultOf } from './formulas';
-import { type DrawProgram, type Program, type VariantProgram } from './program';
+import { resultOf } from './formulas';
+import { type DrawProgram, type Program } from './program';
+import { type Reading } from './reading';
 import { type Resolution } from './resolution';
 import { type ItemEffect } from './rules';
 
@@ -17,15 +18,7 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  *
  * @param quantity how many items; what they take altogether follows from it
  */
-export function drawsOf(
-  program: Program,
-  answers: readonly (Answer | null)[],
-  variant: VariantProgram | null,
-  quantity: number,
-  outcomes: readonly FormulaOutcome[],
-  charged: ChargedMeasure | null,
-  fired: ((rule: number) => boolean) | null,
-): Draw[] {
+export function drawsOf(program: Program, { answers, variant, outcomes, charged, fired }: Reading, quantity: number): Draw[] {
   const draws: Draw[] = [];
   const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
   if (variant?.draw) addDraw(draws, variant.draw, oneOf(variant.draw, answers, charged), 1, items);
@@ -40,8 +33,7 @@ export function drawsOf(
   for (let index = 0; index < outcomes.length; index += 1) {
     const drawn = program.formulas[index]?.draw;
     const value = drawn && resultOf(outcomes[index] ?? null);
-    // A third of a metre has no end as a decimal, and stock is kept in decimals: what is taken is brought up to a millionth.
-    if (value) addDraw(draws, drawn, value.over(drawn.unit.factor).rounded(6, 'ceiling'), 1, items);
+    if (value) addDraw(draws, drawn, value.over(drawn.unit.factor), 1, items);
   }
   for (const { rule, draw } of program.rules?.itemEffects ?? NO_EFFECTS) if (draw && fired?.(rule)) addDraw(draws, draw, oneOf(draw, answers, charged), 1, items);
   return draws;
@@ -50,15 +42,17 @@ export function drawsOf(
 /** How much one piece of a draw is, in the stock item's unit; null while it is not known. */
 function oneOf({ fixed, measure, charged: ofCharged }: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
   if (fixed) return fixed;
-  // What has no end as a decimal is brought up to a millionth, as stock is kept in decimals.
-  if (ofCharged) return charged && (ofCharged === 'packs' ? charged.packs : charged.charged.times(ofCharged).rounded(6, 'ceiling'));
+  if (ofCharged) return charged && (ofCharged === 'packs' ? charged.packs : charged.charged.times(ofCharged));
   const measured = measure && answers[measure.index]?.value;
   return measured ? measured.times(measure.factor) : null;
 }
 
 /** Adds a draw to those of an item; what takes from one stock item is taken together. */
-function addDraw(draws: Draw[], draw: DrawProgram, one: Exact | null, count: number, items: Exact): void {
-  if (!one) return;
+function addDraw(draws: Draw[], draw: DrawProgram, needed: Exact | null, count: number, items: Exact): void {
+  if (!needed) return;
+  // A third of a metre has no end as a decimal, and stock is kept in decimals: what one takes is brought up to the finest
+  // that is counted, here and nowhere else, so that ledger, order and file add up to the same.
+  const one = needed.rounded(STOCK_PLACES, 'ceiling');
   const times = count * draw.pieces;
   const value = times === 1 ? one : one.times(Exact.of(times));
   const same = draws.findIndex(({ stock }) => stock === draw.stock);
@@ -79,14 +73,7 @@ function addDraw(draws: Draw[], draw: DrawProgram, one: Exact | null, count: num
 }
 
 /** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
-export function weightOf(
-  program: Program,
-  answers: readonly (Answer | null)[],
-  variant: VariantProgram | null,
-  outcomes: readonly FormulaOutcome[],
-  charged: ChargedMeasure | null,
-  fired: ((rule: number) => boolean) | null,
-): Resolution['weight'] {
+export function weightOf(program: Program, { answers, variant, outcomes, charged, fired }: Reading): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
   for (let index = 0; index < answers.length; index += 1) {

@@ -1,6 +1,6 @@
 import { type LotRule, type Path } from '../catalog';
 import { conversionFactor, type Unit, unitByCode } from '../quantity';
-import { type DrawDefinition } from '../stock';
+import { type DrawDefinition, STOCK_PLACES } from '../stock';
 import { type DrawProgram } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 
@@ -27,6 +27,7 @@ export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope, lead
   switch (draw.kind) {
     case 'fixed': {
       const fixed = readDecimal(draw.quantity, [...path, 'quantity'], report);
+      if (fixed && (fixed.decimalPlaces() ?? Infinity) > STOCK_PLACES) report([...path, 'quantity'], { code: 'tooFine', given: draw.quantity, places: STOCK_PLACES });
       if (fixed && fixed.sign() < 0) report([...path, 'quantity'], { code: 'negative', what: 'What is taken from stock' });
       return fixed && { ...common, fixed, pieces: draw.pieces };
     }

@@ -9,7 +9,7 @@ const stock = { body: '10', oak: '0', brush: '7', kit: '3' };
 function shop(products: object[]) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'S', currency: 'EUR' },
     stock: Object.keys(stock).map((key) => ({ key, title: key, unit: '1' })),
     products: products.map((product) => ({ title: 'P', sku: 'P', category: 'C', price: '10', draws: [{ kind: 'fixed', stock: 'body', quantity: '1' }], ...product })),
@@ -35,7 +35,7 @@ describe('amounts', () => {
     {
       slug: 'p',
       choices: [
-        { kind: 'list', key: 'a', title: 'A', options: [{ key: 'on', title: 'On', amount: fixed('2'), compareAt: '5' }] },
+        { kind: 'list', key: 'a', title: 'A', options: [{ key: 'on', title: 'On', amount: fixed('2'), wasPrice: '5' }] },
         { kind: 'yesNo', key: 'rush', title: 'Rush', required: false, default: false, amount: { kind: 'percentOfSum', value: '10' } },
         { kind: 'yesNo', key: 'setup', title: 'Set-up', required: false, default: false, amount: { kind: 'oncePerLine', value: '25.555' } },
         { kind: 'several', key: 'tools', title: 'Tools', required: false, ownQuantity: true, options: [{ key: 'brush', title: 'Brush', sku: 'B', weight: { value: '40', unit: 'g' }, amount: fixed('1.50'), draws: draw('brush') }] },
@@ -57,7 +57,7 @@ describe('amounts', () => {
     expect(resolution.working.filter(({ per }) => per === 'line').map(({ amount }) => amount)).toEqual(['25.555', '0.005']);
   });
 
-  it('a former amount is in the compare-at price', () => expect(ask('p', { a: 'on' })).toMatchObject({ unitPrice: '12.00', compareAt: '15.00' }));
+  it('a former amount is in the was-price', () => expect(ask('p', { a: 'on' })).toMatchObject({ unitPrice: '12.00', wasPrice: '15.00' }));
 
   it('a quantity of an option multiplies its amount, weight and draws, and tells the items apart', () => {
     const three = ask('p', { a: 'on', tools: [{ option: 'brush', quantity: 3 }] }, 2);
@@ -100,16 +100,16 @@ describe('variants', () => {
         { kind: 'list', key: 'wood', title: 'Wood', stocked: true, options: [option('pine'), option('oak', { whenOut: 'orderable', leadDays: 9 })] },
       ],
       variants: [
-        { options: { size: 's', wood: 'pine' }, stock: 'body', price: '12', compareAt: '14', weight: { value: '800', unit: 'g' }, gtin: '4006381333931' },
+        { options: { size: 's', wood: 'pine' }, stock: 'body', price: '12', wasPrice: '14', weight: { value: '800', unit: 'g' }, gtin: '4006381333931' },
         { options: { size: 'l', wood: 'pine' }, stock: 'body', onSale: false, picture: '/large' },
         { options: { size: 'l', wood: 'oak' }, stock: 'oak' },
       ],
     },
   ]);
 
-  it('have their own price, compare-at price and weight, else the product’s', () => {
-    expect(ask('p', { size: 's', wood: 'pine' })).toMatchObject({ unitPrice: '12.00', compareAt: '14.00', weight: { value: '0.8', unit: 'kg' } });
-    expect(ask('p', { size: 'l', wood: 'oak' })).toMatchObject({ unitPrice: '10.00', compareAt: null, weight: { value: '1' }, state: 'sellable', availability: { leadDays: 9 } });
+  it('have their own price, was-price and weight, else the product’s', () => {
+    expect(ask('p', { size: 's', wood: 'pine' })).toMatchObject({ unitPrice: '12.00', wasPrice: '14.00', weight: { value: '0.8', unit: 'kg' } });
+    expect(ask('p', { size: 'l', wood: 'oak' })).toMatchObject({ unitPrice: '10.00', wasPrice: null, weight: { value: '1' }, state: 'sellable', availability: { leadDays: 9 } });
   });
 
   it('that are not on sale say so, and that nothing else does', () => {
@@ -156,5 +156,12 @@ describe('add-ons', () => {
     expect(faultsOf([smoker({ answers: {} }), fuel])).toEqual(['addOnUnresolved']);
     expect(faultsOf([smoker({}), { ...fuel, choices: [...fuel.choices, { kind: 'addOn', key: 'back', title: 'Back', product: 'smoker', required: false }] }])).toEqual(['addOnUnresolved']);
     expect(faultsOf([smoker({ product: 'smoker' })])).toEqual(['addOnCycle']);
+  });
+
+  it('are faults when two of them have one SKU', () => {
+    const twice = smoker({});
+    const second = (answers: object) => ({ ...twice, choices: [...twice.choices, { kind: 'addOn', key: 'more', title: 'More fuel', product: 'fuel', answers, required: false }] });
+    expect(faultsOf([second({ scent: 'rose' }), fuel])).toEqual(['skuClash']);
+    expect(faultsOf([second({ scent: 'plain' }), fuel])).toEqual([]);
   });
 });

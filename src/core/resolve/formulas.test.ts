@@ -36,7 +36,7 @@ const wrap = {
 function world(changes: object = {}, sheets: object[] = []) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'S', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [{ key: 'cloth', title: 'Cloth', unit: 'm2', onHand: '10' }],
     sheets,

@@ -6,6 +6,7 @@ import { type DrawProgram, type Program } from './program';
 import { type Assembled, type PlacedRate, placedKey } from './assemble';
 import { drawTaken } from './draws';
 import { findTarget, type Scope } from './references';
+import { isBlank } from '../text';
 
 /** What a formula's names are read from while a selection is resolved. */
 export interface FormulaInputs {
@@ -61,7 +62,7 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);
     if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
-    if (formula.title.trim() === '') add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
+    if (isBlank(formula.title)) add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
     const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
     const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
     for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });

@@ -2,11 +2,12 @@ export { type ProofDifference, type ProofOutcome, prove, proofOf } from './proof
 export { compile } from './compile';
 export { type FormulaInput, formulaInputsOf, resultOf, runFormula } from './formulas';
 export { readAnswers } from './answers';
+export { type Reading } from './reading';
 export { boundProblem, boundsOf } from './bounds';
 export { chargedOf } from './charging';
 export { formulaOutcomes } from './outcomes';
 export { baseBefore, baseLineOf } from './price';
-export { findVariant } from './variants';
+export { findVariant, LEFT_OUT } from './variants';
 export { type Program, variantKey } from './program';
 export { readiness } from './readiness';
 export { priceRange, type PriceRange } from './price-range';

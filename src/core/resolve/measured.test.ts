@@ -11,7 +11,7 @@ const NOW = { today: '2026-11-25' };
 function world(product: object, stock: object[] = [], lots: Readonly<Record<string, readonly string[]>> = {}) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'Test', currency: 'EUR' },
     stock: [{ key: 'pack', title: 'Pack of boards', unit: '1', onHand: '40' }, ...stock],
     products: [{ slug: 'p', title: 'P', sku: 'P', category: 'C', price: '10', draws: [], ...product }],

@@ -1,83 +1,81 @@
-import { type Answer } from '../catalog';
 import { Exact } from '../number';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
-import { type FormulaOutcome, type FormulaProgram, isStop, resultOf } from './formulas';
-import { type Program, type VariantProgram } from './program';
+import { type FormulaOutcome, type FormulaProgram, isStop, resultOf, runFormula } from './formulas';
+import { type EffectProgram, type Program, type VariantProgram } from './program';
+import { type Reading } from './reading';
 import { ruleLines } from './rules';
 
 export interface Price {
   readonly working: PriceLine[];
   readonly unitPrice: Exact | null;
-  readonly compareAt: Exact | null;
+  /** what one item of the same selection cost before; null where that was no more */
+  readonly wasPrice: Exact | null;
   /** what is paid once, however many are taken */
   readonly once: Exact;
 }
 
 /**
- * Prices in the order that the design fixes: base, choice lines in the order of the page, rounding of the unit price,
- * what is paid once for the line.
+ * Prices in the order that the design fixes: base, choice lines in the order of the page, formulas, rules, rounding of
+ * the unit price, what is paid once for the line.
  */
-export function priceOf(
-  program: Program,
-  answers: (Answer | null)[],
-  variant: VariantProgram | null,
-  outcomes: readonly FormulaOutcome[],
-  charged: ChargedMeasure | null,
-  fired: ((rule: number) => boolean) | null,
-): Price {
+export function priceOf(program: Program, reading: Reading): Price {
+  const { outcomes, variant, charged } = reading;
   const baseLine = program.baseFormula === null ? baseLineOf(program, variant, charged) : formulaBase(program, program.baseFormula, outcomes);
-  if (!baseLine) return { working: [], unitPrice: null, compareAt: null, once: Exact.zero };
-  const working: PriceLine[] = [baseLine];
-  const onceLines: PriceLine[] = [];
-  const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
+  if (!baseLine) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
+  const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, (effect) => effect.amount);
+  const unitPrice = sum.rounded(program.places, program.rounding);
+  const rounding = roundingLine(sum, unitPrice, 'unit');
+  if (rounding) working.push(rounding);
   let once = Exact.zero;
-  // By how much the extras were dearer before.
-  let former = Exact.zero;
+  if (perLine.length > 0) {
+    const exact = perLine.reduce((total, { amount }) => total.plus(amount), Exact.zero);
+    once = exact.rounded(program.places, program.rounding);
+    const onceRounding = roundingLine(exact, once, 'line');
+    working.push(...perLine, ...(onceRounding ? [onceRounding] : []));
+  }
+  return { working, unitPrice, wasPrice: program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+}
+
+interface Lines {
+  readonly perUnit: PriceLine[];
+  readonly perLine: PriceLine[];
+  /** of the lines per unit, exactly */
+  readonly sum: Exact;
+}
+
+/**
+ * All lines of a price after its base.
+ *
+ * @param amountOf which of an option's amounts counts: that of today, or the former one
+ */
+function linesOf(program: Program, { answers, outcomes, fired }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
+  const perUnit: PriceLine[] = [baseLine];
+  const perLine: PriceLine[] = [];
+  const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
+  const add = (line: PriceLine) => {
+    if (line.per === 'line') return perLine.push(line);
+    inputs.sum = inputs.sum.plus(line.amount);
+    return perUnit.push(line);
+  };
   for (let index = 0; index < answers.length; index += 1) {
     const picks = answers[index]?.picks;
     if (!picks) continue;
     for (const { effect, count } of picks) {
       const effects = program.choices[index]?.effects[effect];
-      if (!effects?.amount) continue;
-      const line = timesLine(effects.amount(inputs), count);
-      if (line.per === 'line') {
-        onceLines.push(line);
-        once = once.plus(line.amount);
-        continue;
-      }
-      if (effects.compareAt) former = former.plus(timesLine(effects.compareAt(inputs), count).amount.minus(line.amount));
-      working.push(line);
-      inputs.sum = inputs.sum.plus(line.amount);
+      const amount = effects && amountOf(effects);
+      if (amount) add(timesLine(amount(inputs), count));
     }
   }
   for (let index = 0; index < outcomes.length; index += 1) {
     const formula = program.formulas[index];
     const line = formula?.serves.kind === 'amount' && formulaLine(formula, outcomes[index] ?? null, 'formula');
-    if (!line) continue;
-    working.push(line);
-    inputs.sum = inputs.sum.plus(line.amount);
+    if (line) add(line);
   }
   if (program.rules && fired) {
-    for (const line of ruleLines(program.rules, fired, inputs)) {
-      if (line.per === 'unit') working.push(line);
-      else {
-        onceLines.push(line);
-        once = once.plus(line.amount);
-      }
-    }
+    for (const line of ruleLines(program.rules, fired, inputs)) (line.per === 'unit' ? perUnit : perLine).push(line);
   }
-  const { sum } = inputs;
-  const unitPrice = sum.rounded(program.places, program.rounding);
-  const rounding = roundingLine(sum, unitPrice, 'unit');
-  if (rounding) working.push(rounding);
-  if (onceLines.length > 0) {
-    const payable = once.rounded(program.places, program.rounding);
-    const onceRounding = roundingLine(once, payable, 'line');
-    working.push(...onceLines, ...(onceRounding ? [onceRounding] : []));
-    once = payable;
-  }
-  return { working, unitPrice, compareAt: compareAtOf(program, charged, variant, sum.minus(baseLine.amount).plus(former), baseLine, unitPrice), once };
+  return { perUnit, perLine, sum: inputs.sum };
 }
 
 /**
@@ -92,6 +90,10 @@ export function baseLineOf(program: Program, variant: VariantProgram | null, cha
   if (!price) return null;
   const source = variant?.price ? 'variant' : 'product';
   const label = variant?.price ? `Price of ${variant.title}` : 'Base price';
+  return baseLineAt(program, price, label, source, charged);
+}
+
+function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null): PriceLine | null {
   if (!base.unit) return { label, kind: 'base', of: null, amount: price, per: 'unit', source };
   return charged && { label, kind: 'base', of: chargedBasis(charged, price), amount: charged.charged.times(price), per: 'unit', source };
 }
@@ -101,19 +103,34 @@ export function baseBefore(program: Program, variant: VariantProgram | null, cha
   return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
 }
 
-/** The compare-at price of this selection: what base and extras were before; shown only where it is higher. */
-function compareAtOf(
-  program: Program,
-  charged: ChargedMeasure | null,
-  variant: VariantProgram | null,
-  extras: Exact,
-  baseLine: PriceLine,
-  unitPrice: Exact,
-): Exact | null {
-  const compareAt = variant?.compareAt ?? program.base.compareAt;
-  const base = compareAt && (program.base.unit ? charged?.charged.times(compareAt) : compareAt);
-  const total = (base ?? baseLine.amount).plus(extras).rounded(program.places, program.rounding);
-  return total.isMore(unitPrice) ? total : null;
+/** What the base price was before; a variant's own price has only its own was-price. */
+function formerBase({ base }: Program, variant: VariantProgram | null): Exact | null {
+  return variant?.price ? variant.wasPrice : (variant?.wasPrice ?? base.wasPrice);
+}
+
+/**
+ * What the same selection cost before: priced again with the base and the amounts that are said to have been, through
+ * the same formulas and rules. Null where that is not more than now, or where nothing of it cost more.
+ */
+function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact | null {
+  const { variant, charged } = reading;
+  const former = formerBase(program, variant);
+  const now = baseLineOf(program, variant, charged);
+  const plain = former ? baseLineAt(program, former, 'Was-price', 'product', charged) : now;
+  const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
+  const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
+  if (!base) return null;
+  const before = linesOf(program, { ...reading, outcomes }, base, (effect) => effect.wasAmount ?? effect.amount);
+  const was = before.sum.rounded(program.places, program.rounding);
+  return was.isMore(unitPrice) ? was : null;
+}
+
+/** The formulas with the former base price; those that don't look at it give what they give now. */
+function formerOutcomes({ formulas }: Program, { answers, quantity, group, outcomes }: Reading, base: Exact): readonly FormulaOutcome[] {
+  return outcomes.map((outcome, index) => {
+    const formula = formulas[index];
+    return formula?.compiled.uses.has('base') ? runFormula(formula, { answers, base, quantity, group }) : outcome;
+  });
 }
 
 function formulaLine({ key, title }: FormulaProgram, outcome: FormulaOutcome, kind: 'base' | 'formula'): PriceLine | null {

@@ -13,7 +13,7 @@ import { type ProductRules } from './rules';
 export interface EffectProgram {
   readonly amount: AmountProgram | null;
   /** what the amount was before, where that is said */
-  readonly compareAt: AmountProgram | null;
+  readonly wasAmount: AmountProgram | null;
   readonly sku: string | null;
   /** in the program's unit of weight */
   readonly weight: Exact | null;
@@ -74,7 +74,7 @@ export interface VariantProgram {
   readonly title: string;
   readonly sku: string;
   readonly price: Exact | null;
-  readonly compareAt: Exact | null;
+  readonly wasPrice: Exact | null;
   /** in the program's unit of weight */
   readonly weight: Exact | null;
   readonly draw: DrawProgram | null;
@@ -84,7 +84,7 @@ export interface VariantProgram {
 
 export interface BaseProgram {
   readonly price: Exact | null;
-  readonly compareAt: Exact | null;
+  readonly wasPrice: Exact | null;
   /** the unit that the price is for; null where the product is sold one at a time */
   readonly unit: Unit | null;
   /** what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same */
@@ -130,6 +130,8 @@ export interface Program {
   /** positions of the stocked choices */
   readonly stocked: readonly number[];
   readonly variants: ReadonlyMap<string, VariantProgram>;
+  /** whether anything is said of what it cost before */
+  readonly remembersPrices: boolean;
   /** whether any chosen option or variant changes the main picture */
   readonly picturesVary: boolean;
   readonly faults: readonly Fault[];

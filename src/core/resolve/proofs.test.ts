@@ -12,19 +12,24 @@ describe('a proof', () => {
   const proof = keep(mesh, { length: '0.25' }, 3);
 
   it('holds as long as nothing changes', () => {
-    expect(proof.expects).toEqual({ state: 'sellable', sku: 'MESH', unitPrice: '4.63', draws: [{ stock: 'mesh-roll', quantity: '0.75' }] });
+    expect(proof.expects).toEqual({ state: 'sellable', sku: 'MESH', unitPrice: '4.63', lineTotal: '13.89', draws: [{ stock: 'mesh-roll', quantity: '0.75' }] });
     expect(check(mesh, proof)).toMatchObject({ holds: true, differences: [] });
   });
 
   it('says what no longer holds, and keeps the working that did', () => {
     const broken = check({ ...mesh, price: '20.00' }, proof);
-    expect(broken?.differences).toEqual([{ what: 'unitPrice', expected: '4.63', found: '5.00' }]);
+    expect(broken?.differences).toEqual([{ what: 'unitPrice', expected: '4.63', found: '5.00' }, { what: 'lineTotal', expected: '13.89', found: '15.00' }]);
     expect(proof.working.map(({ of, amount }) => [of, amount])).toEqual([['0.25 m × €18.50 / m', '4.625'], [null, '0.005']]);
     expect(check({ ...mesh, sku: 'M', draws: [] }, proof)?.differences.map(({ what }) => what)).toEqual(['sku', 'draws']);
   });
 
+  it('notices a changed amount that is paid once, though the price of one stays', () => {
+    const setUp = { ...mesh, rules: [{ key: 'once', title: '', on: true, when: null, then: [{ kind: 'amount' as const, amount: { kind: 'oncePerLine' as const, value: '2' } }] }] };
+    expect(check(setUp, proof)?.differences).toEqual([{ what: 'lineTotal', expected: '13.89', found: '15.89' }]);
+  });
+
   it('leaves free what it says nothing about', () => {
-    const loose: Proof = { ...proof, expects: { state: 'sellable', sku: null, unitPrice: null, draws: null } };
+    const loose: Proof = { ...proof, expects: { state: 'sellable', sku: null, unitPrice: null, lineTotal: null, draws: null } };
     expect(check({ ...mesh, sku: 'M', price: '99', draws: [] }, loose)?.holds).toBe(true);
   });
 

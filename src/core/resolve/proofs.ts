@@ -1,6 +1,7 @@
 import { type Proof } from '../catalog';
 import { moneyDigits } from '../money';
 import { Exact } from '../number';
+import { writtenLines } from '../pricing';
 import { basisWords } from '../words/working';
 import { type Program } from './program';
 import { type Resolution } from './resolution';
@@ -8,7 +9,7 @@ import { resolve } from './resolve';
 
 /** One thing that is no longer as a proof says. */
 export interface ProofDifference {
-  readonly what: 'state' | 'sku' | 'unitPrice' | 'draws';
+  readonly what: 'state' | 'sku' | 'unitPrice' | 'lineTotal' | 'draws';
   readonly expected: string;
   readonly found: string;
 }
@@ -36,8 +37,12 @@ export function prove(program: Program, proofs: readonly Proof[], today: string)
     };
     compare('state', expects.state, resolution.state);
     compare('sku', expects.sku, resolution.item.sku);
-    const price = expects.unitPrice === null ? null : Exact.parse(expects.unitPrice);
-    compare('unitPrice', expects.unitPrice, resolution.unitPrice ? moneyDigits(resolution.unitPrice, resolution.currency) : 'none', price !== null && resolution.unitPrice?.equals(price) === true);
+    for (const what of ['unitPrice', 'lineTotal'] as const) {
+      const expected = expects[what];
+      const price = expected === null ? null : Exact.parse(expected);
+      const found = resolution[what];
+      compare(what, expected, found ? moneyDigits(found, resolution.currency) : 'none', price !== null && found?.equals(price) === true);
+    }
     compare('draws', expects.draws && drawsText(expects.draws), drawsText(drawsOf(resolution)));
     return { proof, holds: differences.length === 0, differences, resolution };
   });
@@ -46,11 +51,11 @@ export function prove(program: Program, proofs: readonly Proof[], today: string)
 /** Keeps a selection with all that it resolves to now as a proof. */
 export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {
   const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { levels: null, today, group: selection.group });
-  const { state, item, unitPrice, working, currency } = resolution;
+  const { state, item, unitPrice, lineTotal, working, currency } = resolution;
   return {
     ...selection,
-    expects: { state, sku: item.sku, unitPrice: unitPrice && moneyDigits(unitPrice, currency), draws: drawsOf(resolution) },
-    working: working.slice(0, 100).map(({ label, of, amount, per }) => ({ label: label.slice(0, 200), of: of && basisWords(of, currency).slice(0, 300), amount: amount.toString(), per })),
+    expects: { state, sku: item.sku, unitPrice: unitPrice && moneyDigits(unitPrice, currency), lineTotal: lineTotal && moneyDigits(lineTotal, currency), draws: drawsOf(resolution) },
+    working: writtenLines(working).slice(0, 100).map(({ label, of, amount, per }) => ({ label: label.slice(0, 200), of: of && basisWords(of, currency).slice(0, 300), amount, per })),
   };
 }
 

@@ -6,6 +6,7 @@ import { type StockLevels } from '../stock';
 import { faultWords } from '../words/faults';
 import { compile } from './compile';
 import { type Program } from './program';
+import { isBlank } from '../text';
 
 /**
  * Everything that still keeps a product from being published or sold, what must be mended first.
@@ -24,7 +25,7 @@ export function readiness(
   const add = (path: Path, data: FaultData) =>
     found.push({ path: program.placeOf(path), code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
 
-  if (product.title.trim() === '') add(['title'], { code: 'titleMissing', what: 'the product' });
+  if (isBlank(product.title)) add(['title'], { code: 'titleMissing', what: 'the product' });
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);

@@ -88,7 +88,7 @@ export interface Resolution {
   readonly measures: readonly MeasureShown[];
   /** price of one item, rounded to the minor unit; null while it can't be computed */
   readonly unitPrice: Exact | null;
-  readonly compareAt: Exact | null;
+  readonly wasPrice: Exact | null;
   readonly lineTotal: Exact | null;
   readonly currency: string;
   /** weight of one item */

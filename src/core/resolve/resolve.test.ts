@@ -39,7 +39,7 @@ describe('resolve', () => {
   });
 
   it('compares with the former price under the same extras', () => {
-    expect(resolved(suitProgram, { ...complete, gift: true }).compareAt?.toString()).toBe('147.5');
+    expect(resolved(suitProgram, { ...complete, gift: true }).wasPrice?.toString()).toBe('147.5');
   });
 
   it('takes a variant’s own price as the base, percentages included', () => {

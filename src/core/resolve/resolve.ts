@@ -2,6 +2,7 @@ import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
+import { formatQuantity } from '../quantity';
 import { availabilityOf } from '../stock';
 import { checkUnknownKeys, readAnswers, readSelection } from './answers';
 import { chargedOf } from './charging';
@@ -12,7 +13,8 @@ import { formulaOutcomes, measuresOf } from './outcomes';
 import { baseBefore, priceOf } from './price';
 import { type Program } from './program';
 import { type Resolution, type ResolutionState, type ResolveContext } from './resolution';
-import { ruleProblems, rulesShown } from './rules';
+import { type Reading } from './reading';
+import { narrowedQuantity, ruleProblems, rulesShown } from './rules';
 import { supplyProblem } from './supply';
 import { findVariant } from './variants';
 
@@ -33,23 +35,32 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const { given, quantity } = readSelection(program, selection, problems);
   const { answers, defaulted, bounds, rulings, fired } = readAnswers(program, given, quantity, context, problems);
   checkUnknownKeys(program, given, problems);
-  const quantityFault = checkQuantity(program.quantity, quantity);
+  const quantityFault = checkQuantity(narrowedQuantity(program, fired), quantity);
   if (quantityFault) problems.push(problem('quantity', quantityFault));
 
-  const variant = findVariant(program, answers, problems);
-  const charged = chargedOf(program, answers, quantity, context.group);
+  const group = context.group ?? null;
+  const variant = findVariant(program, answers, group, problems);
+  const charged = chargedOf(program, answers, quantity, group);
   const base = baseBefore(program, variant, charged);
-  const outcomes = formulaOutcomes(program, answers, base, quantity, context.group, problems);
-  const price = priceOf(program, answers, variant, outcomes, charged, fired);
+  const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems);
+  const reading: Reading = { answers, quantity, group, variant, charged, outcomes, fired };
+  const price = priceOf(program, reading);
   if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem('item', { code: 'priceBelowNothing', price: formatMoney(price.unitPrice, program.currency) }));
   }
 
-  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers, quantity));
+  const lineTotal = price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null;
+  if (lineTotal && lineTotal.sign() < 0 && price.unitPrice && price.unitPrice.sign() >= 0) {
+    problems.push(problem('item', { code: 'lineBelowNothing', total: formatMoney(lineTotal, program.currency) }));
+  }
+  const weight = weightOf(program, reading);
+  if (weight && weight.value.sign() < 0) problems.push(problem('item', { code: 'weightBelowNothing', weight: formatQuantity(weight) }));
+
+  if (program.rules && fired) problems.push(...ruleProblems(program, program.rules, fired, answers));
 
   const pieces = quantityFault ? 0 : quantity;
-  const draws = drawsOf(program, answers, variant, pieces, outcomes, charged, fired);
+  const draws = drawsOf(program, reading, pieces);
   const availability = availabilityOf(draws, context.levels, context.lots, pieces, context.effort);
   const supply = supplyProblem(program, availability, pieces, context.lots);
   if (supply) problems.push(supply);
@@ -63,11 +74,11 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     item: itemOf(program, answers, variant),
     working: price.working,
     unitPrice: price.unitPrice,
-    compareAt: price.compareAt,
-    lineTotal: price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null,
+    wasPrice: price.wasPrice,
+    lineTotal,
     currency: program.currency,
     measures: measuresOf(program, outcomes, charged),
-    weight: weightOf(program, answers, variant, outcomes, charged, fired),
+    weight,
     draws,
     availability,
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,

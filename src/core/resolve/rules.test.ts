@@ -12,7 +12,7 @@ const is = (choice: string, ...options: string[]) => ({ kind: 'option', choice, 
 function world(product: object, sheets: object[] = []) {
   const catalog = catalogSchema.parse({
     format: 'oak-knot/catalog',
-    version: 1,
+    version: 2,
     shop: { name: 'Test', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [{ key: 'ridge', title: 'Ridge', unit: '1', onHand: '9' }],
     sheets: sheets.map((sheet) => ({ title: 'S', ...sheet })),
@@ -193,7 +193,7 @@ describe('faulty rules', () => {
     expect(productSchema.safeParse({ ...definition, rules: [{ key: 'r', when: deep, then: tells }] }).success).toBe(false);
     // What comes past the schema is not followed down either.
     const product = { ...productSchema.parse(definition), rules: [{ key: 'r', title: '', on: true, when: deep as Condition, then: tells }] };
-    const surroundings = surroundingsOf(catalogSchema.parse({ format: 'oak-knot/catalog', version: 1, shop: { name: 'T', currency: 'EUR' } }));
+    const surroundings = surroundingsOf(catalogSchema.parse({ format: 'oak-knot/catalog', version: 2, shop: { name: 'T', currency: 'EUR' } }));
     expect(compile(product, surroundings).faults.map(({ message }) => message).join()).toContain('nests at most 12 deep');
   });
 });

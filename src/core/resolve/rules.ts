@@ -1,6 +1,7 @@
 import { type Answer, type FaultData, type Path, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type AmountProgram, type PriceLine } from '../pricing';
+import { type QuantityRule, within } from '../ordering';
 import { problem, type Problem } from '../problems';
 import { compileRules, type RulesProgram, smallestChange, tableAllows, type TableProgram } from '../rules';
 import { conditionWords } from '../words/rules';
@@ -136,14 +137,17 @@ export function ruleLines(rules: ProductRules, fired: Fired, inputs: { base: Exa
   return lines;
 }
 
+/** In what quantities it may be bought once rules have fired: the product's own rule, narrowed by theirs. */
+export function narrowedQuantity({ quantity, rules }: Program, fired: Fired | null): QuantityRule {
+  if (!rules || !fired) return quantity;
+  return rules.itemEffects.reduce((narrow, { rule, effect }) => (effect.kind === 'limitQuantity' && fired(rule) ? within(narrow, effect) : narrow), quantity);
+}
+
 /** What rules and tables have against an item. */
-export function ruleProblems(program: Program, rules: ProductRules, fired: Fired, answers: readonly (Answer | null)[], quantity: number): Problem[] {
+export function ruleProblems(program: Program, rules: ProductRules, fired: Fired, answers: readonly (Answer | null)[]): Problem[] {
   const problems: Problem[] = [];
   for (const { rule, effect } of rules.itemEffects) {
     if (effect.kind === 'refuse' && fired(rule)) problems.push(problem('item', { code: 'refusedByRule', reason: effect.reason }));
-    if (effect.kind !== 'limitQuantity' || !Number.isInteger(quantity) || !fired(rule)) continue;
-    if (effect.least !== null && quantity < effect.least) problems.push(problem('quantity', { code: 'quantityBelow', minimum: effect.least, nearest: [effect.least] }));
-    if (effect.most !== null && quantity > effect.most) problems.push(problem('quantity', { code: 'quantityAbove', maximum: effect.most, nearest: [effect.most] }));
   }
   for (const table of rules.program.tables) {
     const picked = pickedOf(table, answers);

@@ -8,7 +8,7 @@ type Limit = NonNullable<Availability['limitedBy']>;
 
 /** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
 export function supplyProblem(program: Program, { canSupply, limitedBy }: Availability, items: number, lots: StockLots | null | undefined): Problem | null {
-  if (!limitedBy || canSupply === null) return null;
+  if (!limitedBy || typeof canSupply !== 'number') return null;
   const few = canSupply < program.defaultQuantity;
   if (!few && canSupply >= items) return null;
   const { title: item, stock, cutting, available } = limitedBy;

@@ -1,7 +1,8 @@
 import { type Answer, gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
-import { type Exact } from '../number';
+import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { compileDraw } from './draws';
+import { isSeenBy } from './offers';
 import { type ChoiceProgram, type Program, variantKey, type VariantProgram } from './program';
 import { readDecimal, type Scope } from './references';
 import { compileWeight } from './weight';
@@ -35,6 +36,11 @@ export function compileVariants(
       const choice = product.choices[position];
       if (!choice || !hasOptions(choice)) continue;
       const given = definition.options[choice.key];
+      if (given === undefined && !choice.required) {
+        options.push(LEFT_OUT);
+        titles.push(`Without ${choice.title}`);
+        continue;
+      }
       const place = choice.options.findIndex(({ key }) => key === given);
       const option = choice.options[place];
       if (!option) {
@@ -71,35 +77,50 @@ export function compileVariants(
       if (first !== undefined) report([...path, 'gtin'], { code: 'gtinTwice', gtin: definition.gtin, first, second: title });
       gtinOwners.set(definition.gtin, first ?? title);
     }
-    const money = (field: 'price' | 'compareAt', what: string): Exact | null => {
+    const money = (field: 'price' | 'wasPrice', what: string): Exact | null => {
       const text = definition[field];
       const value = text === null ? null : readDecimal(text, [...path, field], report);
       if (value && value.sign() < 0) report([...path, field], { code: 'negative', what });
       return value;
     };
     const price = money('price', `The price of ${title}`);
-    const compareAt = money('compareAt', `The compare-at price of ${title}`);
-    if (compareAt && price && !compareAt.isMore(price)) report([...path, 'compareAt'], { code: 'compareAtNotHigher' });
+    const wasPrice = money('wasPrice', `The was-price of ${title}`);
+    const current = price ?? (product.price === null ? null : Exact.parse(product.price));
+    if (wasPrice && current && !wasPrice.isMore(current)) report([...path, 'wasPrice'], { code: 'wasPriceNotHigher' });
     const draw =
       definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
-    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope);
-    variants.set(key, { options, title, sku, price, compareAt, weight, draw, picture: definition.picture, onSale: definition.onSale });
+    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, `The weight of ${title}`);
+    variants.set(key, { options, title, sku, price, wasPrice, weight, draw, picture: definition.picture, onSale: definition.onSale });
+  });
+  stocked.forEach((position, place) => {
+    const choice = product.choices[position];
+    if (choice && !choice.required && variants.size > 0 && ![...variants.values()].some(({ options, onSale }) => onSale && options[place] === LEFT_OUT)) {
+      report(['choices', position, 'required'], { code: 'leftOutNotMade', title: choice.title });
+    }
   });
   return variants;
 }
 
-/** The variant that stocked options make; null while one is not answered, or where nothing is made of them. */
-export function findVariant(program: Program, answers: readonly (Answer | null)[], problems: Problem[]): VariantProgram | null {
+/** What stands in the place of an option where a stocked choice is left out. */
+export const LEFT_OUT = '';
+
+/**
+ * The variant that the answers to the stocked choices make; leaving one out is an answer like any other where that may
+ * be. Null while one is still to be answered, or where nothing is made of them.
+ */
+export function findVariant(program: Program, answers: readonly (Answer | null)[], group: string | null, problems: Problem[]): VariantProgram | null {
   if (program.stocked.length === 0) return null;
   const options: string[] = [];
   for (const index of program.stocked) {
-    const option = answers[index]?.option;
-    if (option === null || option === undefined) return null;
+    const option = answers[index]?.option ?? LEFT_OUT;
+    const choice = program.choices[index];
+    // What this customer isn't asked is left out, too.
+    if (option === LEFT_OUT && choice?.required && isSeenBy(choice.groups, group)) return null;
     options.push(option);
   }
   const variant = program.variants.get(variantKey(options));
   if (variant?.onSale) return variant;
-  const combination = program.stocked.map((index) => answers[index]?.shown ?? '').join(' · ');
+  const combination = program.stocked.map((index) => answers[index]?.shown ?? `without ${program.choices[index]?.title ?? ''}`).join(' · ');
   if (variant) {
     problems.push(problem('item', { code: 'notOnSale', combination }));
     return variant;

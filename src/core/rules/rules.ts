@@ -1,6 +1,8 @@
-import { type CompatibilityTable, type Path, type Product, type Rule, type RuleEffect } from '../catalog';
+import { type Choice, type CompatibilityTable, numberLimits, type Path, type Product, type Report, type Rule, type RuleEffect } from '../catalog';
 import { Exact } from '../number';
+import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
+import { isBlank } from '../text';
 
 /** An effect with the positions of the choices and options that it names. */
 export interface EffectOnChoice {
@@ -96,17 +98,24 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
               const text = effect[side];
               if (text !== null && !Exact.parse(text)) report([...path, side], { code: 'notDecimal', given: text });
             }
+            if (choice?.kind === 'measure' || choice?.kind === 'number') checkNarrowed(choice, effect, [...path, 'least'], report);
             add(effect.choice, [...path, 'choice']);
             break;
           }
+          case 'limitQuantity': {
+            const { minimum, maximum, multiple } = within(product.quantity, effect);
+            // A product whose own rule fits nothing is told there.
+            if (orderableRange(product.quantity) && !orderableRange({ minimum, maximum, multiple })) report([...path, 'least'], { code: 'noQuantityFits', least: String(minimum), most: String(maximum ?? LARGEST_QUANTITY), multiple });
+            break;
+          }
           case 'tell':
-            if (effect.text.trim() === '') report([...path, 'text'], { code: 'textMissing', what: 'Say what customers are told.' });
+            if (isBlank(effect.text)) report([...path, 'text'], { code: 'textMissing', what: 'Say what customers are told.' });
             break;
           case 'picture':
             if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'which picture' });
             break;
           case 'refuse':
-            if (effect.reason.trim() === '') report([...path, 'reason'], { code: 'textMissing', what: 'Say why it is refused, and what would be right.' });
+            if (isBlank(effect.reason)) report([...path, 'reason'], { code: 'textMissing', what: 'Say why it is refused, and what would be right.' });
             break;
           default:
             break;
@@ -116,6 +125,20 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
       return { key: rule.key, title: rule.title, rule, condition, path: origin };
     });
   return { rules: compiled, onChoice, shownByRule, tables: tables.filter(({ value }) => value.on).flatMap((table) => compileTable(table, product, scope) ?? []) };
+}
+
+/** Reports a limit that no answer keeps, by itself or together with the choice's own limits and steps. */
+function checkNarrowed(choice: Extract<Choice, { kind: 'measure' | 'number' }>, { least, most }: { readonly least: string | null; readonly most: string | null }, path: Path, report: Report): void {
+  const own = choice.kind === 'number' ? numberLimits(choice) : choice;
+  const read = (text: string | null) => (text === null ? null : Exact.parse(text));
+  const [low, high, min, max, step] = [read(least), read(most), read(own.min), read(own.max), read(own.step)];
+  if (low && high && low.isMore(high)) return report(path, { code: 'limitsCross', least: low.toString(), most: high.toString() });
+  const origin = min ?? Exact.zero;
+  const first = low && (!min || low.isMore(min)) ? low : min;
+  const last = high && (!max || high.isLess(max)) ? high : max;
+  if (!first || !last) return;
+  const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(first.minus(origin).over(step).ceiling()))) : first;
+  if (onStep.isMore(last)) report(path, { code: 'noAnswerFits', detail: `with the limits and steps of ${choice.title}, nothing from ${first.toString()} to ${last.toString()} is an answer` });
 }
 
 function compileTable({ value: table, origin }: Placed<CompatibilityTable>, product: Product, { report }: Pick<ConditionScope, 'report'>): TableProgram | null {

@@ -1,4 +1,5 @@
 import { Exact } from '../number';
+import { LARGEST_QUANTITY } from '../ordering';
 import { type Quantity, type Unit } from '../quantity';
 import { type CutPlan, longestPieces, type LotStock, mostThatCanBeCut, type Pieces, planCuts, QUICK, type Effort } from './cutting';
 
@@ -57,7 +58,7 @@ export interface StockCutPlan {
 /** What can be supplied of a selection. */
 export interface Availability {
   /** how many items could be supplied now; null when stock has not been asked */
-  readonly canSupply: number | null;
+  readonly canSupply: number | 'unlimited' | null;
   /** the stock item that allows no more, or null when nothing limits */
   readonly limitedBy: {
     readonly stock: string;
@@ -72,7 +73,8 @@ export interface Availability {
   readonly leadDays: number | null;
 }
 
-const MOST = 1_000_000_000;
+/** No order line is so large: how many more could be cut is not looked for. */
+const MOST_CUT = LARGEST_QUANTITY;
 
 const NO_PLANS: readonly StockCutPlan[] = [];
 
@@ -86,7 +88,7 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  */
 export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null, lots: StockLots | null | undefined = null, items = 0, effort: Effort = QUICK): Availability {
   if (!levels) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
-  let canSupply = MOST;
+  let canSupply: number | null = null;
   let limitedBy: Availability['limitedBy'] = null;
   let lead: number | null = null;
   let cutPlans = NO_PLANS;
@@ -94,7 +96,7 @@ export function availabilityOf(draws: readonly Draw[], levels: StockLevels | nul
     if (perItem.value.sign() <= 0) continue;
     const lying = pieces.length > 0 ? lots?.(stock) : undefined;
     const available = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
-    const possible = lying ? mostThatCanBeCut(lying, pieces, MOST) : available.sign() <= 0 ? 0 : Math.min(MOST, Number(available.over(perItem.value).floor()));
+    const possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());
     if (lying && items > 0) {
       const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })), effort);
       cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
@@ -103,12 +105,12 @@ export function availabilityOf(draws: readonly Draw[], levels: StockLevels | nul
       if (lying ? possible < items : available.isLess(total.value)) lead = Math.max(lead ?? 0, leadDays);
       continue;
     }
-    if (possible < canSupply) {
+    if (canSupply === null || possible < canSupply) {
       canSupply = possible;
       limitedBy = { stock, title, available: { value: available, unit: perItem.unit }, cutting: lying ? { longest: longestPieces(lying, 1), pieces } : null };
     }
   }
-  return { canSupply, limitedBy, cutPlans, leadDays: lead };
+  return { canSupply: canSupply ?? 'unlimited', limitedBy, cutPlans, leadDays: lead };
 }
 
 /** What may still be promised: on hand and the agreed backorder, less what is reserved. */

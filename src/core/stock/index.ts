@@ -11,4 +11,4 @@ export {
   type StockLots,
 } from './availability';
 export * from './cutting';
-export { type DrawDefinition, drawSchema } from './draw';
+export { type DrawDefinition, drawSchema, STOCK_PLACES } from './draw';

@@ -92,8 +92,8 @@ export function faultWords(data: FaultData): string {
       return `${data.title} says how much is sold, so it must be required.`;
     case 'quantityImpossible':
       return 'No quantity keeps this rule: the maximum is below the first multiple.';
-    case 'compareAtNotHigher':
-      return 'The compare-at price is not higher than the price, so it won’t be shown.';
+    case 'wasPriceNotHigher':
+      return 'The was-price is not higher than the price, so it won’t be shown.';
     case 'percentBelowNothing':
       return 'A reduction of more than 100 % would make the price negative.';
     case 'variantIncomplete':
@@ -152,6 +152,18 @@ export function faultWords(data: FaultData): string {
       return data.without.length === 0
         ? 'No selection can be sold: what is required, shown, offered and made never goes together.'
         : `No selection can be sold. Without any one of these rules, something could be: ${data.without.map((title) => `“${title}”`).join(', ')}.`;
+    case 'partsNotAnswers':
+      return `${data.given} is no whole number, and only whole numbers are answers here. Use a whole one, or let parts of one be answers.`;
+    case 'belowNothingNotAnswers':
+      return `${data.given} is below nothing, and negative numbers are no answers here. Use 0 or more, or let negative numbers be answers.`;
+    case 'tooFine':
+      return `“${data.given}” is finer than stock is counted. Use at most ${data.places} decimal places.`;
+    case 'leftOutNotMade':
+      return `${data.title} may be left out, but no variant on the list is without it, so whoever leaves it out can’t buy. List what is made without it, or require ${data.title}.`;
+    case 'noQuantityFits':
+      return `No quantity is at least ${data.least}, at most ${data.most}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}. Change the limits so that one is.`;
+    case 'lineBelowNothing':
+      return `What is paid for an order line can come to less than nothing, and then it can’t be sold: ${data.example || 'as it is'}.`;
     case 'belowNothing':
       return `A price can come to less than nothing, and then it can’t be sold: ${data.example || 'as it is'}.`;
     case 'optionDead':

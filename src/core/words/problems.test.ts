@@ -9,12 +9,16 @@ const metre = requireUnit('m');
 /** One of each kind of problem, with the words a customer reads. */
 const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'selectionMalformed', expected: 'an object' }, 'The selection is not in a form that can be read. Expected an object.'],
-  [{ code: 'unknownChoice', key: 'hue' }, 'This product has no choice “hue”. Leave that answer out.'],
+  [{ code: 'unknownChoice', key: 'hue', meant: null }, 'This product has no choice “hue”. Leave that answer out.'],
   [{ code: 'wrongKindOfAnswer', title: 'Size', expected: 'true or false' }, 'Size: the answer is of the wrong kind. Give true or false.'],
   [{ code: 'unknownOption', title: 'Size', given: 'xs', offered: [] }, 'Size: “xs” is not one of the options. There is nothing to choose here yet.'],
   [{ code: 'answerMissing', title: 'Gift', ask: 'answer' }, 'Gift is still to be answered.'],
   [{ code: 'textTooShort', title: 'Name', characters: 1, least: 2 }, 'Name: 1 character is too short. Use at least 2 characters.'],
-  [{ code: 'textUnprintable', title: 'Name' }, 'Name has a character in it that can’t be printed. Type it again with letters, digits and signs on one line.'],
+  [{ code: 'unknownChoice', key: 'sise', meant: 'size' }, 'This product has no choice “sise”. “size” may be meant.'],
+  [{ code: 'unknownKey', place: 'A selection', key: 'quantiy', known: ['answers', 'quantity'], meant: 'quantity' }, 'A selection has nothing called “quantiy”. “quantity” may be meant. What it can have: answers, quantity.'],
+  [{ code: 'noQuantity', minimum: 7, maximum: 8, multiple: 5 }, 'No quantity can be ordered: it would be at least 7, at most 8 and a multiple of 5. Choose otherwise.'],
+  [{ code: 'textUnprintable', title: 'Name', fault: 'turnsDirection' }, 'Name has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows. Type it again instead of pasting it.'],
+  [{ code: 'textUnprintable', title: 'Name', fault: 'unprintable' }, 'Name has a character in it that can’t be printed. Type it again with letters, digits and signs on one line.'],
   [{ code: 'numberTooLarge', title: 'Length' }, 'Length: that number is larger than anything we could make. Use fewer than 16 digits.'],
   [{ code: 'offStep', title: 'Length', step: '5 cm', nearest: ['10 cm', '15 cm'] }, 'Length goes in steps of 5 cm. Nearest: 10 cm or 15 cm.'],
   [{ code: 'quantityNotWhole', given: 'NaN', nearest: [1] }, 'The quantity must be a whole number. Nearest: 1.'],

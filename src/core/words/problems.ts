@@ -25,7 +25,9 @@ export function problemWords(data: ProblemData): Words {
     case 'selectionMalformed':
       return { message: 'The selection is not in a form that can be read.', remedy: `Expected ${data.expected}.` };
     case 'unknownChoice':
-      return { message: `This product has no choice “${data.key}”.`, remedy: 'Leave that answer out.' };
+      return { message: `This product has no choice “${data.key}”.`, remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.` };
+    case 'unknownPickKey':
+      return { message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' };
     case 'wrongKindOfAnswer':
       return { message: `${data.title}: the answer is of the wrong kind.`, remedy: `Give ${data.expected}.` };
     case 'unknownOption':
@@ -46,6 +48,7 @@ export function problemWords(data: ProblemData): Words {
         remedy: `Use at most ${counted(data.most, 'character')}.`,
       };
     case 'textUnprintable':
+      if (data.fault === 'turnsDirection') return { message: `${data.title} has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows.`, remedy: 'Type it again instead of pasting it.' };
       return { message: `${data.title} has a character in it that can’t be printed.`, remedy: 'Type it again with letters, digits and signs on one line.' };
     case 'numberUnreadable':
       return measureFaultWords(data.title, data.given, data.fault, data.example);
@@ -63,6 +66,8 @@ export function problemWords(data: ProblemData): Words {
       return { message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) };
     case 'quantityAbove':
       return { message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) };
+    case 'noQuantity':
+      return { message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' };
     case 'quantityMultiple':
       return { message: `This is sold in multiples of ${data.multiple}.`, remedy: nearestWords(data.nearest) };
     case 'optionQuantity':
@@ -125,6 +130,12 @@ export function problemWords(data: ProblemData): Words {
       return { message: 'This is no longer sold.', remedy: 'Take it out of the basket.' };
     case 'priceMissing':
       return { message: 'This product has no price yet.' };
+    case 'lineBelowNothing':
+      return { message: `What is taken off once comes to more than the rest of the line: ${data.total}.`, remedy: 'Take more of it, or choose fewer reductions.' };
+    case 'weightBelowNothing':
+      return { message: `The weight comes to less than nothing: ${data.weight}.`, remedy: 'Choose otherwise, or tell the shop.' };
+    case 'unknownKey':
+      return { message: `${data.place} has nothing called “${data.key}”.`, remedy: data.meant === null ? `What it can have: ${data.known.join(', ')}.` : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.` };
     case 'priceBelowNothing':
       return { message: `The reductions come to more than the price: ${data.price}.`, remedy: 'Choose fewer of them.' };
   }

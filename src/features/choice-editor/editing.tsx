@@ -81,7 +81,7 @@ export function placeOf(path: Path, product: Product): Place {
     case 'pictures':
       return 'pictures';
     case 'price':
-    case 'compareAt':
+    case 'wasPrice':
     case 'soldBy':
     case 'weight':
       return 'price';

@@ -19,7 +19,7 @@ interface Props {
 export function EffectFields({ choice, index, edit }: Props) {
   const { shop } = useEditing();
   const skuFault = useFaultAt('choices', index, 'sku');
-  const compareAtFault = useFaultAt('choices', index, 'compareAt');
+  const wasPriceFault = useFaultAt('choices', index, 'wasPrice');
   return (
     <>
       <Box>
@@ -31,7 +31,7 @@ export function EffectFields({ choice, index, edit }: Props) {
       <HStack gap="4" align="start" wrap="wrap">
         {choice.amount && (
           <Box w="170px">
-            <TextField label={`Amount before (${shop.currency})`} value={choice.compareAt ?? ''} fault={compareAtFault} placeholder="none" inputMode="decimal" help="Crossed out in the compare-at price." onChange={(value) => edit('compareAt', (draft) => void (draft.compareAt = orNull(value)))} />
+            <TextField label={`Amount before (${shop.currency})`} value={choice.wasPrice ?? ''} fault={wasPriceFault} placeholder="none" inputMode="decimal" help="Crossed out in the was-price." onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
           </Box>
         )}
         <Box w="150px">

@@ -32,7 +32,7 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
   const { shop } = useEditing();
   const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) => edit('leadDays', (draft) => void (draft.leadDays = value)));
   const weightFault = useFaultAt(...path, 'weight', 'value');
-  const compareAtFault = useFaultAt(...path, 'compareAt');
+  const wasPriceFault = useFaultAt(...path, 'wasPrice');
   const leadFault = useFaultAt(...path, 'leadDays');
   const groupsFault = useFaultAt(...path, 'groups');
   const stocked = 'stocked' in choice && choice.stocked;
@@ -57,7 +57,7 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
       <HStack gap="4" align="start" wrap="wrap">
         {option.amount && (
           <Box w="170px">
-            <TextField label={`Amount before (${shop.currency})`} value={option.compareAt ?? ''} fault={compareAtFault} placeholder="none" inputMode="decimal" help="Crossed out beside it." onChange={(value) => edit('compareAt', (draft) => void (draft.compareAt = orNull(value)))} />
+            <TextField label={`Amount before (${shop.currency})`} value={option.wasPrice ?? ''} fault={wasPriceFault} placeholder="none" inputMode="decimal" help="Crossed out beside it." onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
           </Box>
         )}
         <WeightField label="Adds weight" unit="g" weight={option.weight} fault={weightFault} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />

@@ -18,7 +18,7 @@ function factsOf(product: Product, surroundings: CatalogSurroundings): [name: st
     ['Description', product.description || 'none'],
     ['Pictures', String(product.pictures.length)],
     ['Price', priceWords(compile(product, surroundings)) ?? 'none'],
-    ['Compare-at price', product.compareAt ?? 'none'],
+    ['Was-price', product.wasPrice ?? 'none'],
     ['Category', product.category ?? 'none'],
     ['Supplier', product.supplier ?? 'none'],
     ['Tags', product.tags.join(', ') || 'none'],

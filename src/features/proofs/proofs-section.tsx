@@ -15,6 +15,7 @@ const PARTS: readonly { what: keyof Proof['expects']; label: string }[] = [
   { what: 'state', label: 'whether it can be sold' },
   { what: 'sku', label: 'SKU' },
   { what: 'unitPrice', label: 'price' },
+  { what: 'lineTotal', label: 'total' },
   { what: 'draws', label: 'what it takes from stock' },
 ];
 
@@ -76,7 +77,7 @@ function ProofCard({ proof, outcome: { holds, differences, now }, index, today }
       </HStack>
       {!holds && (
         <Stack gap="3" mt="3">
-          <ProofWorkings kept={{ working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice }} now={now} />
+          <ProofWorkings kept={{ working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice, lineTotal: proof.expects.lineTotal }} now={now} />
           <Button size="sm" variant="outline" alignSelf="start" onClick={() => edit('accept', (draft) => void Object.assign(draft, fresh()))}>
             Keep it as it is now
           </Button>

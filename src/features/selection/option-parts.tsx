@@ -8,10 +8,10 @@ import { VisuallyHidden } from '@/ui/text';
 import { type ControlProps, isShown, leadWords, whyNot } from './control';
 
 /** What an option adds, with what it was before crossed out. */
-export function AmountNote({ amount, compareAt, currency }: Pick<Option, 'amount' | 'compareAt'> & { currency: string }) {
+export function AmountNote({ amount, wasPrice, currency }: Pick<Option, 'amount' | 'wasPrice'> & { currency: string }) {
   const words = amountWords(amount, currency);
   if (!words) return null;
-  const before = amount && compareAt !== null ? amountWords({ ...amount, value: compareAt }, currency) : '';
+  const before = amount && wasPrice !== null ? amountWords({ ...amount, value: wasPrice }, currency) : '';
   return (
     <chakra.span whiteSpace="nowrap" css={{ fontVariantNumeric: 'tabular-nums' }}>
       {before && (
@@ -32,7 +32,7 @@ export function OptionNote({ option, offers, currency }: { option: Option } & Pi
   if (!amount && said.length === 0) return null;
   return (
     <chakra.span display="block" fontSize="xs" color="fg.muted">
-      <AmountNote amount={option.amount} compareAt={option.compareAt} currency={currency} />
+      <AmountNote amount={option.amount} wasPrice={option.wasPrice} currency={currency} />
       {amount && said.length > 0 && ' · '}
       {said.join(' · ')}
     </chakra.span>

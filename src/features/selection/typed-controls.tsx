@@ -1,7 +1,8 @@
 'use client';
 
 import { Box, Button, HStack, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
-import { type Choice, countCharacters } from '@/core/catalog';
+import { type Choice } from '@/core/catalog';
+import { countCharacters } from '@/core/text';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { amountWords } from '@/core/words';
 import { type CountedAnswer } from '@/core/resolve';

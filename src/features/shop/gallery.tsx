@@ -3,27 +3,32 @@
 import { Box, chakra, HStack } from '@chakra-ui/react';
 import { type ReactNode, useState } from 'react';
 import { type Picture } from '@/core/catalog';
+import { LayeredPicture } from '@/ui/layered-picture';
 
 const Image = chakra('img');
 
 /**
  * The pictures of a product: one large, the others to be brought forward. What is chosen brings its own picture
- * forward.
+ * forward, with what lies on top of it.
  *
+ * @param layers what the selection looks like, from the bottom up
  * @param children what stands on the first picture
  */
-export function Gallery({ pictures, chosenPicture, title, children }: { pictures: readonly Picture[]; chosenPicture: Picture | null; title: string; children?: ReactNode }) {
+export function Gallery({ pictures, layers, title, children }: { pictures: readonly Picture[]; layers: readonly Picture[]; title: string; children?: ReactNode }) {
   const [chosen, setChosen] = useState<number | null>(null);
-  const [shownFor, setShownFor] = useState(chosenPicture?.src);
-  if (shownFor !== chosenPicture?.src) {
-    setShownFor(chosenPicture?.src);
+  const looks = layers.map(({ src }) => src).join(' ');
+  const [shownFor, setShownFor] = useState(looks);
+  if (shownFor !== looks) {
+    setShownFor(looks);
     setChosen(null);
   }
-  const main = (chosen === null ? chosenPicture : pictures[chosen]) ?? pictures[0];
+  const forward = chosen === null ? undefined : pictures[chosen];
+  const shown = forward ? [forward] : layers.length > 0 ? layers : pictures.slice(0, 1);
+  const [main] = shown;
   return (
     <Box>
       <Box position="relative" aspectRatio={4 / 3} bg="bg.muted" borderRadius="l3" overflow="hidden" borderWidth="1px" borderColor="border">
-        {main && <Image src={main.src} alt={main.alt || title} w="full" h="full" objectFit="cover" />}
+        {main && <LayeredPicture layers={shown} title={title} w="full" h="full" />}
         {/* Measures are placed on the first picture; on another they would point at nothing. */}
         {(chosen === null || chosen === 0) && children}
       </Box>

@@ -90,7 +90,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
       </HStack>
       <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
-          <Gallery pictures={product.pictures} chosenPicture={view?.layers.at(-1) ?? null} title={product.title}>
+          <Gallery pictures={product.pictures} layers={view?.layers ?? []} title={product.title}>
             <PictureMeasures choices={program.product.choices} resolution={resolution} answers={selection.answers} onAnswer={selection.answer} />
           </Gallery>
           <Description text={product.description} display={{ base: 'none', md: 'block' }} />
@@ -109,7 +109,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
             <HStack mt="3" gap="3" align="baseline" fontVariantNumeric="tabular-nums">
               {product.soldBy.kind === 'each' && resolution.unitPrice !== null ? (
                 <>
-                  {resolution.compareAt !== null && <Money struck amount={resolution.compareAt} currency={resolution.currency} />}
+                  {resolution.wasPrice !== null && <Money struck amount={resolution.wasPrice} currency={resolution.currency} />}
                   <Text fontSize="2xl" fontWeight="700">
                     <Money amount={resolution.unitPrice} currency={resolution.currency} />
                   </Text>

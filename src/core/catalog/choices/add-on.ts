@@ -9,7 +9,7 @@ export const addOnPriceSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('asSoldAlone') }),
   z.strictObject({ kind: z.literal('fixed'), value: decimalText }),
   z.strictObject({ kind: z.literal('less'), percent: decimalText.describe('per cent taken off its own price') }),
-]);
+]).meta({ id: 'addOnPrice' });
 
 export type AddOnPrice = z.infer<typeof addOnPriceSchema>;
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Problem } from '../../problems';
 import { type Path } from '../faults';
 import { type Answer, type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { isBlank } from '../../text';
 
 /** Addresses a page may lead to: another site, or a place in the shop. */
 export const addressText = z.string().max(500).describe('an https address, or one in the shop that begins with a slash');
@@ -23,7 +24,7 @@ export const schema = z.strictObject({
 export type AgreementChoice = z.infer<typeof schema>;
 
 export function check(choice: AgreementChoice, path: Path, report: Report): void {
-  if (choice.statement.trim() === '') report([...path, 'statement'], { code: 'textMissing', what: 'Say what customers agree to.' });
+  if (isBlank(choice.statement)) report([...path, 'statement'], { code: 'textMissing', what: 'Say what customers agree to.' });
   if (choice.address !== null && !isSafeAddress(choice.address)) report([...path, 'address'], { code: 'badAddress', given: choice.address });
 }
 

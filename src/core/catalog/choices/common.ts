@@ -9,12 +9,12 @@ import { type FileType } from './file-types';
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */
 export const KEY_PATTERN = /^[a-z][a-z0-9-]{0,59}$/;
 
-export const keySchema = z.string().regex(KEY_PATTERN, 'use lower-case letters, digits and hyphens, a letter first, at most 60');
+export const keySchema = z.string().regex(KEY_PATTERN, 'use lower-case letters, digits and hyphens, a letter first, at most 60').meta({ id: 'key' });
 
 export const weightSchema = z.strictObject({
   value: decimalText,
   unit: z.string().describe('UCUM code of a unit of mass'),
-});
+}).meta({ id: 'weight' });
 
 export type Weight = z.infer<typeof weightSchema>;
 
@@ -44,7 +44,7 @@ export const choiceFields = { ...placedFields, required: z.boolean().default(tru
 
 export const effectFields = {
   amount: amountSchema.nullable().default(null),
-  compareAt: decimalText.nullable().default(null).describe('what the amount was before, crossed out beside it'),
+  wasPrice: decimalText.nullable().default(null).describe('what the amount was before, crossed out beside it'),
   sku: skuPart,
   weight: weightSchema.nullable().default(null),
   draws: z.array(drawSchema).max(20).default([]),
@@ -54,7 +54,7 @@ export const effectFields = {
 export interface Effect {
   readonly label: string;
   readonly amount: Amount | null;
-  readonly compareAt: string | null;
+  readonly wasPrice: string | null;
   readonly sku: string | null;
   readonly weight: Weight | null;
   readonly draws: readonly DrawDefinition[];
@@ -168,6 +168,6 @@ export function ownEffect(
   choice: { readonly title: string } & EffectFields,
   path: Path,
 ): Effect {
-  const { title, amount, compareAt, sku, weight, draws } = choice;
-  return { label: title, amount, compareAt, sku, weight, draws, path };
+  const { title, amount, wasPrice, sku, weight, draws } = choice;
+  return { label: title, amount, wasPrice, sku, weight, draws, path };
 }

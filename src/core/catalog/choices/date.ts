@@ -10,7 +10,7 @@ const dayField = z.string().max(20).describe('YYYY-MM-DD');
 export const dayBoundSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('on'), day: dayField }),
   z.strictObject({ kind: z.literal('fromToday'), days: z.int().min(-3650).max(3650) }),
-]);
+]).meta({ id: 'dayBound' });
 
 export type DayBound = z.infer<typeof dayBoundSchema>;
 

@@ -34,7 +34,7 @@ export const choiceSchema = z.discriminatedUnion('kind', [
   notes.paragraphSchema,
   notes.linkSchema,
   notes.dividerSchema,
-]);
+]).meta({ id: 'choice' });
 
 export type Choice = z.infer<typeof choiceSchema>;
 export type ChoiceKind = Choice['kind'];
@@ -183,5 +183,6 @@ export { limitProblem } from './limits';
 export { LONGEST_LONG_TEXT } from './long-text';
 export { type PicturePlace, type QuickPick } from './measure';
 export { type Note } from './notes';
+export { numberLimits } from './number';
 export { COLOUR_PATTERN, type Option, optionSchema } from './options';
-export { countCharacters, LONGEST_TEXT } from './text';
+export { LONGEST_TEXT } from './text';

@@ -42,12 +42,13 @@ export function compileLimits(texts: LimitTexts, path: Path, report: Report): Li
 }
 
 /** Reports bounds that no answer could keep. */
-export function checkLimits(texts: LimitTexts, path: Path, report: Report): void {
+/** @param fromNothing whether nothing at all is an answer where no least is said, as it is of a number and not of a measure */
+export function checkLimits(texts: LimitTexts, path: Path, report: Report, fromNothing = true): void {
   const { min, max, step } = compileLimits(texts, path, report);
   if (step && step.sign() <= 0) report([...path, 'step'], { code: 'stepNotPositive' });
   if (min && max && min.isMore(max)) {
     report([...path, 'min'], { code: 'limitsCross', least: min.toString(), most: max.toString() });
-  } else if (max && step && step.sign() > 0 && (min ?? Exact.zero).isMore(max)) {
+  } else if (max && step && step.sign() > 0 && (min ?? (fromNothing ? Exact.zero : step)).isMore(max)) {
     report([...path, 'max'], { code: 'noAnswerFits', detail: 'the most is below the first step' });
   }
 }

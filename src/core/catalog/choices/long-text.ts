@@ -25,9 +25,6 @@ export function check(choice: LongTextChoice, path: Path, report: Report): void 
   checkCharacterLimits(choice, path, report);
 }
 
-// Control characters but for line ends and tabs, and halves of surrogate pairs.
-const UNPRINTABLE = /[\p{Cs}]|(?![\n\r\t])\p{Cc}/u;
-
 export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
   const expected = 'a text';
   return {
@@ -35,6 +32,6 @@ export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
     expected,
     fallback: () => choice.default,
     effects: [ownEffect(choice, path)],
-    read: (raw, problems) => textAnswer(raw, { choice, expected, longest: LONGEST_LONG_TEXT, unprintable: UNPRINTABLE }, problems),
+    read: (raw, problems) => textAnswer(raw, { choice, expected, longest: LONGEST_LONG_TEXT, lines: true }, problems),
   };
 }

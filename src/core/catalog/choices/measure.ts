@@ -52,7 +52,7 @@ function asTyped(given: string, written: string): string {
 const plain = (text: string) => text.replace(/\s/g, '').replace(',', '.').toLowerCase();
 
 export function check(choice: MeasureChoice, path: Path, report: Report): void {
-  checkLimits(choice, path, report);
+  checkLimits(choice, path, report, false);
   choice.picks.forEach(({ value }, index) => {
     const place = [...path, 'picks', index, 'value'];
     const read = readLimit(value, place, report);

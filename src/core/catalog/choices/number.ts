@@ -6,22 +6,34 @@ import { type Path } from '../faults';
 import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
-/** A number without a unit. */
+/** A number without a unit: how many of something, unless it says that parts of one or values below nothing are answers, too. */
 export const schema = z.strictObject({
   kind: z.literal('number'),
   ...choiceFields,
   ...limitFields,
+  parts: z.boolean().default(false).describe('whether parts of one are answers, such as 2.5'),
+  belowNothing: z.boolean().default(false).describe('whether negative numbers are answers'),
   ...effectFields,
 });
 
 export type NumberChoice = z.infer<typeof schema>;
 
+type Limiting = Pick<NumberChoice, 'min' | 'max' | 'step' | 'parts' | 'belowNothing'>;
+
+/** The limits that really hold: whole numbers from nothing on, where nothing else is said. */
+export function numberLimits({ min, max, step, parts, belowNothing }: Limiting): { min: string | null; max: string | null; step: string | null } {
+  return { min: min ?? (belowNothing ? null : '0'), max, step: step ?? (parts ? null : '1') };
+}
+
 export function check(choice: NumberChoice, path: Path, report: Report): void {
-  checkLimits(choice, path, report);
+  checkLimits(numberLimits(choice), path, report);
+  const isWhole = (text: string | null) => text === null || (Exact.parse(text)?.isWhole() ?? true);
+  for (const field of ['min', 'step'] as const) if (!choice.parts && !isWhole(choice[field])) report([...path, field], { code: 'partsNotAnswers', given: choice[field] ?? '' });
+  if (!choice.belowNothing && choice.min !== null && Exact.parse(choice.min)?.sign() === -1) report([...path, 'min'], { code: 'belowNothingNotAnswers', given: choice.min });
 }
 
 export function reader(choice: NumberChoice, path: Path): ChoiceReader {
-  const limits = compileLimits(choice, path, () => undefined);
+  const limits = compileLimits(numberLimits(choice), path, () => undefined);
   const { key, title } = choice;
   const example = (limits.min ?? Exact.one).toString();
   return {

@@ -14,6 +14,7 @@ import {
   type Report,
 } from './common';
 import { isLetteringFace } from './lettering-faces';
+import { isBlank } from '../../text';
 
 /** A colour as the open format writes it. */
 export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/i;
@@ -41,7 +42,7 @@ export const optionSchema = z.strictObject({
     .default('unavailable')
     .describe('what happens when what it draws is out of stock: shown with the reason, left out, or taken with a lead time'),
   leadDays: z.int().min(1).max(730).nullable().default(null).describe('days it takes when it is ordered beyond stock'),
-});
+}).meta({ id: 'option' });
 
 export type Option = z.infer<typeof optionSchema>;
 
@@ -77,7 +78,7 @@ export function checkOptions(choice: OptionsChoiceLike & { readonly stocked?: bo
   const seen = new Set<string>();
   choice.options.forEach((option, index) => {
     const at = [...path, 'options', index];
-    if (option.title.trim() === '') report([...at, 'title'], { code: 'titleMissing', what: `option ${index + 1} of ${choice.title || 'this choice'}` });
+    if (isBlank(option.title)) report([...at, 'title'], { code: 'titleMissing', what: `option ${index + 1} of ${choice.title || 'this choice'}` });
     if (seen.has(option.key)) report([...at, 'key'], { code: 'duplicateKey', key: option.key, what: 'option' });
     seen.add(option.key);
     if (choice.kind === 'swatch' && option.colours.length === 0 && option.texture === null && option.swatch === null) report([...at, 'colours'], { code: 'noColour', title: option.title });
@@ -93,8 +94,8 @@ export function checkOptions(choice: OptionsChoiceLike & { readonly stocked?: bo
 /** What the options of a list bring, in their order. */
 export function optionEffects(choice: OptionsChoiceLike, path: Path): ChoiceReader['effects'] {
   return choice.options.map((option, index) => {
-    const { amount, compareAt, sku, weight, draws }: EffectFields = option;
-    return { label: `${choice.title}: ${option.title}`, amount, compareAt, sku, weight, draws, path: [...path, 'options', index] };
+    const { amount, wasPrice, sku, weight, draws }: EffectFields = option;
+    return { label: `${choice.title}: ${option.title}`, amount, wasPrice, sku, weight, draws, path: [...path, 'options', index] };
   });
 }
 
@@ -112,6 +113,8 @@ export function pickReader(choice: OptionsChoiceLike): (raw: unknown, problems: 
     let key = raw;
     let count = 1;
     if (ownQuantity && typeof raw === 'object' && raw !== null && 'option' in raw) {
+      const other = Object.keys(raw).find((name) => name !== 'option' && name !== 'quantity');
+      if (other !== undefined) return refuse(problems, choice.key, { code: 'unknownPickKey', title, key: other.slice(0, 60) });
       key = raw.option;
       const given = 'quantity' in raw ? raw.quantity : 1;
       if (typeof given !== 'number' || !Number.isInteger(given) || given < 1 || given > mostEach) {

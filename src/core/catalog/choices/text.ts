@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type Problem } from '../../problems';
+import { countCharacters, printable } from '../../text';
 import { type Path } from '../faults';
 import { type Answer, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, refuse, type Report } from './common';
 
@@ -36,53 +37,41 @@ export function checkCharacterLimits({ minCharacters: least, maxCharacters: most
   }
 }
 
-// Control characters, line breaks among them, and halves of surrogate pairs.
-const UNPRINTABLE = /[\p{Cc}\p{Cs}\u2028\u2029]/u;
-const segmenter = new Intl.Segmenter('en', { granularity: 'grapheme' });
-const ASCII = /^[\x20-\x7e]*$/;
-
-/** How many characters a reader would count: a letter with its accents, or an emoji, is one. */
-export function countCharacters(text: string): number {
-  if (ASCII.test(text)) return text.length;
-  let count = 0;
-  for (const segment of segmenter.segment(text)) count += segment.segment.length > 0 ? 1 : 0;
-  return count;
-}
-
 interface TextForm {
   readonly choice: CharacterLimits & { readonly key: string; readonly title: string };
   readonly expected: string;
   readonly longest: number;
-  readonly unprintable: RegExp;
+  /** whether it may have several lines */
+  readonly lines: boolean;
 }
 
-/** Reads a text within its limits. */
-export function textAnswer(raw: unknown, { choice, expected, longest, unprintable }: TextForm, problems: Problem[]): Answer | null {
+/** Reads a text within its limits, in the one form in which it is counted and told apart. */
+export function textAnswer(raw: unknown, { choice, expected, longest, lines }: TextForm, problems: Problem[]): Answer | null {
   const { key, title } = choice;
   const least = choice.minCharacters ?? 1;
   const most = choice.maxCharacters ?? longest;
   if (typeof raw !== 'string') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
   // Long before anything is counted: a text of many thousand characters is refused at no cost.
   if (raw.length > longest * 12) return refuse(problems, key, { code: 'textTooLong', title, characters: raw.length, most });
-  if (raw.trim() === '') return null;
-  const isPlain = ASCII.test(raw);
-  if (!isPlain && unprintable.test(raw)) return refuse(problems, key, { code: 'textUnprintable', title });
-  const characters = isPlain ? raw.length : countCharacters(raw);
+  const { text, fault } = printable(raw, { lines });
+  if (fault) return refuse(problems, key, { code: 'textUnprintable', title, fault });
+  if (text === '') return null;
+  const characters = countCharacters(text);
   if (characters > most) return refuse(problems, key, { code: 'textTooLong', title, characters, most });
   if (characters < least) return refuse(problems, key, { code: 'textTooShort', title, characters, least });
   return {
-    canonical: raw,
-    shown: raw,
+    canonical: text,
+    shown: text,
     option: null,
     value: null,
     characters,
-    charactersWithoutSpaces: /\s/.test(raw) ? countCharacters(raw.replace(/\s+/g, '')) : characters,
+    charactersWithoutSpaces: /\s/.test(text) ? countCharacters(text.replace(/\s+/g, '')) : characters,
     picks: ONE_PICK,
   };
 }
 
 export function reader(choice: TextChoice, path: Path): ChoiceReader {
-  const form: TextForm = { choice, expected: 'a line of text', longest: LONGEST_TEXT, unprintable: UNPRINTABLE };
+  const form: TextForm = { choice, expected: 'a line of text', longest: LONGEST_TEXT, lines: false };
   return {
     ask: 'enter',
     expected: form.expected,

@@ -37,7 +37,7 @@ export function PriceSection() {
       else if (value.startsWith('measure:') && measure?.kind === 'measure') draft.soldBy = { kind: 'measure', measure: key, unit: measure.unit, charge };
       else draft.soldBy = { kind: 'each' };
     });
-  const compareFault = useFaultAt('compareAt');
+  const compareFault = useFaultAt('wasPrice');
   const choiceFault = useFaultAt('soldBy', 'measure');
   const formulaFault = useFaultAt('soldBy', 'formula');
   const unitFault = useFaultAt('soldBy', 'unit');
@@ -78,13 +78,13 @@ export function PriceSection() {
           onChange={(value) => change('price', (draft) => void (draft.price = orNull(value)))}
         />
         <TextField
-          label="Compare-at price"
-          value={product.compareAt ?? ''}
+          label="Was-price"
+          value={product.wasPrice ?? ''}
           fault={compareFault}
           inputMode="decimal"
           placeholder="none"
           help="Crossed out beside the price, where it is higher."
-          onChange={(value) => change('compareAt', (draft) => void (draft.compareAt = orNull(value)))}
+          onChange={(value) => change('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
         />
       </SimpleGrid>
       {soldBy.kind !== 'each' && <ChargeFields soldBy={soldBy} />}

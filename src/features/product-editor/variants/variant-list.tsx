@@ -80,7 +80,7 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
               <TextField label="GTIN" value={variant.gtin ?? ''} fontFamily="mono" maxLength={20} inputMode="numeric" placeholder="none" onChange={(value) => edit('gtin', (draft) => setFigure('gtin', draft, value, product))} />
             </Box>
             <Box w="150px">
-              <TextField label="Compare-at price" value={variant.compareAt ?? ''} placeholder={product.compareAt ?? 'none'} inputMode="decimal" onChange={(value) => edit('compareAt', (draft) => void (draft.compareAt = orNull(value)))} />
+              <TextField label="Was-price" value={variant.wasPrice ?? ''} placeholder={product.wasPrice ?? 'none'} inputMode="decimal" onChange={(value) => edit('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))} />
             </Box>
             <WeightField label="Own weight" unit={product.weight?.unit ?? 'g'} weight={variant.weight} onChange={(weight) => edit('weight', (draft) => void (draft.weight = weight))} />
           </HStack>

@@ -1,0 +1,20 @@
+import { type Answer } from '../catalog';
+import { type ChargedMeasure } from './charging';
+import { type FormulaOutcome } from './formulas';
+import { type VariantProgram } from './program';
+
+/** A selection as it has been understood: what price, draws, weight and pictures follow from. */
+export interface Reading {
+  /** one per choice, in the order of the page; null where nothing counts */
+  readonly answers: (Answer | null)[];
+  readonly quantity: number;
+  /** key of the customer's group, or null */
+  readonly group: string | null;
+  readonly variant: VariantProgram | null;
+  /** what is charged for one item of a product that is sold by the unit */
+  readonly charged: ChargedMeasure | null;
+  /** what the formulas give, in their order */
+  readonly outcomes: readonly FormulaOutcome[];
+  /** whether a rule has fired; null where there are none */
+  readonly fired: ((rule: number) => boolean) | null;
+}

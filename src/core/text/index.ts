@@ -1,0 +1,2 @@
+export { closest } from './closest';
+export { countCharacters, isBlank, printable, type TextFault } from './printable';
