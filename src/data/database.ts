@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { type Client, createClient } from '@libsql/client';
+import { type Client, createClient, type InStatement, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import * as schema from './schema';
@@ -70,9 +70,40 @@ export class Database {
     return run;
   }
 
+  /**
+   * Runs reads that belong together in one read transaction: all of them see the database as it is at one moment,
+   * whatever is written meanwhile, here or by another process.
+   */
+  async atOneMoment<T>(work: (queries: Queries) => Promise<T>): Promise<T> {
+    const transaction = await this.client.transaction('deferred');
+    try {
+      return await work(drizzle(clientOf(transaction, this.client), { schema }));
+    } finally {
+      // Nothing was written: to end it is enough.
+      transaction.close();
+    }
+  }
+
   close(): void {
     this.client.close();
   }
+}
+
+/** A client whose every statement runs in one transaction. */
+function clientOf(transaction: Transaction, client: Client): Client {
+  const refuse = () => Promise.reject(new Error('a read of one moment does nothing but read'));
+  return {
+    execute: (statement: InStatement | string) => transaction.execute(statement),
+    batch: (statements) => transaction.batch(statements.map((statement) => (Array.isArray(statement) ? { sql: statement[0], args: statement[1] } : statement))),
+    migrate: refuse,
+    transaction: refuse,
+    executeMultiple: refuse,
+    sync: refuse,
+    reconnect: () => undefined,
+    close: () => undefined,
+    closed: false,
+    protocol: client.protocol,
+  };
 }
 
 async function soundnessCheck(client: Client): Promise<void> {

@@ -1,6 +1,7 @@
-import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type FileType, type LotRule, type Product, type Sheet, type Shop } from '../core/catalog';
-import { type ResolutionJson } from '../core/exchange';
+import { isNull } from 'drizzle-orm';
+import { type AnySQLiteColumn, blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { type FileType, type LotRule, type Shop } from '../core/catalog';
+import { formerDrafts, productDocument, resolutionDocument, sheetDocument } from './documents';
 
 /** Milliseconds since 1970-01-01 UTC. */
 const instant = (name: string) => integer(name, { mode: 'timestamp_ms' });
@@ -16,7 +17,7 @@ export const products = sqliteTable(
   'products',
   {
     id: id(),
-    draft: text('draft', { mode: 'json' }).$type<Product>().notNull(),
+    draft: productDocument('draft').notNull(),
     /** counts up with every save; what two editors of one product are told apart by */
     draftVersion: integer('draft_version').notNull().default(1),
     draftSavedBy: text('draft_saved_by').notNull().default(''),
@@ -40,7 +41,7 @@ export const revisions = sqliteTable(
     id: id(),
     productId: integer('product_id').notNull().references(() => products.id),
     number: integer('number').notNull(),
-    definition: text('definition', { mode: 'json' }).$type<Product>().notNull(),
+    definition: productDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
     publishedAt: instant('published_at').notNull(),
   },
@@ -51,7 +52,7 @@ export const revisions = sqliteTable(
 export const setAsideDrafts = sqliteTable('set_aside_drafts', {
   id: id(),
   productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
-  definition: text('definition', { mode: 'json' }).$type<Product>().notNull(),
+  definition: productDocument('definition').notNull(),
   savedBy: text('saved_by').notNull(),
   at: instant('at').notNull(),
 });
@@ -81,7 +82,7 @@ export const media = sqliteTable('media', {
 export const sheets = sqliteTable('sheets', {
   id: id(),
   key: text('key').notNull().unique(),
-  draft: text('draft', { mode: 'json' }).$type<Sheet>().notNull(),
+  draft: sheetDocument('draft').notNull(),
   draftVersion: integer('draft_version').notNull().default(1),
   draftSavedBy: text('draft_saved_by').notNull().default(''),
   title: text('title').notNull(),
@@ -97,7 +98,7 @@ export const sheetRevisions = sqliteTable(
     id: id(),
     sheetId: integer('sheet_id').notNull().references(() => sheets.id),
     number: integer('number').notNull(),
-    definition: text('definition', { mode: 'json' }).$type<Sheet>().notNull(),
+    definition: sheetDocument('definition').notNull(),
     draftVersion: integer('draft_version').notNull(),
     publishedAt: instant('published_at').notNull(),
   },
@@ -120,7 +121,7 @@ export const swatches = sqliteTable('swatches', {
 export const bulkChanges = sqliteTable('bulk_changes', {
   id: id(),
   words: text('words').notNull(),
-  before: text('before', { mode: 'json' }).$type<{ productId: number; definition: Product; versionAfter: number }[]>().notNull(),
+  before: formerDrafts('before').notNull(),
   undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
   at: instant('at').notNull(),
 });
@@ -209,8 +210,10 @@ export const basketLines = sqliteTable(
     itemKey: text('item_key').notNull(),
     /** what one cost when it was put in, to tell the customer when that changes */
     unitPrice: text('unit_price').notNull(),
+    /** the order that is being made of it; it is no more in the basket then, and comes back when that is not paid */
+    orderId: integer('order_id').references((): AnySQLiteColumn => orders.id),
   },
-  (table) => [uniqueIndex('basket_lines_item').on(table.basket, table.itemKey)],
+  (table) => [uniqueIndex('basket_lines_item').on(table.basket, table.itemKey).where(isNull(table.orderId)), index('basket_lines_order').on(table.orderId)],
 );
 
 export const orderStates = ['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned'] as const;
@@ -225,6 +228,8 @@ export const orders = sqliteTable(
     /** made by the browser, so that the same press of the button is one order */
     idempotencyKey: text('idempotency_key').notNull().unique(),
     basket: text('basket').notNull(),
+    /** of what was asked for under the idempotency key: the same key with something else is refused */
+    requestHash: text('request_hash').notNull().default(''),
     state: text('state', { enum: orderStates }).notNull(),
     customerName: text('customer_name').notNull(),
     customerEmail: text('customer_email').notNull(),
@@ -249,7 +254,7 @@ export const orderLines = sqliteTable(
     unitPrice: text('unit_price').notNull(),
     lineTotal: text('line_total').notNull(),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
-    resolution: text('resolution', { mode: 'json' }).$type<ResolutionJson>().notNull(),
+    resolution: resolutionDocument('resolution').notNull(),
     picture: text('picture'),
   },
   (table) => [index('order_lines_order').on(table.orderId)],
@@ -278,6 +283,15 @@ export const cuts = sqliteTable(
 
 export const paymentOutcomes = ['approved', 'declined', 'timedOut'] as const;
 export type PaymentOutcome = (typeof paymentOutcomes)[number];
+
+/** What the stand-in for a payment service remembers, as a real one would in a place of its own: one row a key, for ever. */
+export const standInPayments = sqliteTable('stand_in_payments', {
+  key: text('key').primaryKey(),
+  outcome: text('outcome', { enum: paymentOutcomes }).notNull(),
+  amount: text('amount').notNull(),
+  reference: text('reference').notNull(),
+  at: instant('at').notNull(),
+});
 
 export const payments = sqliteTable('payments', {
   id: id(),

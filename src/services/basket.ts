@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { answersSchema } from '../core/catalog';
 import { moneyDigits } from '../core/money';
@@ -12,6 +12,7 @@ import { basketLines, baskets } from '../data/schema';
 import { newToken, type Services } from './context';
 import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
 import { notFound, Refusal } from './refusal';
+import { freeOverdue } from './overdue';
 import { readSurroundings } from './surroundings';
 import { keepFiles, readFiles } from './uploads';
 
@@ -53,7 +54,7 @@ export interface ResolvedBasket {
  * @param effort how hard cutting plans are looked for
  */
 export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort): Promise<ResolvedBasket> {
-  const rows = token ? await queries.select().from(basketLines).where(eq(basketLines.basket, token)).orderBy(basketLines.id) : [];
+  const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
   const published = new Map<number, PublishedProduct | undefined>();
   for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readPublishedById(queries, productId));
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
@@ -91,9 +92,19 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   };
 }
 
+/** The lines of a basket that no order is being made of. */
+const inBasket = (token: string) => and(eq(basketLines.basket, token), isNull(basketLines.orderId));
+
+/** The order that is being made of lines of a basket and waits for its payment; null where there is none. */
+export async function waitingOrder(queries: Queries, token: string): Promise<number | null> {
+  const claimed = await queries.query.basketLines.findFirst({ where: and(eq(basketLines.basket, token), isNotNull(basketLines.orderId)) });
+  return claimed?.orderId ?? null;
+}
+
 /** Reads a basket. */
-export function readBasket({ database, now }: Services, token: string | undefined): Promise<ResolvedBasket> {
-  return resolveBasket(database.read, now(), token);
+export async function readBasket(context: Services, token: string | undefined): Promise<ResolvedBasket> {
+  await freeOverdue(context);
+  return context.database.atOneMoment((queries) => resolveBasket(queries, context.now(), token));
 }
 
 const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) => published.flatMap((product) => product?.definition ?? []);
@@ -107,7 +118,7 @@ export async function groupOf(queries: Queries, token: string | undefined): Prom
 /** How many lines a basket has. */
 export async function countLines({ database }: Services, token: string | undefined): Promise<number> {
   if (!token) return 0;
-  const rows = await database.read.select({ id: basketLines.id }).from(basketLines).where(eq(basketLines.basket, token));
+  const rows = await database.read.select({ id: basketLines.id }).from(basketLines).where(inBasket(token));
   return rows.length;
 }
 
@@ -132,7 +143,7 @@ export async function addToBasket({ database, now }: Services, token: string | u
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
     const basket = await ensureBasket(transaction, token, now());
-    const lines = await transaction.select().from(basketLines).where(eq(basketLines.basket, basket));
+    const lines = await transaction.select().from(basketLines).where(inBasket(basket));
     const same = lines.find(({ itemKey }) => itemKey === added.item.key);
     const quantity = added.quantity + (same?.quantity ?? 0);
     const together = resolve(program, { answers: input.answers, quantity }, context);
@@ -205,7 +216,7 @@ export async function removeLine({ database }: Services, token: string | undefin
 
 async function requireLine(queries: Queries, token: string | undefined, lineId: number) {
   const line = token
-    ? await queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), eq(basketLines.basket, token)) })
+    ? await queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) })
     : undefined;
   return line ?? notFound('such line in this basket');
 }

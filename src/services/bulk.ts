@@ -6,7 +6,6 @@ import { type Queries } from '../data/database';
 import { bulkChanges, products } from '../data/schema';
 import { compareSides } from './comparison';
 import { type Services } from './context';
-import { currentProduct } from './definitions';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 
@@ -51,8 +50,8 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   const rows = await queries.select().from(products).where(inArray(products.id, change.products)).orderBy(asc(products.title));
   const source = change.kind === 'copyChoices' ? await queries.query.products.findFirst({ where: eq(products.id, change.from) }) : undefined;
   if (change.kind === 'copyChoices' && !source) return notFound(`product ${change.from}`);
-  const from = source && currentProduct(source.draft);
-  const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: currentProduct(row.draft) }));
+  const from = source?.draft;
+  const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: row.draft }));
   const { surroundings, today } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
   const { words, apply } = changer(change, surroundings, from);
   return {

@@ -1,24 +1,33 @@
-import { and, eq, lt } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { formatMoney, moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { resolutionJson } from '../core/exchange';
 import { THOROUGH } from '../core/stock';
+import { isBlank, printable } from '../core/text';
 import { type Queries } from '../data/database';
-import { basketLines, orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
-import { resolveBasket, type ResolvedBasket } from './basket';
+import { basketLines, orderLines, orders, type OrderState } from '../data/schema';
+import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { newToken, type Services } from './context';
-import { dropCuts, itemsToCut, reserveCuts } from './cutting';
+import { reserveCuts } from './cutting';
 import { move } from './ledger';
-import { type PaymentWish, paymentWishes, simulatedPayment } from './payment';
+import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { Refusal } from './refusal';
+import { releaseAbandoned, settle, settleForNothing } from './settlement';
 import { keepFiles } from './uploads';
 
 export const checkoutSchema = z.strictObject({
   idempotencyKey: z.string().min(8).max(100),
-  name: z.string().trim().min(1, 'Tell us your name.').max(120),
+  name: z
+    .string()
+    .max(120)
+    .refine((name) => !isBlank(name), 'Tell us your name.')
+    .transform((name) => printable(name).text)
+    .pipe(z.string('There is a sign in the name that can’t be printed. Type it again.')),
   email: z.email('This is not an e-mail address. Write it like ada@example.org.').max(200),
-  payment: z.enum(paymentWishes),
+  /** what the simulated service is to do; an order of nothing needs none */
+  payment: z.enum(paymentWishes).default('approve'),
   /** the total the customer saw, to catch a price that changed in between */
   seenTotal: z.string().max(40),
 });
@@ -29,42 +38,45 @@ export interface PlacedOrder {
   readonly number: number;
   readonly token: string;
   readonly state: OrderState;
+  /** decimal, in the order's currency */
+  readonly total: string;
 }
-
-/** How long an order may wait for its payment before its reservations are released, in milliseconds. */
-export const RESERVATION_MILLISECONDS = 15 * 60_000;
 
 /**
  * Turns a basket into an order: resolves every line again, reserves what it draws, asks for the payment, and then
- * either books the sale or releases the reservation. The same key always means the same order.
+ * either books the sale or releases the reservation. The same key always means the same order: whoever sends it again
+ * after a crash finishes what was begun. An order of nothing needs no payment.
  *
- * @param pay the payment service
- * @throws Refusal 409 `noLongerAvailable` or `priceChanged`, 422 `emptyBasket`; nothing is reserved then
+ * @param payment the payment service
+ * @throws Refusal 409 `noLongerAvailable`, `priceChanged`, `beingOrdered`, or `keyUsed` where the key belongs to another
+ *   basket or another order; 422 `emptyBasket`; nothing is reserved then
  */
-export async function checkOut(
-  context: Services,
-  basketToken: string | undefined,
-  checkout: Checkout,
-  pay: (wish: PaymentWish, token: string) => Promise<{ outcome: PaymentOutcome; reference: string }> = simulatedPayment,
-): Promise<PlacedOrder> {
-  await releaseAbandoned(context);
-  const { order, isNew } = await context.database.write((transaction) => reserve(transaction, context.now(), basketToken, checkout));
-  if (!isNew) return settled(context, order);
-  const { outcome, reference } = await pay(checkout.payment, order.token);
-  return context.database.write((transaction) => settle(transaction, context.now(), order.number, outcome, reference));
+export async function checkOut(context: Services, basketToken: string | undefined, checkout: Checkout, payment: PaymentService = simulatedPayments(context)): Promise<PlacedOrder> {
+  await releaseAbandoned(context, payment);
+  const order = await context.database.write((transaction) => reserve(transaction, context.now(), basketToken, checkout));
+  if (order.state !== 'awaitingPayment') return order;
+  const asked = { key: order.token, amount: order.total };
+  const answer = await payment.request({ ...asked, wish: checkout.payment });
+  // No answer is no refusal: before anything is given back, nothing may be taken any more.
+  const outcome = answer.outcome === 'timedOut' ? await payment.close(asked) : answer;
+  return { ...order, state: await context.database.write((transaction) => settle(transaction, context.now(), order.number, outcome)) };
 }
 
-async function reserve(
-  transaction: Queries,
-  at: Date,
-  basketToken: string | undefined,
-  checkout: Checkout,
-): Promise<{ order: PlacedOrder; isNew: boolean }> {
+/** What a key is bound to: the basket, and everything that was sent with it. */
+function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checkout): string {
+  return createHash('sha256').update(JSON.stringify([basketToken, name, email, payment, seenTotal])).digest('hex');
+}
+
+async function reserve(transaction: Queries, at: Date, basketToken: string | undefined, checkout: Checkout): Promise<PlacedOrder> {
   const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
-  if (known) return { order: { number: known.id, token: known.token, state: known.state }, isNew: false };
+  if (known) {
+    const same = known.basket === basketToken && (known.requestHash === '' || known.requestHash === hashOf(known.basket, checkout));
+    if (!same) throw new Refusal(409, 'keyUsed', 'This key has been used for something else. Look at the basket again, then order with a new key.');
+    return { number: known.id, token: known.token, state: known.state, total: known.total };
+  }
   if (!basketToken) throw emptyBasket();
   const basket = await resolveBasket(transaction, at, basketToken, THOROUGH);
-  const total = checkedTotal(basket, checkout.seenTotal);
+  const total = checkedTotal(basket, checkout.seenTotal, await waitingOrder(transaction, basketToken));
 
   const token = newToken();
   const [row] = await transaction
@@ -73,6 +85,7 @@ async function reserve(
       token,
       idempotencyKey: checkout.idempotencyKey,
       basket: basketToken,
+      requestHash: hashOf(basketToken, checkout),
       state: 'awaitingPayment',
       customerName: checkout.name,
       customerEmail: checkout.email,
@@ -97,7 +110,7 @@ async function reserve(
       lineTotal: json.lineTotal ?? '0',
       answers: { ...line.answers },
       resolution: json,
-      picture: resolution.pictures[0]?.layers.at(-1)?.src ?? null,
+      picture: resolution.pictures[0]?.layers[0]?.src ?? null,
     });
     await keepFiles(transaction, line.answers);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
@@ -105,15 +118,20 @@ async function reserve(
       await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
     }
   }
-  return { order: { number: row.id, token, state: 'awaitingPayment' }, isNew: true };
+  // From here on these lines are in no other order; what is put in meanwhile stays where it is.
+  await transaction.update(basketLines).set({ orderId: row.id }).where(inArray(basketLines.id, basket.lines.map(({ id }) => id)));
+  const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';
+  return { number: row.id, token, state, total: moneyDigits(total, basket.currency) };
 }
 
 function emptyBasket(): Refusal {
   return new Refusal(422, 'emptyBasket', 'The basket is empty. Put something in it first.');
 }
 
-function checkedTotal(basket: ResolvedBasket, seenTotal: string): Exact {
-  if (basket.lines.length === 0) throw emptyBasket();
+function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: number | null): Exact {
+  if (basket.lines.length === 0) {
+    throw waiting === null ? emptyBasket() : new Refusal(409, 'beingOrdered', `What was in the basket is being ordered already: order ${waiting} waits for its payment.`, { order: waiting });
+  }
   const stopped = basket.lines.find(({ resolution }) => resolution?.state !== 'sellable');
   if (stopped) {
     const title = stopped.resolution?.item.title ?? 'Something in the basket';
@@ -125,80 +143,10 @@ function checkedTotal(basket: ResolvedBasket, seenTotal: string): Exact {
       : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems });
   }
   if (!basket.total) throw emptyBasket();
+  if (basket.total.sign() < 0) throw new Refusal(422, 'notSellable', `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`);
   const seen = Exact.parse(seenTotal);
   if (!seen?.equals(basket.total)) {
     throw new Refusal(409, 'priceChanged', `A price has changed: the total is now ${formatMoney(basket.total, basket.currency)}. Look at the basket again before you order.`);
   }
   return basket.total;
-}
-
-/** Books the outcome of a payment: a sale takes what was reserved, unless it is still to be cut; anything else gives it back. */
-async function settle(transaction: Queries, at: Date, number: number, outcome: PaymentOutcome, reference: string): Promise<PlacedOrder> {
-  const order = await transaction.query.orders.findFirst({ where: eq(orders.id, number) });
-  if (!order) throw new Error(`order ${number} has vanished`);
-  if (order.state !== 'awaitingPayment') {
-    // The reservation ran out before the answer came: there is nothing left to sell under this order.
-    await transaction.insert(payments).values({ orderId: number, outcome, amount: order.total, reference: `${reference} (too late, not taken)`, at });
-    return { number, token: order.token, state: order.state };
-  }
-  const state: OrderState = outcome === 'approved' ? 'paid' : outcome === 'declined' ? 'declined' : 'timedOut';
-  await transaction.insert(payments).values({ orderId: number, outcome, amount: order.total, reference, at });
-  await endReservation(transaction, at, number, state);
-  if (state === 'paid') await transaction.delete(basketLines).where(eq(basketLines.basket, order.basket));
-  return { number, token: order.token, state };
-}
-
-async function endReservation(transaction: Queries, at: Date, number: number, state: OrderState): Promise<void> {
-  const lines = await transaction.select().from(orderLines).where(eq(orderLines.orderId, number));
-  // What is to be cut stays reserved until somebody has cut it.
-  const toCut = state === 'paid' ? await itemsToCut(transaction, number) : new Set<string>();
-  if (state !== 'paid') await dropCuts(transaction, number);
-  for (const { resolution } of lines) {
-    for (const { stock, total } of resolution.draws) {
-      if (toCut.has(stock)) continue;
-      const drawn = Exact.from(total.value);
-      await move(transaction, at, {
-        stock,
-        kind: state === 'paid' ? 'sale' : 'release',
-        onHand: state === 'paid' ? drawn.negated() : Exact.zero,
-        reserved: drawn.negated(),
-        reason: state === 'paid' ? `Order ${number}` : `Order ${number}: ${RELEASE_REASONS[state] ?? 'not paid'}`,
-        orderId: number,
-      });
-    }
-  }
-  await transaction.update(orders).set({ state }).where(eq(orders.id, number));
-}
-
-const RELEASE_REASONS: Partial<Record<OrderState, string>> = {
-  declined: 'payment declined',
-  timedOut: 'payment service did not answer',
-  abandoned: 'never paid',
-};
-
-/** Gives back what orders hold that were never paid, after a crash or a closed window. */
-export async function releaseAbandoned({ database, now }: Services): Promise<number> {
-  const at = now();
-  return database.write(async (transaction) => {
-    const waiting = await transaction
-      .select({ id: orders.id })
-      .from(orders)
-      .where(and(eq(orders.state, 'awaitingPayment'), lt(orders.placedAt, new Date(at.getTime() - RESERVATION_MILLISECONDS))));
-    for (const { id } of waiting) await endReservation(transaction, at, id, 'abandoned');
-    return waiting.length;
-  });
-}
-
-const POLL_MILLISECONDS = 200;
-const LONGEST_WAIT = 10_000;
-
-/** Waits until an order that the same button press started elsewhere has its outcome. */
-async function settled({ database }: Services, order: PlacedOrder): Promise<PlacedOrder> {
-  let current = order;
-  for (let waited = 0; current.state === 'awaitingPayment' && waited < LONGEST_WAIT; waited += POLL_MILLISECONDS) {
-    await new Promise((resolve) => setTimeout(resolve, POLL_MILLISECONDS));
-    const row = await database.read.query.orders.findFirst({ where: eq(orders.id, order.number) });
-    if (row) current = { ...current, state: row.state };
-  }
-  return current;
 }

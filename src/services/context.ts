@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { Database } from '../data/database';
+import { keepFreeing } from './overdue';
 
 /** What every use case works with; tests bring their own clock. */
 export interface Services {
@@ -26,5 +27,7 @@ export function services(): Promise<Services> {
 async function open(): Promise<Services> {
   const database = await Database.open();
   await database.migrate();
-  return { database, now: () => new Date() };
+  const context: Services = { database, now: () => new Date() };
+  await keepFreeing(context);
+  return context;
 }

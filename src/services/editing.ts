@@ -2,7 +2,7 @@ import { eq, isNotNull } from 'drizzle-orm';
 import { type PortableSurroundings } from '../core/exchange';
 import { products, revisions } from '../data/schema';
 import { type Services } from './context';
-import { currentProduct, readShelves } from './definitions';
+import { readShelves } from './shelves';
 import { type EditedProduct, openProduct } from './products';
 import { readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
 
@@ -64,7 +64,7 @@ export async function readTakenAlong({ database, now }: Services, slug: string):
     .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
     .where(eq(products.publishedSlug, slug));
   if (!row) return [];
-  const product = currentProduct(row.definition);
+  const product = row.definition;
   const { surroundings } = await readSurroundings(database.read, now(), [product]);
   return [product, ...surroundings.products.values()];
 }

@@ -2,7 +2,6 @@ import { asc, eq } from 'drizzle-orm';
 import { type Product } from '../core/catalog';
 import { type Queries } from '../data/database';
 import { products, revisions } from '../data/schema';
-import { currentProduct } from './definitions';
 
 /** One step of looking at many products, one after the other. */
 export interface ProductStep<Row> {
@@ -22,7 +21,7 @@ export interface BothStates {
 /** Every product in both states, in the order of the titles. */
 export async function readBothStates(queries: Queries): Promise<BothStates[]> {
   const rows = await queries.select({ product: products, revision: revisions.definition }).from(products).leftJoin(revisions, eq(revisions.id, products.publishedRevision)).orderBy(asc(products.title));
-  return rows.map(({ product, revision }) => ({ id: product.id, draft: currentProduct(product.draft), published: revision && currentProduct(revision) }));
+  return rows.map(({ product, revision }) => ({ id: product.id, draft: product.draft, published: revision }));
 }
 
 /** How many products are looked at before others get their turn. */

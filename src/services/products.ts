@@ -9,7 +9,6 @@ import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, presence, products, revisions, setAsideDrafts } from '../data/schema';
 import { type Services } from './context';
-import { currentProduct } from './definitions';
 import { isToBeStored } from './draft-base';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
@@ -44,7 +43,7 @@ export async function listProducts({ database, now }: Services): Promise<Product
     .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
     .from(products)
     .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
-  const drafts = new Map(rows.map(({ product }) => [product.id, currentProduct(product.draft)]));
+  const drafts = new Map(rows.map(({ product }) => [product.id, product.draft]));
   const { surroundings, levels } = await readSurroundings(database.read, now(), [...drafts.values()]);
   return rows
     .map(({ product, revision }): ProductRow => {
@@ -192,7 +191,7 @@ export async function openProduct({ database }: Services, id: number): Promise<E
   return {
     id,
     // A draft may have been written by an earlier form of the schema; reading fills in what is new.
-    draft: currentProduct(product.draft),
+    draft: product.draft,
     draftVersion: product.draftVersion,
     publishedRevision: revision?.number ?? null,
     publishedDraftVersion: revision?.draftVersion ?? null,
@@ -281,7 +280,7 @@ export async function publishProduct({ database, now }: Services, id: number, ve
   return database.write(async (transaction) => {
     const product = await requireProduct(transaction, id);
     if (product.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The draft has changed since you looked at it. Look again, then publish.');
-    return publishDraft(transaction, { id, draft: currentProduct(product.draft), draftVersion: version }, now());
+    return publishDraft(transaction, { id, draft: product.draft, draftVersion: version }, now());
   });
 }
 
@@ -338,9 +337,8 @@ export interface EarlierState {
 /** Revisions and set-aside drafts of a product, newest first. */
 export async function listEarlierStates({ database, now }: Services, id: number): Promise<EarlierState[]> {
   const product = await requireProduct(database.read, id);
-  const current = <Row extends { definition: Product }>(row: Row): Row => ({ ...row, definition: currentProduct(row.definition) });
-  const published = (await database.read.select().from(revisions).where(eq(revisions.productId, id))).map(current);
-  const aside = (await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id))).map(current);
+  const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
+  const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
   const { surroundings } = await readSurroundings(database.read, now(), [...published, ...aside].map(({ definition }) => definition));
   const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
   return [

@@ -6,7 +6,6 @@ import { products, revisions } from '../data/schema';
 import { type Services } from './context';
 import { notFound } from './refusal';
 import { readFiles } from './uploads';
-import { currentProduct } from './definitions';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
 
 /** A product as the shop sells it. */
@@ -24,24 +23,22 @@ function selectPublished(queries: Queries) {
     .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
 }
 
-const current = (row: PublishedProduct): PublishedProduct => ({ ...row, definition: currentProduct(row.definition) });
-
 /** Everything that is in the shop, in the order of the titles. */
 export async function readPublishedProducts(queries: Queries): Promise<PublishedProduct[]> {
-  const rows = (await selectPublished(queries)).map(current);
+  const rows = await selectPublished(queries);
   return rows.sort((a, b) => a.definition.title.localeCompare(b.definition.title, 'en'));
 }
 
 /** @returns undefined when the shop has no product at that address */
 export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
   const [row] = await selectPublished(queries).where(eq(products.publishedSlug, slug));
-  return row && current(row);
+  return row;
 }
 
 /** @returns undefined when that product is not in the shop (any more) */
 export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
   const [row] = await selectPublished(queries).where(eq(products.id, productId));
-  return row && current(row);
+  return row;
 }
 
 /** What the shop page needs of a product. */

@@ -4,7 +4,6 @@ import { hasOptions, type Product, type Shop, shopSchema } from '../core/catalog
 import { baskets, products, settings, sheets } from '../data/schema';
 import { ensureBasket } from './basket';
 import { type Services } from './context';
-import { currentProduct } from './definitions';
 import { Refusal } from './refusal';
 import { readSettings } from './surroundings';
 
@@ -44,7 +43,7 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     for (const { key, title } of former.groups) {
       if (keys.has(key)) continue;
       const rows = [...(await transaction.select({ draft: products.draft }).from(products)), ...(await transaction.select({ draft: sheets.draft }).from(sheets))];
-      const users = rows.filter(({ draft }) => groupsNamedBy('sheets' in draft ? currentProduct(draft) : draft).has(key));
+      const users = rows.filter(({ draft }) => groupsNamedBy(draft).has(key));
       if (users.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${users.map(({ draft }) => draft.title).slice(0, 5).join(', ')}. Take it out there first.`);
     }
     const shop = { ...former, ...input };

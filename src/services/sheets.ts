@@ -7,7 +7,7 @@ import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
 import { type Services } from './context';
 import { type Comparison, compareSides } from './comparison';
-import { currentProduct, currentSheet, readShelves, type Shelf } from './definitions';
+import { readShelves, type Shelf } from './shelves';
 import { isToBeStored } from './draft-base';
 import { type EditorSurroundings, editorSurroundings } from './editing';
 import { notFound, Refusal } from './refusal';
@@ -45,7 +45,7 @@ export async function listSheets({ database }: Services): Promise<SheetRow[]> {
     .orderBy(asc(sheets.title));
   const shelves = await readShelves(database.read);
   return rows.map(({ sheet, publishedVersion }) => {
-    const draft = currentSheet(sheet.draft);
+    const draft = sheet.draft;
     return {
       id: sheet.id,
       key: sheet.key,
@@ -70,7 +70,7 @@ function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
 /** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
 export async function listSheetUses({ database }: Services, id: number): Promise<SheetUse[]> {
   const { draft } = await requireSheet(database.read, id);
-  return usesOf(currentSheet(draft), await readShelves(database.read));
+  return usesOf(draft, await readShelves(database.read));
 }
 
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, 'Give the sheet a name.').max(120) });
@@ -117,7 +117,7 @@ export async function openSheet({ database }: Services, id: number): Promise<Edi
     : undefined;
   return {
     id,
-    draft: currentSheet(sheet.draft),
+    draft: sheet.draft,
     draftVersion: sheet.draftVersion,
     publishedRevision: revision?.number ?? null,
     publishedDraftVersion: revision?.draftVersion ?? null,
@@ -140,7 +140,7 @@ export async function openSheetForEditing(context: Services, id: number): Promis
   const uses = usesOf(opened.draft, await readShelves(context.database.read));
   const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
   const rows = await context.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
-  const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: currentProduct(draft) }));
+  const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
   const now = await readSurroundings(context.database.read, context.now(), [...used.map(({ definition }) => definition), opened.draft]);
   return {
     opened,
@@ -191,7 +191,7 @@ export interface RippleRow extends Comparison {
  */
 export async function* rippleOf({ database, now }: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
   const sheet = await requireSheet(database.read, id);
-  const draft = currentSheet(sheet.draft);
+  const draft = sheet.draft;
   const states = await readBothStates(database.read);
   const { surroundings: before, today } = await readSurroundings(database.read, now(), [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
@@ -235,7 +235,7 @@ export async function publishSheet(context: Services, id: number, { version, acc
   return context.database.write(async (transaction) => {
     const sheet = await requireSheet(transaction, id);
     if (sheet.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The sheet has changed since you looked at it. Look again, then publish.');
-    const draft = currentSheet(sheet.draft);
+    const draft = sheet.draft;
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first) throw new Refusal(422, 'notReady', `Not published. ${first.message}`, { faults });
@@ -272,7 +272,7 @@ export async function listSheetRevisions({ database }: Services, id: number): Pr
     number,
     at: publishedAt.getTime(),
     current: revision === sheet.publishedRevision,
-    definition: currentSheet(definition),
+    definition,
   }));
 }
 
@@ -285,12 +285,12 @@ export async function deleteSheet(context: Services, id: number): Promise<void> 
   const sheet = await requireSheet(context.database.read, id);
   const published = sheet.publishedRevision ? await context.database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
   const shelves = await readShelves(context.database.read);
-  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(currentSheet(definition), shelves));
+  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));
   const revisionsInShop = await context.database.read
     .select({ title: products.title, definition: revisions.definition })
     .from(products)
     .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
-  const sold = revisionsInShop.filter(({ definition }) => currentProduct(definition).sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
+  const sold = revisionsInShop.filter(({ definition }) => definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
   const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
   if (titles.length > 0) {
     throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);

@@ -5,7 +5,6 @@ import { Exact } from '../core/number';
 import { availableToPromise, levelsOf, lotsOf, type LyingInLots, type StockLevels, type StockLots } from '../core/stock';
 import { type Queries } from '../data/database';
 import { products, revisions, settings, sheetRevisions, sheets, stockItems, swatches } from '../data/schema';
-import { currentProduct, currentSheet } from './definitions';
 import { readFreeLots } from './lots';
 
 const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
@@ -68,7 +67,7 @@ export async function readSheets(queries: Queries): Promise<Sheet[]> {
     .select({ definition: sheetRevisions.definition })
     .from(sheets)
     .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision));
-  return rows.map(({ definition }) => currentSheet(definition));
+  return rows.map(({ definition }) => definition);
 }
 
 /** The published products that others take along, and those that these take along in turn. */
@@ -83,7 +82,7 @@ async function readAddOns(queries: Queries, definitions: readonly Pick<Product, 
       .from(products)
       .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
       .where(inArray(products.publishedSlug, [...new Set(wanted)]));
-    const fresh = rows.map(({ definition }) => currentProduct(definition));
+    const fresh = rows.map(({ definition }) => definition);
     for (const product of fresh) found.set(product.slug, product);
     from = fresh;
   }

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { auditLedger } from '@/services/ledger';
+import { listOrders, readOrder } from '@/services/orders';
 import { openProduct, publishProduct, saveDraft } from '@/services/products';
-import { createStockItem, listStock } from '@/services/stock';
+import { createStockItem, listStock, readStockItem } from '@/services/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -11,7 +12,7 @@ beforeEach(async () => {
 afterEach(() => context.close());
 
 describe('stock counted in feet of what is measured in metres', () => {
-  it('is drawn exactly, though no decimal is, and its ledger can still be read', async () => {
+  it('is drawn to the finest that is counted, the same in order, ledger and stock', async () => {
     await createStockItem(context, { key: 'in-feet', title: 'Mesh in feet', unit: '[ft_i]', onHand: '50' });
     const { draft, draftVersion } = await openProduct(context, 2);
     const definition = { ...draft, draws: [{ kind: 'measure' as const, stock: 'in-feet', measure: 'length', pieces: 1 }] };
@@ -19,8 +20,12 @@ describe('stock counted in feet of what is measured in metres', () => {
     for (let count = 0; count < 2; count += 1) {
       expect((await order(context, await basketWith(context, 'stainless-mesh', { opening: 'fine', length: '1 m' }))).state).toBe('paid');
     }
-    // Two metres are 2 / 0.3048 ft: 50 less 2500/381.
-    expect((await listStock(context)).find(({ key }) => key === 'in-feet')).toMatchObject({ onHand: '16550/381', reserved: '0' });
+    // A metre is 1 / 0.3048 = 3.28083989… ft, brought up to 3.280840 for each.
+    expect((await listStock(context)).find(({ key }) => key === 'in-feet')).toMatchObject({ onHand: '43.43832', reserved: '0' });
+    const [{ number } = { number: 0 }] = await listOrders(context);
+    expect((await readOrder(context, number)).lines[0]?.resolution.draws.find(({ stock }) => stock === 'in-feet')).toMatchObject({ perItem: { value: '3.28084' }, total: { value: '3.28084' } });
+    const { movements } = await readStockItem(context, 'in-feet');
+    expect(movements.map(({ onHandChange }) => onHandChange)).toEqual(['-3.28084', '0', '-3.28084', '0', '50']);
     expect(await auditLedger(context.database.read)).toEqual([]);
   });
 

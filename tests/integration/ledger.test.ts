@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Exact } from '@/core/number';
 import { orders } from '@/data/schema';
-import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/checkout';
+import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/settlement';
+import { type PaymentService } from '@/services/payment';
 import { auditLedger } from '@/services/ledger';
 import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock';
 import { countMeshAsSum, basketWith, openServices, order, type TestServices } from '../support/services';
@@ -51,7 +52,7 @@ async function play(services: TestServices, model: Model, step: Step): Promise<v
   const basket = await basketWith(services, 'stainless-mesh', { opening: 'coarse', length: '25 cm' }, step.pieces).catch(() => null);
   expect(basket !== null).toBe(possible);
   if (basket === null) return;
-  const pay: Parameters<typeof order>[3] = step.outcome === 'crash' ? () => Promise.reject(new Error('crash')) : undefined;
+  const pay: PaymentService['request'] | undefined = step.outcome === 'crash' ? () => Promise.reject(new Error('crash')) : undefined;
   await order(services, basket, { payment: step.outcome === 'decline' ? 'decline' : 'approve' }, pay).catch(() => undefined);
   if (step.outcome === 'approve') model.onHand -= wanted;
   if (step.outcome === 'crash') model.reserved += wanted;

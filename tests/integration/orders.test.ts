@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/basket';
-import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/checkout';
+import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/settlement';
 import { auditLedger, rebuildLedger } from '@/services/ledger';
+import { type PaymentService } from '@/services/payment';
 import { listOrders, readOrder, readOrderByToken } from '@/services/orders';
 import { openProduct, publishProduct, saveDraft, unpublishProduct } from '@/services/products';
 import { enterStock, listStock, readStockItem } from '@/services/stock';
@@ -65,7 +66,7 @@ describe('an order', () => {
   it('is one order however often the same press of the button arrives', async () => {
     const before = (await listOrders(context)).length;
     const basket = await basketWith(context, 'stainless-mesh', mesh, 2);
-    const slow: Parameters<typeof order>[3] = async () => {
+    const slow: PaymentService['request'] = async () => {
       await new Promise((resolve) => setTimeout(resolve, 300));
       return { outcome: 'approved', reference: 'slow' };
     };
@@ -112,7 +113,7 @@ describe('overselling', () => {
 
   it('frees what an order held that was never paid', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
-    const crash: Parameters<typeof order>[3] = () => Promise.reject(new Error('the power went'));
+    const crash: PaymentService['request'] = () => Promise.reject(new Error('the power went'));
     await expect(order(context, basket, {}, crash)).rejects.toThrow('the power went');
     expect(await figures('bee-suit-xl-slate')).toEqual({ onHand: '1', reserved: '1' });
     expect(await releaseAbandoned(context)).toBe(0);
@@ -124,7 +125,7 @@ describe('overselling', () => {
 
   it('does not sell what was freed before a late payment came', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
-    const late: Parameters<typeof order>[3] = async () => {
+    const late: PaymentService['request'] = async () => {
       context.advance(RESERVATION_MILLISECONDS + 1);
       await releaseAbandoned(context);
       return { outcome: 'approved', reference: 'late' };
@@ -205,7 +206,7 @@ describe('the ledger', () => {
 
   it('does not let a count go below what is reserved', async () => {
     const basket = await basketWith(context, 'bee-suit', lastSuit);
-    const counting: Parameters<typeof order>[3] = async () => {
+    const counting: PaymentService['request'] = async () => {
       await expect(enterStock(context, 'bee-suit-xl-slate', { kind: 'adjustment', quantity: '0', reason: 'Counted' })).rejects.toMatchObject({ code: 'notEnoughStock' });
       return { outcome: 'approved', reference: 'x' };
     };

@@ -87,7 +87,7 @@ describe('publishing', () => {
     const id = await createProduct(context, { title: 'Hive strap' });
     await expect(publishProduct(context, id, 1)).rejects.toMatchObject({ status: 422, code: 'notReady' });
     await createStockItem(context, { key: 'strap', title: 'Strap', unit: '1', onHand: '3' });
-    const version = await change(id, { sku: 'STRAP', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'strap', quantity: '1' }] });
+    const version = await change(id, { sku: 'STRAP', price: '24.00', category: 'Tools', draws: [{ kind: 'fixed', stock: 'strap', quantity: '1', pieces: 1 }] });
     expect(await publishProduct(context, id, version)).toBe(1);
     expect((await resolvePublished(context, 'hive-strap', { answers: {} })).state).toBe('sellable');
   });

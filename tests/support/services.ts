@@ -7,6 +7,7 @@ import { Database } from '@/data/database';
 import { addToBasket, readBasket } from '@/services/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/checkout';
 import { type Services } from '@/services/context';
+import { type PaymentService, simulatedPayments } from '@/services/payment';
 import { asPlanned, confirmCuts, listCutting } from '@/services/cutting';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */
@@ -76,9 +77,10 @@ export function basketWith(context: Services, slug: string, answers: Answers, qu
 let keys = 0;
 
 /** Orders what is in a basket, as a customer who saw its total would. */
-export async function order(context: Services, basket: string, changes: Partial<Checkout> = {}, pay?: Parameters<typeof checkOut>[3]): Promise<PlacedOrder> {
+/** @param pay what happens while the payment service is asked */
+export async function order(context: Services, basket: string, changes: Partial<Checkout> = {}, pay?: PaymentService['request']): Promise<PlacedOrder> {
   const { total, currency } = await readBasket(context, basket);
   const seenTotal = total ? moneyDigits(total, currency) : '0';
   keys += 1;
-  return checkOut(context, basket, { idempotencyKey: `test-key-${keys}`, name: 'Tilda Fenn', email: 'tilda@fenn.example', payment: 'approve', seenTotal, ...changes }, pay);
+  return checkOut(context, basket, { idempotencyKey: `test-key-${keys}`, name: 'Tilda Fenn', email: 'tilda@fenn.example', payment: 'approve', seenTotal, ...changes }, { ...simulatedPayments(context), ...(pay && { request: pay }) });
 }

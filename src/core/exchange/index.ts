@@ -1,4 +1,5 @@
 export { canLieInLots, catalogJsonSchema, checkCatalog, LARGEST_CATALOG, pathText, readCatalog, surroundingsOf } from './catalog-file';
+export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { portableSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
 export { type CutPlanJson, cutPlanJson, type PriceLineJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { definitionFromVersion1 } from '@/core/exchange';
 
 /** What was typed, and what it was typed over. */
 export interface Backup<T> {
@@ -21,7 +22,8 @@ export function keepBackup<T>(of: string, backup: Backup<T>): void {
 /** @returns the draft that never reached the server, if there is one that can be read */
 export function readBackup<T>(of: string, schema: z.ZodType<T>): Backup<T> | null {
   try {
-    const parsed = z.object({ base: schema, definition: schema }).safeParse(JSON.parse(localStorage.getItem(nameOf(of)) ?? 'null'));
+    const earlier = z.preprocess(definitionFromVersion1, schema);
+    const parsed = z.object({ base: earlier, definition: earlier }).safeParse(JSON.parse(localStorage.getItem(nameOf(of)) ?? 'null'));
     return parsed.success ? parsed.data : null;
   } catch {
     return null;
