@@ -26,6 +26,8 @@ export class Database {
     private readonly client: Client,
     readonly read: Queries,
     private readonly handle: Handle,
+    /** whether all it reads is of one moment, so that it can't write */
+    private readonly isStill = false,
   ) {}
 
   /**
@@ -65,6 +67,7 @@ export class Database {
    * the process, so writes queue up here and each begins when the one before has ended.
    */
   write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
+    if (this.isStill) return Promise.reject(new Error('what reads at one moment can’t write'));
     const run = this.lastWrite.then(() => this.handle.transaction(work, { behavior: 'immediate' }));
     this.lastWrite = run.catch(() => undefined);
     return run;
@@ -74,10 +77,11 @@ export class Database {
    * Runs reads that belong together in one read transaction: all of them see the database as it is at one moment,
    * whatever is written meanwhile, here or by another process.
    */
-  async atOneMoment<T>(work: (queries: Queries) => Promise<T>): Promise<T> {
+  async atOneMoment<T>(work: (still: Database) => Promise<T>): Promise<T> {
+    if (this.isStill) return work(this);
     const transaction = await this.client.transaction('deferred');
     try {
-      return await work(drizzle(clientOf(transaction, this.client), { schema }));
+      return await work(new Database(this.client, drizzle(clientOf(transaction, this.client), { schema }), this.handle, true));
     } finally {
       // Nothing was written: to end it is enough.
       transaction.close();

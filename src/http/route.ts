@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Refusal } from '../services/refusal';
-import { services, type Services } from '../services/context';
+import { type Services } from '../services/context';
+import { services } from '../services/process';
 
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;

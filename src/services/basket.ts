@@ -12,7 +12,7 @@ import { basketLines, baskets } from '../data/schema';
 import { newToken, type Services } from './context';
 import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
 import { notFound, Refusal } from './refusal';
-import { freeOverdue } from './overdue';
+import { freeOverdue, withStock } from './overdue';
 import { readSurroundings } from './surroundings';
 import { keepFiles, readFiles } from './uploads';
 
@@ -102,9 +102,8 @@ export async function waitingOrder(queries: Queries, token: string): Promise<num
 }
 
 /** Reads a basket. */
-export async function readBasket(context: Services, token: string | undefined): Promise<ResolvedBasket> {
-  await freeOverdue(context);
-  return context.database.atOneMoment((queries) => resolveBasket(queries, context.now(), token));
+export function readBasket(context: Services, token: string | undefined): Promise<ResolvedBasket> {
+  return withStock(context, ({ database, now }) => resolveBasket(database.read, now(), token));
 }
 
 const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) => published.flatMap((product) => product?.definition ?? []);
@@ -131,22 +130,24 @@ const MOST_LINES = 100;
  * @returns the basket's token
  * @throws Refusal 422 `notSellable` with the problems in its details
  */
-export async function addToBasket({ database, now }: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
+export async function addToBasket(context: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
+  await freeOverdue(context);
+  const { database, now } = context;
   return database.write(async (transaction) => {
     const published = await readPublishedBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
     const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
     const program = compile(published.definition, surroundings);
-    const context = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
+    const asked = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
     const { slug: _slug, ...selection } = input;
-    const added = resolve(program, selection, context);
+    const added = resolve(program, selection, asked);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
     const basket = await ensureBasket(transaction, token, now());
     const lines = await transaction.select().from(basketLines).where(inBasket(basket));
     const same = lines.find(({ itemKey }) => itemKey === added.item.key);
     const quantity = added.quantity + (same?.quantity ?? 0);
-    const together = resolve(program, { answers: input.answers, quantity }, context);
+    const together = resolve(program, { answers: input.answers, quantity }, asked);
     if (together.state !== 'sellable' || !together.unitPrice) {
       const [first] = together.problems;
       const already = same ? `There are ${same.quantity} in the basket already. ` : '';
@@ -189,14 +190,16 @@ export async function ensureBasket(transaction: Queries, token: string | undefin
  *
  * @throws Refusal 422 `notSellable` with the problems
  */
-export async function changeLine({ database, now }: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+export async function changeLine(context: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+  await freeOverdue(context);
+  const { database, now } = context;
   await database.write(async (transaction) => {
     const line = await requireLine(transaction, token, lineId);
     const published = await readPublishedById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
     const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const context = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
-    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, context);
+    const asked = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
+    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {

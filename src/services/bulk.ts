@@ -5,7 +5,7 @@ import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { bulkChanges, products } from '../data/schema';
 import { compareSides } from './comparison';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 
@@ -130,9 +130,11 @@ function withCopies(draft: Product, copied: readonly Choice[], clash: 'keep' | '
 }
 
 /** What a change of many would do, product by product. Nothing is changed. */
-export async function previewBulk({ database, now }: Services, change: BulkChange): Promise<{ words: string; rows: BulkRow[] }> {
-  const { words, rows } = await prepare(database.read, now(), change);
-  return { words, rows: rows.map(({ row }) => row) };
+export function previewBulk(context: Services, change: BulkChange): Promise<{ words: string; rows: BulkRow[] }> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const { words, rows } = await prepare(database.read, now(), change);
+    return { words, rows: rows.map(({ row }) => row) };
+  });
 }
 
 /** Changes the drafts of many products in one go. @returns what it was, by its number, to be taken back */

@@ -5,7 +5,7 @@ import { formatQuantity, requireUnit } from '../core/quantity';
 import { freeAfter, lotsOf, type Pieces, planCuts, type StockCutPlan, THOROUGH } from '../core/stock';
 import { type Queries } from '../data/database';
 import { cuts, orderLines, orders, stockItems, stockLots } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { moveLot } from './ledger';
 import { type LotView, piecesOf, readLots, requireRoom } from './lots';
 import { notFound, Refusal } from './refusal';
@@ -77,39 +77,41 @@ export async function dropCuts(transaction: Queries, orderId: number): Promise<v
 }
 
 /** Everything that is paid for and still to be cut, oldest order first. */
-export async function listCutting({ database }: Services): Promise<CuttingJob[]> {
-  const queries = database.read;
-  const rows = await queries
-    .select({ cut: cuts, order: orders, item: stockItems })
-    .from(cuts)
-    .innerJoin(orders, eq(orders.id, cuts.orderId))
-    .innerJoin(stockItems, eq(stockItems.id, cuts.itemId))
-    .where(and(eq(cuts.state, 'planned'), eq(orders.state, 'paid')))
-    .orderBy(asc(orders.id), asc(cuts.id));
-  const lines = await queries.select().from(orderLines).where(inArray(orderLines.orderId, [...new Set(rows.map(({ order }) => order.id))]));
-  const jobs = new Map<string, typeof rows>();
-  for (const row of rows) jobs.set(`${row.order.id}/${row.item.id}`, [...(jobs.get(`${row.order.id}/${row.item.id}`) ?? []), row]);
-  return Promise.all(
-    [...jobs.values()].flatMap((own) => {
-      const [first] = own;
-      if (!first) return [];
-      const { order, item } = first;
-      const contents = lines.filter((line) => line.orderId === order.id && line.resolution.draws.some(({ stock }) => stock === item.key)).map((line) => `${line.quantity} × ${line.title} (${line.sku})`);
-      return (async (): Promise<CuttingJob> => ({
-        order: order.id,
-        customerName: order.customerName,
-        placedAt: order.placedAt.getTime(),
-        stock: item.key,
-        title: item.title,
-        unit: item.unit,
-        kerf: item.cutFrom?.kerf ?? '0',
-        smallestOffcut: item.cutFrom?.smallestOffcut ?? null,
-        contents,
-        planned: own.map(({ cut }) => ({ id: cut.id, lot: cut.lotId, length: cut.length, count: cut.count })),
-        lots: (await readLots(queries, [item], order.id)).get(item.id) ?? [],
-      }))();
-    }),
-  );
+export function listCutting(context: Services): Promise<CuttingJob[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const queries = database.read;
+    const rows = await queries
+      .select({ cut: cuts, order: orders, item: stockItems })
+      .from(cuts)
+      .innerJoin(orders, eq(orders.id, cuts.orderId))
+      .innerJoin(stockItems, eq(stockItems.id, cuts.itemId))
+      .where(and(eq(cuts.state, 'planned'), eq(orders.state, 'paid')))
+      .orderBy(asc(orders.id), asc(cuts.id));
+    const lines = await queries.select().from(orderLines).where(inArray(orderLines.orderId, [...new Set(rows.map(({ order }) => order.id))]));
+    const jobs = new Map<string, typeof rows>();
+    for (const row of rows) jobs.set(`${row.order.id}/${row.item.id}`, [...(jobs.get(`${row.order.id}/${row.item.id}`) ?? []), row]);
+    return Promise.all(
+      [...jobs.values()].flatMap((own) => {
+        const [first] = own;
+        if (!first) return [];
+        const { order, item } = first;
+        const contents = lines.filter((line) => line.orderId === order.id && line.resolution.draws.some(({ stock }) => stock === item.key)).map((line) => `${line.quantity} × ${line.title} (${line.sku})`);
+        return (async (): Promise<CuttingJob> => ({
+          order: order.id,
+          customerName: order.customerName,
+          placedAt: order.placedAt.getTime(),
+          stock: item.key,
+          title: item.title,
+          unit: item.unit,
+          kerf: item.cutFrom?.kerf ?? '0',
+          smallestOffcut: item.cutFrom?.smallestOffcut ?? null,
+          contents,
+          planned: own.map(({ cut }) => ({ id: cut.id, lot: cut.lotId, length: cut.length, count: cut.count })),
+          lots: (await readLots(queries, [item], order.id)).get(item.id) ?? [],
+        }))();
+      }),
+    );
+  });
 }
 
 /** The report of a job that is cut just as it is planned. */

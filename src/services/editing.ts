@@ -1,10 +1,11 @@
 import { eq, isNotNull } from 'drizzle-orm';
 import { type PortableSurroundings } from '../core/exchange';
 import { products, revisions } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { readShelves } from './shelves';
 import { type EditedProduct, openProduct } from './products';
 import { readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
+import { withStock } from './overdue';
 
 /** What any editor of choices works with beside the document. */
 export interface EditorSurroundings {
@@ -23,10 +24,12 @@ export interface EditorView extends EditorSurroundings {
 }
 
 /** @throws Refusal 404 */
-export async function openForEditing(context: Services, id: number): Promise<EditorView> {
-  const opened = await openProduct(context, id);
-  const now = await readSurroundings(context.database.read, context.now(), [opened.draft]);
-  return { opened, ...(await editorSurroundings(context, now)) };
+export function openForEditing(context: Services, id: number): Promise<EditorView> {
+  return withStock(context, async (still) => {
+    const opened = await openProduct(still, id);
+    const now = await readSurroundings(still.database.read, still.now(), [opened.draft]);
+    return { opened, ...(await editorSurroundings(still, now)) };
+  });
 }
 
 /** What an editor works with, whatever it edits. */
@@ -57,14 +60,16 @@ export async function editorSurroundings({ database }: Services, { surroundings,
 }
 
 /** A published product with those it takes along in turn, for an editor that begins to take it along. */
-export async function readTakenAlong({ database, now }: Services, slug: string): Promise<PortableSurroundings['products']> {
-  const [row] = await database.read
-    .select({ definition: revisions.definition })
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-    .where(eq(products.publishedSlug, slug));
-  if (!row) return [];
-  const product = row.definition;
-  const { surroundings } = await readSurroundings(database.read, now(), [product]);
-  return [product, ...surroundings.products.values()];
+export function readTakenAlong(context: Services, slug: string): Promise<PortableSurroundings['products']> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const [row] = await database.read
+      .select({ definition: revisions.definition })
+      .from(products)
+      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(eq(products.publishedSlug, slug));
+    if (!row) return [];
+    const product = row.definition;
+    const { surroundings } = await readSurroundings(database.read, now(), [product]);
+    return [product, ...surroundings.products.values()];
+  });
 }

@@ -2,7 +2,7 @@ import { desc, eq } from 'drizzle-orm';
 import { type ResolutionJson } from '../core/exchange';
 import { type Queries } from '../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { readOrderCuts } from './cutting';
 import { notFound } from './refusal';
 import { listFiles } from './uploads';
@@ -41,28 +41,34 @@ export interface OrderView extends OrderRow {
 }
 
 /** Every order, newest first. */
-export async function listOrders({ database }: Services): Promise<OrderRow[]> {
-  const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
-  const lines = await database.read.select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity }).from(orderLines);
-  return rows.map((order) => ({
-    ...rowOf(order),
-    contents: lines
-      .filter(({ orderId }) => orderId === order.id)
-      .map(({ title, quantity }) => `${quantity} × ${title}`)
-      .join(', '),
-  }));
+export function listOrders(context: Services): Promise<OrderRow[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
+    const lines = await database.read.select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity }).from(orderLines);
+    return rows.map((order) => ({
+      ...rowOf(order),
+      contents: lines
+        .filter(({ orderId }) => orderId === order.id)
+        .map(({ title, quantity }) => `${quantity} × ${title}`)
+        .join(', '),
+    }));
+  });
 }
 
 /** @throws Refusal 404 */
-export async function readOrder({ database }: Services, number: number): Promise<OrderView> {
-  const order = await database.read.query.orders.findFirst({ where: eq(orders.id, number) });
-  return order ? viewOf(database.read, order) : notFound(`order ${number}`);
+export function readOrder(context: Services, number: number): Promise<OrderView> {
+  return atOneMoment(context, async ({ database }) => {
+    const order = await database.read.query.orders.findFirst({ where: eq(orders.id, number) });
+    return order ? viewOf(database.read, order) : notFound(`order ${number}`);
+  });
 }
 
 /** The customer's way to their order, by the token in its address. @throws Refusal 404 */
-export async function readOrderByToken({ database }: Services, token: string): Promise<OrderView> {
-  const order = await database.read.query.orders.findFirst({ where: eq(orders.token, token) });
-  return order ? viewOf(database.read, order) : notFound('order at this address');
+export function readOrderByToken(context: Services, token: string): Promise<OrderView> {
+  return atOneMoment(context, async ({ database }) => {
+    const order = await database.read.query.orders.findFirst({ where: eq(orders.token, token) });
+    return order ? viewOf(database.read, order) : notFound('order at this address');
+  });
 }
 
 type StoredOrder = typeof orders.$inferSelect;

@@ -8,10 +8,11 @@ import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, presence, products, revisions, setAsideDrafts } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { isToBeStored } from './draft-base';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
+import { withStock } from './overdue';
 
 /** A product as the list shows it. */
 export interface ProductRow {
@@ -38,40 +39,42 @@ export interface ProductRow {
 }
 
 /** Every product of the catalog, in the order of the titles. */
-export async function listProducts({ database, now }: Services): Promise<ProductRow[]> {
-  const rows = await database.read
-    .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
-    .from(products)
-    .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
-  const drafts = new Map(rows.map(({ product }) => [product.id, product.draft]));
-  const { surroundings, levels } = await readSurroundings(database.read, now(), [...drafts.values()]);
-  return rows
-    .map(({ product, revision }): ProductRow => {
-      const draft = drafts.get(product.id) ?? product.draft;
-      const program = compile(draft, surroundings);
-      const findings = readiness(draft, surroundings, levels, program);
-      const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-      const range = sellableRange(program);
-      return {
-        id: product.id,
-        title: draft.title,
-        sku: draft.sku,
-        slug: draft.slug,
-        picture: draft.pictures[0]?.src ?? null,
-        facets: facetWords(program.product),
-        price: priceWords(program),
-        priceFrom: range ? range.from.toApproximateNumber() : null,
-        ...stockWords(program, levels, surroundings.stock),
-        category: draft.category,
-        supplier: draft.supplier,
-        tags: draft.tags,
-        state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
-        mustFix,
-        held: product.publishedRevision ? heldWords(findings, stockKeysOf(program).length) : null,
-        updatedAt: product.updatedAt.getTime(),
-      };
-    })
-    .sort((a, b) => a.title.localeCompare(b.title, 'en'));
+export function listProducts(context: Services): Promise<ProductRow[]> {
+  return withStock(context, async ({ database, now }) => {
+    const rows = await database.read
+      .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
+      .from(products)
+      .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
+    const drafts = new Map(rows.map(({ product }) => [product.id, product.draft]));
+    const { surroundings, levels } = await readSurroundings(database.read, now(), [...drafts.values()]);
+    return rows
+      .map(({ product, revision }): ProductRow => {
+        const draft = drafts.get(product.id) ?? product.draft;
+        const program = compile(draft, surroundings);
+        const findings = readiness(draft, surroundings, levels, program);
+        const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
+        const range = sellableRange(program);
+        return {
+          id: product.id,
+          title: draft.title,
+          sku: draft.sku,
+          slug: draft.slug,
+          picture: draft.pictures[0]?.src ?? null,
+          facets: facetWords(program.product),
+          price: priceWords(program),
+          priceFrom: range ? range.from.toApproximateNumber() : null,
+          ...stockWords(program, levels, surroundings.stock),
+          category: draft.category,
+          supplier: draft.supplier,
+          tags: draft.tags,
+          state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
+          mustFix,
+          held: product.publishedRevision ? heldWords(findings, stockKeysOf(program).length) : null,
+          updatedAt: product.updatedAt.getTime(),
+        };
+      })
+      .sort((a, b) => a.title.localeCompare(b.title, 'en'));
+  });
 }
 
 /** What of a product can't be bought for want of stock, in words. */
@@ -183,20 +186,22 @@ export interface EditedProduct {
 }
 
 /** @throws Refusal 404 */
-export async function openProduct({ database }: Services, id: number): Promise<EditedProduct> {
-  const product = await requireProduct(database.read, id);
-  const revision = product.publishedRevision
-    ? await database.read.query.revisions.findFirst({ where: eq(revisions.id, product.publishedRevision) })
-    : undefined;
-  return {
-    id,
-    // A draft may have been written by an earlier form of the schema; reading fills in what is new.
-    draft: product.draft,
-    draftVersion: product.draftVersion,
-    publishedRevision: revision?.number ?? null,
-    publishedDraftVersion: revision?.draftVersion ?? null,
-    publishedSlug: product.publishedSlug,
-  };
+export function openProduct(context: Services, id: number): Promise<EditedProduct> {
+  return atOneMoment(context, async ({ database }) => {
+    const product = await requireProduct(database.read, id);
+    const revision = product.publishedRevision
+      ? await database.read.query.revisions.findFirst({ where: eq(revisions.id, product.publishedRevision) })
+      : undefined;
+    return {
+      id,
+      // A draft may have been written by an earlier form of the schema; reading fills in what is new.
+      draft: product.draft,
+      draftVersion: product.draftVersion,
+      publishedRevision: revision?.number ?? null,
+      publishedDraftVersion: revision?.draftVersion ?? null,
+      publishedSlug: product.publishedSlug,
+    };
+  });
 }
 
 async function requireProduct(queries: Queries, id: number) {
@@ -335,30 +340,32 @@ export interface EarlierState {
 }
 
 /** Revisions and set-aside drafts of a product, newest first. */
-export async function listEarlierStates({ database, now }: Services, id: number): Promise<EarlierState[]> {
-  const product = await requireProduct(database.read, id);
-  const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
-  const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
-  const { surroundings } = await readSurroundings(database.read, now(), [...published, ...aside].map(({ definition }) => definition));
-  const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
-  return [
-    ...published.map((revision): EarlierState => ({
-      kind: 'revision',
-      id: revision.id,
-      name: `Revision ${revision.number}`,
-      at: revision.publishedAt.getTime(),
-      inShop: revision.id === product.publishedRevision,
-      definition: revision.definition,
-      price: priceOf(revision.definition),
-    })),
-    ...aside.map((draft): EarlierState => ({
-      kind: 'setAside',
-      id: draft.id,
-      name: 'Draft set aside when two windows differed',
-      at: draft.at.getTime(),
-      inShop: false,
-      definition: draft.definition,
-      price: priceOf(draft.definition),
-    })),
-  ].sort((a, b) => b.at - a.at || b.id - a.id);
+export function listEarlierStates(context: Services, id: number): Promise<EarlierState[]> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const product = await requireProduct(database.read, id);
+    const published = await database.read.select().from(revisions).where(eq(revisions.productId, id));
+    const aside = await database.read.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id));
+    const { surroundings } = await readSurroundings(database.read, now(), [...published, ...aside].map(({ definition }) => definition));
+    const priceOf = (definition: Product) => priceWords(compile(definition, surroundings));
+    return [
+      ...published.map((revision): EarlierState => ({
+        kind: 'revision',
+        id: revision.id,
+        name: `Revision ${revision.number}`,
+        at: revision.publishedAt.getTime(),
+        inShop: revision.id === product.publishedRevision,
+        definition: revision.definition,
+        price: priceOf(revision.definition),
+      })),
+      ...aside.map((draft): EarlierState => ({
+        kind: 'setAside',
+        id: draft.id,
+        name: 'Draft set aside when two windows differed',
+        at: draft.at.getTime(),
+        inShop: false,
+        definition: draft.definition,
+        price: priceOf(draft.definition),
+      })),
+    ].sort((a, b) => b.at - a.at || b.id - a.id);
+  });
 }

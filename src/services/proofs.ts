@@ -1,7 +1,7 @@
 import { type Product } from '../core/catalog';
 import { compile, prove } from '../core/resolve';
 import { type BrokenProof, brokenProof } from './comparison';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { type ProductStep, readBothStates, stepByStep } from './product-steps';
 import { readSurroundings } from './surroundings';
 
@@ -19,9 +19,11 @@ export interface ProvedProduct {
 }
 
 /** Resolves every proof of the shop again, product by product: in the draft, and as it is published. */
-export async function* proveAll({ database, now }: Services): AsyncGenerator<ProductStep<ProvedProduct>> {
-  const states = await readBothStates(database.read);
-  const { surroundings, today } = await readSurroundings(database.read, now(), states.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]));
+export async function* proveAll(context: Services): AsyncGenerator<ProductStep<ProvedProduct>> {
+  const { states, surroundings, today } = await atOneMoment(context, async ({ database, now }) => {
+    const read = await readBothStates(database.read);
+    return { states: read, ...(await readSurroundings(database.read, now(), read.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]))) };
+  });
   const failing = (product: Product | null) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds) : []);
   yield* stepByStep(states, ({ id, draft, published }): ProvedProduct | null => {
     if (draft.proofs.length + (published?.proofs.length ?? 0) === 0) return null;

@@ -3,10 +3,11 @@ import { type Product } from '../core/catalog';
 import { compile, type Resolution, resolve } from '../core/resolve';
 import { type Queries } from '../data/database';
 import { products, revisions } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { notFound } from './refusal';
 import { readFiles } from './uploads';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
+import { withStock } from './overdue';
 
 /** A product as the shop sells it. */
 export interface PublishedProduct {
@@ -45,10 +46,12 @@ export async function readPublishedById(queries: Queries, productId: number): Pr
 export type ShopProduct = PublishedProduct & SurroundingsNow;
 
 /** @throws Refusal 404 when the shop has no product at that address */
-export async function openShopProduct({ database, now }: Services, slug: string): Promise<ShopProduct> {
-  const published = await readPublishedBySlug(database.read, slug);
-  if (!published) return notFound(`product “${slug}” in the shop`);
-  return { ...published, ...(await readSurroundings(database.read, now(), [published.definition])) };
+export function openShopProduct(context: Services, slug: string): Promise<ShopProduct> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const published = await readPublishedBySlug(database.read, slug);
+    if (!published) return notFound(`product “${slug}” in the shop`);
+    return { ...published, ...(await readSurroundings(database.read, now(), [published.definition])) };
+  });
 }
 
 /**
@@ -57,9 +60,11 @@ export async function openShopProduct({ database, now }: Services, slug: string)
  * @param selection anything at all; what is wrong with it is in the resolution's problems
  * @throws Refusal 404 when the shop has no product at that address
  */
-export async function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
-  const { definition, levels, lots, surroundings, today } = await openShopProduct(context, slug);
-  const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
-  const files = await readFiles(context.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
-  return resolve(compile(definition, surroundings), selection, { levels, lots, today, files });
+export function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
+  return withStock(context, async (still) => {
+    const { definition, levels, lots, surroundings, today } = await openShopProduct(still, slug);
+    const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
+    const files = await readFiles(still.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
+    return resolve(compile(definition, surroundings), selection, { levels, lots, today, files });
+  });
 }

@@ -5,7 +5,7 @@ import { compile } from '../core/resolve';
 import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { type Comparison, compareSides } from './comparison';
 import { readShelves, type Shelf } from './shelves';
 import { isToBeStored } from './draft-base';
@@ -37,25 +37,27 @@ export interface SheetUse {
 }
 
 /** Every sheet, in the order of the titles. */
-export async function listSheets({ database }: Services): Promise<SheetRow[]> {
-  const rows = await database.read
-    .select({ sheet: sheets, publishedVersion: sheetRevisions.draftVersion })
-    .from(sheets)
-    .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
-    .orderBy(asc(sheets.title));
-  const shelves = await readShelves(database.read);
-  return rows.map(({ sheet, publishedVersion }) => {
-    const draft = sheet.draft;
-    return {
-      id: sheet.id,
-      key: sheet.key,
-      title: draft.title,
-      note: draft.note,
-      choices: draft.choices.filter((choice) => !isNote(choice)).length,
-      products: usesOf(draft, shelves).length,
-      state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
-      updatedAt: sheet.updatedAt.getTime(),
-    };
+export function listSheets(context: Services): Promise<SheetRow[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const rows = await database.read
+      .select({ sheet: sheets, publishedVersion: sheetRevisions.draftVersion })
+      .from(sheets)
+      .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+      .orderBy(asc(sheets.title));
+    const shelves = await readShelves(database.read);
+    return rows.map(({ sheet, publishedVersion }) => {
+      const draft = sheet.draft;
+      return {
+        id: sheet.id,
+        key: sheet.key,
+        title: draft.title,
+        note: draft.note,
+        choices: draft.choices.filter((choice) => !isNote(choice)).length,
+        products: usesOf(draft, shelves).length,
+        state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
+        updatedAt: sheet.updatedAt.getTime(),
+      };
+    });
   });
 }
 
@@ -68,9 +70,11 @@ function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
 }
 
 /** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
-export async function listSheetUses({ database }: Services, id: number): Promise<SheetUse[]> {
-  const { draft } = await requireSheet(database.read, id);
-  return usesOf(draft, await readShelves(database.read));
+export function listSheetUses(context: Services, id: number): Promise<SheetUse[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const { draft } = await requireSheet(database.read, id);
+    return usesOf(draft, await readShelves(database.read));
+  });
 }
 
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, 'Give the sheet a name.').max(120) });
@@ -110,18 +114,20 @@ export interface EditedSheet {
 }
 
 /** @throws Refusal 404 */
-export async function openSheet({ database }: Services, id: number): Promise<EditedSheet> {
-  const sheet = await requireSheet(database.read, id);
-  const revision = sheet.publishedRevision
-    ? await database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
-    : undefined;
-  return {
-    id,
-    draft: sheet.draft,
-    draftVersion: sheet.draftVersion,
-    publishedRevision: revision?.number ?? null,
-    publishedDraftVersion: revision?.draftVersion ?? null,
-  };
+export function openSheet(context: Services, id: number): Promise<EditedSheet> {
+  return atOneMoment(context, async ({ database }) => {
+    const sheet = await requireSheet(database.read, id);
+    const revision = sheet.publishedRevision
+      ? await database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
+      : undefined;
+    return {
+      id,
+      draft: sheet.draft,
+      draftVersion: sheet.draftVersion,
+      publishedRevision: revision?.number ?? null,
+      publishedDraftVersion: revision?.draftVersion ?? null,
+    };
+  });
 }
 
 /** Everything the sheet editor opens with. */
@@ -135,19 +141,21 @@ export interface SheetEditorView extends EditorSurroundings {
 const MOST_TRIED = 20;
 
 /** @throws Refusal 404 */
-export async function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
-  const opened = await openSheet(context, id);
-  const uses = usesOf(opened.draft, await readShelves(context.database.read));
-  const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
-  const rows = await context.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
-  const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
-  const now = await readSurroundings(context.database.read, context.now(), [...used.map(({ definition }) => definition), opened.draft]);
-  return {
-    opened,
-    uses,
-    tryOn: used.map(({ id: productId, definition }) => ({ id: productId, title: definition.title, definition })),
-    ...(await editorSurroundings(context, now)),
-  };
+export function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
+  return atOneMoment(context, async (still) => {
+    const opened = await openSheet(still, id);
+    const uses = usesOf(opened.draft, await readShelves(still.database.read));
+    const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
+    const rows = await still.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
+    const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
+    const now = await readSurroundings(still.database.read, still.now(), [...used.map(({ definition }) => definition), opened.draft]);
+    return {
+      opened,
+      uses,
+      tryOn: used.map(({ id: productId, definition }) => ({ id: productId, title: definition.title, definition })),
+      ...(await editorSurroundings(still, now)),
+    };
+  });
 }
 
 export const sheetSaveSchema = z.strictObject({
@@ -189,14 +197,18 @@ export interface RippleRow extends Comparison {
  * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
  * draft. The caller may stop at any step.
  */
-export async function* rippleOf({ database, now }: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
-  const sheet = await requireSheet(database.read, id);
-  const draft = sheet.draft;
-  const states = await readBothStates(database.read);
-  const { surroundings: before, today } = await readSurroundings(database.read, now(), [...states.map((state) => state.published ?? state.draft), draft]);
+export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
+  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id));
+}
+
+/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. */
+async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const { draft } = await requireSheet(queries, id);
+  const states = await readBothStates(queries);
+  const { surroundings: before, today } = await readSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
-  yield* stepByStep(states, (state): RippleRow | null => {
+  return stepByStep(states, (state): RippleRow | null => {
     const product = state.published ?? state.draft;
     const [was, is] = [isOn(product, before), isOn(product, after)];
     if (!was && !is) return null;
@@ -226,16 +238,17 @@ export const sheetPublicationSchema = z.strictObject({
  * @throws Refusal 409 when the draft has moved on or more products would stop, 422 when the sheet itself has faults
  */
 export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
-  let stopping = 0;
-  for await (const { row } of rippleOf(context, id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
-  if (stopping > accepted) {
-    throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
-  }
-  const { surroundings } = await readSurroundings(context.database.read, context.now());
   return context.database.write(async (transaction) => {
     const sheet = await requireSheet(transaction, id);
     if (sheet.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The sheet has changed since you looked at it. Look again, then publish.');
-    const draft = sheet.draft;
+    // Looked at here, where nothing can change before it is published.
+    let stopping = 0;
+    for await (const { row } of await readRipple(transaction, context.now(), id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
+    if (stopping > accepted) {
+      throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
+    }
+    const { draft } = sheet;
+    const { surroundings } = await readSurroundings(transaction, context.now());
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first) throw new Refusal(422, 'notReady', `Not published. ${first.message}`, { faults });
@@ -265,15 +278,17 @@ export async function publishSheetDraft(transaction: Queries, { id, draft, draft
 }
 
 /** Earlier revisions of a sheet, newest first. */
-export async function listSheetRevisions({ database }: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
-  const sheet = await requireSheet(database.read, id);
-  const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
-  return rows.map(({ id: revision, number, publishedAt, definition }) => ({
-    number,
-    at: publishedAt.getTime(),
-    current: revision === sheet.publishedRevision,
-    definition,
-  }));
+export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const sheet = await requireSheet(database.read, id);
+    const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
+    return rows.map(({ id: revision, number, publishedAt, definition }) => ({
+      number,
+      at: publishedAt.getTime(),
+      current: revision === sheet.publishedRevision,
+      definition,
+    }));
+  });
 }
 
 /**
@@ -282,20 +297,20 @@ export async function listSheetRevisions({ database }: Services, id: number): Pr
  * @throws Refusal 409 naming where it is used
  */
 export async function deleteSheet(context: Services, id: number): Promise<void> {
-  const sheet = await requireSheet(context.database.read, id);
-  const published = sheet.publishedRevision ? await context.database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
-  const shelves = await readShelves(context.database.read);
-  const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));
-  const revisionsInShop = await context.database.read
-    .select({ title: products.title, definition: revisions.definition })
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
-  const sold = revisionsInShop.filter(({ definition }) => definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
-  const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
-  if (titles.length > 0) {
-    throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
-  }
   await context.database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    const published = sheet.publishedRevision ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
+    const shelves = await readShelves(transaction);
+    const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));
+    const revisionsInShop = await transaction
+      .select({ title: products.title, definition: revisions.definition })
+      .from(products)
+      .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+    const sold = revisionsInShop.filter(({ definition }) => definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
+    const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
+    if (titles.length > 0) {
+      throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
+    }
     await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
     await transaction.delete(sheets).where(eq(sheets.id, id));
   });

@@ -8,6 +8,7 @@ import { groupOf, readBasket } from './basket';
 import { type Services } from './context';
 import { openShopProduct, readPublishedProducts } from './published';
 import { readSurroundings, type StockFigures } from './surroundings';
+import { withStock } from './overdue';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {
@@ -21,22 +22,24 @@ export interface ShopEntry {
 }
 
 /** Everything the shop sells. */
-export async function listShop({ database, now }: Services): Promise<ShopEntry[]> {
-  const published = await readPublishedProducts(database.read);
-  const { surroundings, levels, lots, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
-  return published.map(({ definition }) => {
-    const program = compile(definition, surroundings);
-    const { shown, availability } = resolve(program, { answers: {} }, { levels, lots, today });
-    const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
-    return {
-      slug: definition.slug,
-      title: definition.title,
-      summary: definition.summary,
-      picture: definition.pictures[0] ?? null,
-      category: definition.category ?? '',
-      price: priceWords(program) ?? '',
-      soldOut: nothingOffered || availability.canSupply === 0,
-    };
+export function listShop(context: Services): Promise<ShopEntry[]> {
+  return withStock(context, async ({ database, now }) => {
+    const published = await readPublishedProducts(database.read);
+    const { surroundings, levels, lots, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
+    return published.map(({ definition }) => {
+      const program = compile(definition, surroundings);
+      const { shown, availability } = resolve(program, { answers: {} }, { levels, lots, today });
+      const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
+      return {
+        slug: definition.slug,
+        title: definition.title,
+        summary: definition.summary,
+        picture: definition.pictures[0] ?? null,
+        category: definition.category ?? '',
+        price: priceWords(program) ?? '',
+        soldOut: nothingOffered || availability.canSupply === 0,
+      };
+    });
   });
 }
 
@@ -53,25 +56,27 @@ export interface ShopProductView {
  * @param token the customer's basket, which knows the group
  * @throws Refusal 404
  */
-export async function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
-  const { definition, surroundings, stock, today } = await openShopProduct(context, slug);
-  const program = compile(definition, surroundings);
-  const draws = [
-    ...program.draws,
-    ...[...program.variants.values()].flatMap(({ draw }) => draw ?? []),
-    ...program.choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws)),
-    ...program.formulas.flatMap(({ draw }) => draw ?? []),
-  ];
-  const used = new Set(draws.map((draw) => draw.stock));
-  return {
-    // What the manager keeps as proofs is not for customers.
-    product: { ...definition, proofs: [] },
-    surroundings: portableSurroundings(program.product, surroundings),
-    today,
-    group: await groupOf(context.database.read, token),
-    // How long the lots are decides what can be had; what they are called in the store room is nobody’s business.
-    stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying: lying && { ...lying, lots: lying.lots.map((lot) => ({ ...lot, label: '' })) } })),
-  };
+export function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
+  return withStock(context, async (still) => {
+    const { definition, surroundings, stock, today } = await openShopProduct(still, slug);
+    const program = compile(definition, surroundings);
+    const draws = [
+      ...program.draws,
+      ...[...program.variants.values()].flatMap(({ draw }) => draw ?? []),
+      ...program.choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws)),
+      ...program.formulas.flatMap(({ draw }) => draw ?? []),
+    ];
+    const used = new Set(draws.map((draw) => draw.stock));
+    return {
+      // What the manager keeps as proofs is not for customers.
+      product: { ...definition, proofs: [] },
+      surroundings: portableSurroundings(program.product, surroundings),
+      today,
+      group: await groupOf(still.database.read, token),
+      // How long the lots are decides what can be had; what they are called in the store room is nobody’s business.
+      stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying: lying && { ...lying, lots: lying.lots.map((lot) => ({ ...lot, label: '' })) } })),
+    };
+  });
 }
 
 export interface BasketLineView {

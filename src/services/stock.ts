@@ -13,6 +13,7 @@ import { type LotView, readLots, receiveLots, recountLot } from './lots';
 import { notFound, Refusal } from './refusal';
 import { readFigure } from './stock-figure';
 import { readStock, type StockFigures } from './surroundings';
+import { withStock } from './overdue';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,
@@ -50,38 +51,40 @@ export interface StockMovementView {
 }
 
 /** Every stock item with its figures. */
-export function listStock({ database }: Services): Promise<StockFigures[]> {
-  return readStock(database.read);
+export function listStock(context: Services): Promise<StockFigures[]> {
+  return withStock(context, ({ database }) => readStock(database.read));
 }
 
 /** One stock item with its latest movements, newest first. */
-export async function readStockItem({ database }: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[] }> {
-  const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
-  if (!item) return notFound(`stock item “${key}”`);
-  const rows = await database.read
-    .select({ movement: stockMovements, orderId: orders.id })
-    .from(stockMovements)
-    .innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId))
-    .leftJoin(orders, eq(orders.id, stockMovements.orderId))
-    .where(eq(stockItems.key, key))
-    .orderBy(desc(stockMovements.id))
-    .limit(most);
-  const stored = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
-  return {
-    item,
-    lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
-    movements: rows.map(({ movement, orderId }) => ({
-      id: movement.id,
-      kind: movement.kind,
-      onHandChange: movement.onHandChange,
-      reservedChange: movement.reservedChange,
-      onHandAfter: movement.onHandAfter,
-      reservedAfter: movement.reservedAfter,
-      reason: movement.reason,
-      orderId,
-      at: movement.at.getTime(),
-    })),
-  };
+export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[] }> {
+  return withStock(context, async ({ database }) => {
+    const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
+    if (!item) return notFound(`stock item “${key}”`);
+    const rows = await database.read
+      .select({ movement: stockMovements, orderId: orders.id })
+      .from(stockMovements)
+      .innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId))
+      .leftJoin(orders, eq(orders.id, stockMovements.orderId))
+      .where(eq(stockItems.key, key))
+      .orderBy(desc(stockMovements.id))
+      .limit(most);
+    const stored = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
+    return {
+      item,
+      lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
+      movements: rows.map(({ movement, orderId }) => ({
+        id: movement.id,
+        kind: movement.kind,
+        onHandChange: movement.onHandChange,
+        reservedChange: movement.reservedChange,
+        onHandAfter: movement.onHandAfter,
+        reservedAfter: movement.reservedAfter,
+        reason: movement.reason,
+        orderId,
+        at: movement.at.getTime(),
+      })),
+    };
+  });
 }
 
 /**

@@ -5,7 +5,7 @@ import { type SwatchLine, swatchesFromCsv, swatchesToCsv } from '../core/exchang
 import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, sheets, swatches } from '../data/schema';
-import { type Services } from './context';
+import { atOneMoment, type Services } from './context';
 import { notFound, Refusal } from './refusal';
 import { readSwatches } from './surroundings';
 
@@ -15,10 +15,12 @@ export interface SwatchRow extends Swatch {
 }
 
 /** The swatch book, in the order of its pages. */
-export async function listSwatches({ database }: Services): Promise<SwatchRow[]> {
-  const book = await readSwatches(database.read);
-  const uses = await swatchUses(database.read);
-  return book.map((swatch) => ({ ...swatch, usedBy: uses.get(swatch.key) ?? [] }));
+export function listSwatches(context: Services): Promise<SwatchRow[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const book = await readSwatches(database.read);
+    const uses = await swatchUses(database.read);
+    return book.map((swatch) => ({ ...swatch, usedBy: uses.get(swatch.key) ?? [] }));
+  });
 }
 
 /** Titles of the products and sheets that refer to each swatch, in their drafts. */

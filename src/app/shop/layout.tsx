@@ -2,7 +2,7 @@ import { type ReactNode } from 'react';
 import { ShopFrame } from '@/features/shop/shop-frame';
 import { basketToken } from '@/http/basket-cookie';
 import { countLines } from '@/services/basket';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { groupTitle } from '@/services/settings';
 import { readShop } from '@/services/surroundings';
 

@@ -1,5 +1,5 @@
 import { ShopList } from '@/features/shop/shop-list';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listShop } from '@/services/shop';
 
 export default async function ShopPage() {

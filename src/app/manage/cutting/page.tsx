@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { CuttingPage } from '@/features/cutting/cutting-page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listCutting } from '@/services/cutting';
 
 export const metadata: Metadata = { title: 'To be cut' };

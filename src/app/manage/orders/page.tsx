@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { OrderList } from '@/features/orders/order-list';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listOrders } from '@/services/orders';
 
 export const metadata: Metadata = { title: 'Orders' };

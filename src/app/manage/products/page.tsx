@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { ProductList } from '@/features/products/product-list';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listProducts } from '@/services/products';
 import { readSheets } from '@/services/surroundings';
 

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { ShopSettings } from '@/features/settings/shop-settings';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { openSettings } from '@/services/settings';
 
 export const metadata: Metadata = { title: 'Settings' };

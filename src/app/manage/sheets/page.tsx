@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { SheetList } from '@/features/sheets/sheet-list';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listSheets } from '@/services/sheets';
 
 export const metadata: Metadata = { title: 'Sheets' };

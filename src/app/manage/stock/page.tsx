@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { StockList } from '@/features/stock/stock-list';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { countCutting } from '@/services/cutting';
 import { listStock } from '@/services/stock';
 

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { SwatchBook } from '@/features/swatches/swatch-book';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { listSwatches } from '@/services/swatches';
 
 export const metadata: Metadata = { title: 'Swatch book' };

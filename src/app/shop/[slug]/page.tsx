@@ -1,7 +1,7 @@
 import { ProductPage } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { openShopProductView } from '@/services/shop';
 
 interface Place {

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { OrderDetail } from '@/features/orders/order-detail';
 import { orNotFound } from '@/http/page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { readOrder } from '@/services/orders';
 
 export const metadata: Metadata = { title: 'Order' };

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { ProductEditor } from '@/features/product-editor/editor';
 import { orNotFound } from '@/http/page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { openForEditing } from '@/services/editing';
 
 export const metadata: Metadata = { title: 'Product' };

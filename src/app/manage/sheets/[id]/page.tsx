@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { SheetEditor } from '@/features/sheets/sheet-editor';
 import { orNotFound } from '@/http/page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { openSheetForEditing } from '@/services/sheets';
 
 export const metadata: Metadata = { title: 'Sheet' };

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { StockItemPage } from '@/features/stock/stock-item-page';
 import { orNotFound } from '@/http/page';
-import { services } from '@/services/context';
+import { services } from '@/services/process';
 import { readStockItem } from '@/services/stock';
 
 export const metadata: Metadata = { title: 'Stock item' };

@@ -1,0 +1,22 @@
+import { Database } from '../data/database';
+import { type Services } from './context';
+import { keepFreeing } from './overdue';
+
+const holder = globalThis as { oakKnotServices?: Promise<Services> };
+
+/** The services of this process, opened once: bundles of one server share them through the global object. */
+export function services(): Promise<Services> {
+  holder.oakKnotServices ??= open().catch((error: unknown) => {
+    delete holder.oakKnotServices;
+    throw error;
+  });
+  return holder.oakKnotServices;
+}
+
+async function open(): Promise<Services> {
+  const database = await Database.open();
+  await database.migrate();
+  const context: Services = { database, now: () => new Date() };
+  await keepFreeing(context);
+  return context;
+}
