@@ -4,7 +4,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // `npm test` checks the types of everything; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['@libsql/client', 'libsql', 'jsdom', 'sharp', 'dompurify'],
+  serverExternalPackages: ['piscina', '@libsql/client', 'libsql', 'jsdom', 'sharp', 'dompurify'],
   turbopack: { root: import.meta.dirname },
   headers: () =>
     Promise.resolve([

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { readJsonText, shapeFaults } from '../core/exchange';
 import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
@@ -37,13 +38,19 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
   } catch (error) {
     if (error instanceof Refusal) return problemDocument(error.status, error.code, error.message, error.details);
     if (error instanceof z.ZodError) {
-      const errors = error.issues.map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
-      const [first] = errors;
-      return problemDocument(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
+      const refusal = malformed(error, undefined);
+      return problemDocument(refusal.status, refusal.code, refusal.message, refusal.details);
     }
     console.error(error);
     return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
   }
+}
+
+/** What is wrong with the form of something that was sent, each with its place and what would be right. */
+function malformed({ issues }: z.ZodError, given: unknown): Refusal {
+  const errors = shapeFaults(issues, given).map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
+  const [first] = errors;
+  return new Refusal(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
 }
 
 function problemDocument(status: number, code: string, detail: string, more: Readonly<Record<string, unknown>> = {}): Response {
@@ -56,19 +63,22 @@ function problemDocument(status: number, code: string, detail: string, more: Rea
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Bad Request',
+  403: 'Forbidden',
   404: 'Not Found',
   409: 'Conflict',
   413: 'Content Too Large',
   415: 'Unsupported Media Type',
+  421: 'Misdirected Request',
   422: 'Unprocessable Content',
   500: 'Internal Server Error',
+  503: 'Service Unavailable',
 };
 
 /**
  * Reads a JSON body by a schema.
  *
- * @throws Refusal 413 when it is longer than the limit, 415 when it is not declared as JSON, 400 when it is not JSON
- * @throws ZodError when it is JSON of another shape
+ * @throws Refusal 413 when it is longer than the limit, 415 when it is not declared as JSON, 400 when it is not JSON, or
+ *   JSON of another shape
  */
 export async function readJson<T extends z.ZodType>(request: Request, schema: T, limit = LARGEST_BODY): Promise<z.infer<T>> {
   // Also keeps other sites from sending forms here: a browser asks before it sends JSON across origins.
@@ -76,13 +86,11 @@ export async function readJson<T extends z.ZodType>(request: Request, schema: T,
     throw new Refusal(415, 'notJson', 'Send the body as application/json.');
   }
   const text = (await readBytes(request, limit)).toString('utf8');
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new Refusal(400, 'notJson', 'The body is not JSON.');
-  }
-  return schema.parse(value);
+  const { value, fault } = readJsonText(text);
+  if (fault !== undefined) throw new Refusal(400, 'notJson', fault);
+  const { success, data, error } = schema.safeParse(value);
+  if (!success) throw malformed(error, value);
+  return data;
 }
 
 /**

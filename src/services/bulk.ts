@@ -4,7 +4,7 @@ import { type CatalogSurroundings, type Choice, insideNameOf, placementSchema, p
 import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { bulkChanges, products } from '../data/schema';
-import { compareSides } from './comparison';
+import { inBackground } from './background/pool';
 import { atOneMoment, type Services } from './context';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
@@ -54,12 +54,15 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: row.draft }));
   const { surroundings, today } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
   const { words, apply } = changer(change, surroundings, from);
+  const changed = drafts.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
+  const sides = drafts.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: changed[place]?.after ?? draft, surroundings } }));
+  const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
   return {
     words,
     surroundings,
-    rows: drafts.map(({ id, version, draft }) => {
-      const { after, does } = id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft);
-      const { priceBefore, priceAfter, stops, breaks } = compareSides({ product: draft, surroundings }, { product: after, surroundings }, today);
+    rows: drafts.map(({ id, version, draft }, place) => {
+      const { after, does } = changed[place] ?? { after: draft, does: '' };
+      const { priceBefore = null, priceAfter = null, stops = [], breaks = [] } = found[place] ?? {};
       const row: BulkRow = {
         productId: id,
         title: draft.title,

@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
-import createDOMPurify from 'dompurify';
-import { JSDOM } from 'jsdom';
 import sharp from 'sharp';
 import { type Queries } from '../data/database';
 import { media } from '../data/schema';
+import { inBackground } from './background/pool';
 import { type Services } from './context';
 import { notFound, Refusal } from './refusal';
 
@@ -59,28 +58,10 @@ async function safePhotograph(bytes: Buffer): Promise<SafePicture> {
   return { type: `image/${format}`, bytes: data, width: info.width, height: info.height };
 }
 
-function safeDrawing(text: string): SafePicture {
-  const { window } = new JSDOM('');
-  try {
-    const purify = createDOMPurify(window);
-    purify.addHook('uponSanitizeAttribute', (_node, attribute) => {
-      // A drawing may point into itself, nowhere else.
-      const pointsOut = /url\(\s*['"]?(?!#)/i.test(attribute.attrValue) || (/href$/i.test(attribute.attrName) && !attribute.attrValue.startsWith('#'));
-      if (pointsOut) attribute.keepAttr = false;
-    });
-    const body = purify.sanitize(text, {
-      USE_PROFILES: { svg: true, svgFilters: true },
-      FORBID_TAGS: ['style', 'a', 'image', 'foreignObject'],
-      RETURN_DOM_FRAGMENT: true,
-    });
-    const drawing = body.querySelector('svg');
-    if (!drawing) throw new Refusal(415, 'notAPicture', UNKNOWN);
-    // Written as XML: what is kept must stand on its own, outside any page.
-    const clean = new window.XMLSerializer().serializeToString(drawing);
-    return { type: 'image/svg+xml', bytes: Buffer.from(clean, 'utf8'), width: null, height: null };
-  } finally {
-    window.close();
-  }
+async function safeDrawing(text: string): Promise<SafePicture> {
+  const clean = await inBackground('drawing', { text }, 'This drawing');
+  if (clean === null) throw new Refusal(415, 'notAPicture', UNKNOWN);
+  return { type: 'image/svg+xml', bytes: Buffer.from(clean, 'utf8'), width: null, height: null };
 }
 
 /** Where a stored picture is found in the application. */

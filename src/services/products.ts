@@ -1,6 +1,5 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
-import { sellableRange } from '../core/analysis';
 import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
 import { compile, type Program, readiness } from '../core/resolve';
@@ -13,6 +12,7 @@ import { isToBeStored } from './draft-base';
 import { notFound, Refusal } from './refusal';
 import { readSurroundings } from './surroundings';
 import { withStock } from './overdue';
+import { priceFigures } from './price-figures';
 
 /** A product as the list shows it. */
 export interface ProductRow {
@@ -45,15 +45,15 @@ export function listProducts(context: Services): Promise<ProductRow[]> {
       .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
       .from(products)
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
-    const drafts = new Map(rows.map(({ product }) => [product.id, product.draft]));
-    const { surroundings, levels } = await readSurroundings(database.read, now(), [...drafts.values()]);
+    const { surroundings, levels } = await readSurroundings(database.read, now(), rows.map(({ product }) => product.draft));
+    const compiled = rows.map(({ product }) => ({ product: product.draft, program: compile(product.draft, surroundings) }));
+    const figures = await priceFigures(compiled, surroundings);
     return rows
-      .map(({ product, revision }): ProductRow => {
-        const draft = drafts.get(product.id) ?? product.draft;
-        const program = compile(draft, surroundings);
+      .map(({ product, revision }, place): ProductRow => {
+        const { draft } = product;
+        const program = compiled[place]?.program ?? compile(draft, surroundings);
         const findings = readiness(draft, surroundings, levels, program);
         const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-        const range = sellableRange(program);
         return {
           id: product.id,
           title: draft.title,
@@ -61,8 +61,8 @@ export function listProducts(context: Services): Promise<ProductRow[]> {
           slug: draft.slug,
           picture: draft.pictures[0]?.src ?? null,
           facets: facetWords(program.product),
-          price: priceWords(program),
-          priceFrom: range ? range.from.toApproximateNumber() : null,
+          price: figures[place]?.words ?? null,
+          priceFrom: figures[place]?.from ?? null,
           ...stockWords(program, levels, surroundings.stock),
           category: draft.category,
           supplier: draft.supplier,

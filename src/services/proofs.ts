@@ -1,6 +1,5 @@
-import { type Product } from '../core/catalog';
-import { compile, prove } from '../core/resolve';
-import { type BrokenProof, brokenProof } from './comparison';
+import { inBackground } from './background/pool';
+import { type BrokenProof } from './comparison';
 import { atOneMoment, type Services } from './context';
 import { type ProductStep, readBothStates, stepByStep } from './product-steps';
 import { readSurroundings } from './surroundings';
@@ -24,9 +23,15 @@ export async function* proveAll(context: Services): AsyncGenerator<ProductStep<P
     const read = await readBothStates(database.read);
     return { states: read, ...(await readSurroundings(database.read, now(), read.flatMap(({ draft, published }) => [draft, ...(published ? [published] : [])]))) };
   });
-  const failing = (product: Product | null) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds) : []);
-  yield* stepByStep(states, ({ id, draft, published }): ProvedProduct | null => {
-    if (draft.proofs.length + (published?.proofs.length ?? 0) === 0) return null;
-    return { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken: failing(draft).map(brokenProof), brokenInShop: failing(published).map(({ proof }) => proof.title) };
+  yield* stepByStep(states, async (some): Promise<(ProvedProduct | null)[]> => {
+    const has = some.filter(({ draft, published }) => draft.proofs.length + (published?.proofs.length ?? 0) > 0);
+    const failing = has.length === 0 ? [] : await inBackground('failingProofs', { products: has.flatMap(({ draft, published }) => [draft, published]), surroundings, today }, 'Resolving the proofs');
+    return some.map((state) => {
+      const place = has.indexOf(state);
+      if (place < 0) return null;
+      const { id, draft, published } = state;
+      const [broken = [], inShop = []] = failing.slice(place * 2);
+      return { productId: id, title: draft.title, inShop: published !== null, proofs: draft.proofs.map((proof) => proof.title), broken, brokenInShop: inShop.map(({ title }) => title) };
+    });
   });
 }

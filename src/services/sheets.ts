@@ -6,7 +6,8 @@ import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
 import { atOneMoment, type Services } from './context';
-import { type Comparison, compareSides } from './comparison';
+import { inBackground } from './background/pool';
+import { type Comparison } from './comparison';
 import { readShelves, type Shelf } from './shelves';
 import { isToBeStored } from './draft-base';
 import { type EditorSurroundings, editorSurroundings } from './editing';
@@ -208,20 +209,25 @@ async function readRipple(queries: Queries, at: Date, id: number): Promise<Async
   const { surroundings: before, today } = await readSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
-  return stepByStep(states, (state): RippleRow | null => {
-    const product = state.published ?? state.draft;
-    const [was, is] = [isOn(product, before), isOn(product, after)];
-    if (!was && !is) return null;
-    const comparison = compareSides({ product, surroundings: before }, { product, surroundings: after }, today);
-    const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
-    return {
-      ...comparison,
-      productId: state.id,
-      title: product.title,
-      inShop: state.published !== null,
-      reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
-      changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
-    };
+  return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
+    const reached = some.map((state) => ({ state, product: state.published ?? state.draft })).filter(({ product }) => isOn(product, before) || isOn(product, after));
+    const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
+    const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    return some.map((state): RippleRow | null => {
+      const place = reached.findIndex((other) => other.state === state);
+      const [comparison, product] = [found[place], reached[place]?.product];
+      if (!comparison || !product) return null;
+      const [was, is] = [isOn(product, before), isOn(product, after)];
+      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
+      return {
+        ...comparison,
+        productId: state.id,
+        title: product.title,
+        inShop: state.published !== null,
+        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
+      };
+    });
   });
 }
 

@@ -3,12 +3,12 @@ import { type PortableSurroundings, portableSurroundings, type ResolutionJson, r
 import { moneyDigits } from '../core/money';
 import { type QuantityRule } from '../core/ordering';
 import { compile, resolve } from '../core/resolve';
-import { priceWords } from '../core/words';
 import { groupOf, readBasket } from './basket';
 import { type Services } from './context';
 import { openShopProduct, readPublishedProducts } from './published';
 import { readSurroundings, type StockFigures } from './surroundings';
 import { withStock } from './overdue';
+import { priceFigures } from './price-figures';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {
@@ -26,8 +26,9 @@ export function listShop(context: Services): Promise<ShopEntry[]> {
   return withStock(context, async ({ database, now }) => {
     const published = await readPublishedProducts(database.read);
     const { surroundings, levels, lots, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
-    return published.map(({ definition }) => {
-      const program = compile(definition, surroundings);
+    const compiled = published.map(({ definition }) => ({ product: definition, program: compile(definition, surroundings) }));
+    const figures = await priceFigures(compiled, surroundings);
+    return compiled.map(({ product: definition, program }, place) => {
       const { shown, availability } = resolve(program, { answers: {} }, { levels, lots, today });
       const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
       return {
@@ -36,7 +37,7 @@ export function listShop(context: Services): Promise<ShopEntry[]> {
         summary: definition.summary,
         picture: definition.pictures[0] ?? null,
         category: definition.category ?? '',
-        price: priceWords(program) ?? '',
+        price: figures[place]?.words ?? '',
         soldOut: nothingOffered || availability.canSupply === 0,
       };
     });

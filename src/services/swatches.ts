@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { freeKey, hasOptions, type Swatch, swatchByName, swatchSchema } from '../core/catalog';
-import { type SwatchLine, swatchesFromCsv, swatchesToCsv } from '../core/exchange';
+import { type SwatchLine, swatchesToCsv } from '../core/exchange';
 import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, sheets, swatches } from '../data/schema';
+import { inBackground } from './background/pool';
 import { atOneMoment, type Services } from './context';
 import { notFound, Refusal } from './refusal';
 import { readSwatches } from './surroundings';
@@ -91,6 +92,9 @@ export async function exportSwatches({ database }: Services): Promise<string> {
   return swatchesToCsv(await readSwatches(database.read));
 }
 
+/** As many as the open format takes. */
+const MOST_SWATCHES = 5000;
+
 export const swatchImportSchema = z.strictObject({ csv: z.string().max(1_000_000), accept: z.boolean() });
 
 /**
@@ -98,10 +102,13 @@ export const swatchImportSchema = z.strictObject({ csv: z.string().max(1_000_000
  * faults.
  */
 export async function importSwatches({ database }: Services, { csv, accept }: z.infer<typeof swatchImportSchema>): Promise<SwatchLine[]> {
-  if (!accept) return swatchesFromCsv(csv, await readSwatches(database.read));
+  const linesFor = (book: readonly Swatch[]) => inBackground('swatchLines', { csv, book }, 'This list');
+  if (!accept) return linesFor(await readSwatches(database.read));
   return database.write(async (transaction) => {
     const book = await readSwatches(transaction);
-    const lines = swatchesFromCsv(csv, book);
+    const lines = await linesFor(book);
+    const added = lines.filter(({ swatch, does }) => swatch && does === 'adds').length;
+    if (book.length + added > MOST_SWATCHES) throw new Refusal(422, 'bookFull', `The book would have ${book.length + added} swatches, and holds ${MOST_SWATCHES}. Take some out first, or bring in fewer.`);
     let rank = book.length;
     for (const { swatch, does } of lines) {
       if (!swatch || does === 'leaves') continue;

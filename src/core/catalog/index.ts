@@ -15,7 +15,7 @@ export {
   type Sheet,
   sheetSchema,
 } from './sheet';
-export { type Swatch, swatchByName, swatchSchema } from './swatch-book';
+export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
 export {
   type Comparison,
   comparisons,
@@ -31,4 +31,4 @@ export {
 } from './rules';
 export { answersSchema, type Proof, proofSchema } from './proofs';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
-export { freeKey } from './free-key';
+export { freeKey, freeKeys } from './free-key';

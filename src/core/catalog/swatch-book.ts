@@ -17,7 +17,12 @@ const plain = (name: string) => name.normalize('NFKC').trim().replace(/\s+/g, ' 
 
 /** The swatch of a name, however its letters are written; undefined when the book has none. */
 export function swatchByName(swatches: Iterable<Swatch>, name: string): Swatch | undefined {
-  const wanted = plain(name);
-  for (const swatch of swatches) if (plain(swatch.name) === wanted) return swatch;
-  return undefined;
+  return swatchesByName(swatches)(name);
+}
+
+/** Finds swatches by their names, of which the first counts, in time that does not grow with the book. */
+export function swatchesByName(swatches: Iterable<Swatch>): (name: string) => Swatch | undefined {
+  const byName = new Map<string, Swatch>();
+  for (const swatch of swatches) if (!byName.has(plain(swatch.name))) byName.set(plain(swatch.name), swatch);
+  return (name) => byName.get(plain(name));
 }

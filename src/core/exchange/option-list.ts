@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { freeKey, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
+import { freeKeys, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
 import { readColour } from '../colour';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
@@ -26,7 +26,7 @@ const HEAD = /^(title|name|option|amount|price|surcharge|sku|sku part|code|colou
  */
 export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>): OptionLine[] {
   const book = [...swatches];
-  const keys = existing.map(({ key }) => key);
+  const keyFor = freeKeys(existing.map(({ key }) => key));
   const titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
   const parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
@@ -53,8 +53,7 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     if (colour.fault !== undefined) faults.push(colour.fault);
     if (colour.note !== undefined) notes.push(colour.note);
     if (more.some((cell) => cell !== '')) faults.push('It has more than four columns: title, amount, SKU part, colour.');
-    const key = freeKey(title, keys, 'option');
-    keys.push(key);
+    const key = keyFor(title, 'option');
     const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount: amount ?? null, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
     return { line: index + 1, text: line, option, faults, notes };
   });

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { freeKey, type Swatch, swatchByName } from '../catalog';
+import { freeKeys, type Swatch, swatchesByName } from '../catalog';
 import { readColour } from '../colour';
 
 const COLUMNS = ['name', 'colour', 'second colour', 'third colour', 'family', 'supplier code'] as const;
@@ -56,13 +56,14 @@ export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLi
   const hasHead = columns.includes('name');
   const order = hasHead ? columns : COLUMNS;
   const rows = hasHead ? rest : data;
-  const taken = book.map(({ key }) => key);
+  const freeKey = freeKeys(book.map(({ key }) => key));
+  const knownAs = swatchesByName(book);
   const named = new Set<string>();
   return rows.flatMap((cells, index) => {
     if (cells.every((cell) => cell.trim() === '')) return [];
     const cell = (column: (typeof COLUMNS)[number]) => (cells[order.indexOf(column)] ?? '').trim();
     const name = cell('name');
-    const known = swatchByName(book, name);
+    const known = knownAs(name);
     const faults: string[] = [];
     if (name === '') faults.push('It has no name.');
     if (name.length > 80) faults.push('The name is longer than 80 characters.');
@@ -76,8 +77,7 @@ export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLi
       return colour ?? [];
     });
     if (colours.length === 0 && faults.length === 0 && !known?.picture) faults.push('It has no colour.');
-    const key = known?.key ?? freeKey(name, taken, 'swatch');
-    taken.push(key);
+    const key = known?.key ?? freeKey(name, 'swatch');
     const swatch: Swatch = { key, name, colours, picture: known?.picture ?? null, family: cell('family').slice(0, 80), supplierCode: cell('supplier code').slice(0, 60) };
     const same = known !== undefined && JSON.stringify(known) === JSON.stringify(swatch);
     return { line: index + (hasHead ? 2 : 1), name, swatch: faults.length === 0 ? swatch : null, does: same ? 'leaves' : known ? 'changes' : 'adds', faults } as const;

@@ -1,0 +1,39 @@
+import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
+import { swatchesFromCsv } from '../../core/exchange';
+import { compile, prove } from '../../core/resolve';
+import { priceWords } from '../../core/words';
+import { sellableRange } from '../../core/analysis';
+import { brokenProof, compareSides, type Comparison, type Side } from '../comparison';
+import { cleanDrawing } from './clean-drawing';
+
+/**
+ * What may take long, run in threads of its own so that nobody else waits for it. Each takes and gives plain data.
+ */
+
+/** Nothing: says that a thread has started. */
+export const ready = (_input: null): true => true;
+
+/** An uploaded drawing without anything that could run or call; null where it is none. */
+export const drawing = ({ text }: { text: string }): string | null => cleanDrawing(text);
+
+export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
+
+/** Products before and after a change, one comparison each. */
+export const comparisons = ({ sides, today }: { sides: readonly { before: Side; after: Side }[]; today: string }): Comparison[] => sides.map(({ before, after }) => compareSides(before, after, today));
+
+/** The proofs of products that no longer hold. */
+export const failingProofs = ({ products, surroundings, today }: { products: readonly (Product | null)[]; surroundings: CatalogSurroundings; today: string }) =>
+  products.map((product) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds).map(brokenProof) : []));
+
+/** What products cost, in words and from which amount, as their lists show it. */
+export const prices = ({ products, surroundings }: { products: readonly Product[]; surroundings: CatalogSurroundings }): PriceFigure[] =>
+  products.map((product) => {
+    const program = compile(product, surroundings);
+    return { words: priceWords(program), from: sellableRange(program)?.from.toApproximateNumber() ?? null };
+  });
+
+/** A price as a list shows it, and what it is sorted by. */
+export interface PriceFigure {
+  readonly words: string | null;
+  readonly from: number | null;
+}
