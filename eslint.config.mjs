@@ -1,9 +1,12 @@
 import next from 'eslint-config-next/core-web-vitals';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 const config = [
   { ignores: ['.next/**', 'node_modules/**', 'data/**', 'next-env.d.ts', 'src/data/migrations/**'] },
   ...next,
+  // An expression that goes back over what strangers send can stop the shop: each must be linear.
+  { plugins: { regexp }, rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }], 'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }], 'regexp/no-misleading-capturing-group': 'error' } },
   ...tseslint.configs.strict.map((entry) => ({ ...entry, files: ['**/*.ts', '**/*.tsx'] })),
   {
     files: ['**/*.ts', '**/*.tsx'],

@@ -8,7 +8,9 @@ import { join } from 'node:path';
 const fresh = process.argv.includes('--fresh');
 const port = Number(process.env.PORT ?? 3000);
 const host = process.env.HOST ?? '127.0.0.1';
-const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+// Whoever listens on another address is answered there, too.
+const hosts = [process.env.OAK_KNOT_HOSTS, host === '0.0.0.0' || host === '::' ? undefined : host].filter(Boolean).join(',');
+const env = { ...process.env, OAK_KNOT_HOSTS: hosts, NEXT_TELEMETRY_DISABLED: '1' };
 
 function fail(message) {
   console.error(`\n${message}`);

@@ -94,6 +94,17 @@ export async function readJson<T extends z.ZodType>(request: Request, schema: T,
 }
 
 /**
+ * Reads a file that is sent as the body.
+ *
+ * @throws Refusal 415 when it is not declared as one, 413
+ */
+export function readFileBody(request: Request, limit: number): Promise<Buffer> {
+  const type = (request.headers.get('content-type') ?? '').toLowerCase();
+  if (type !== 'application/octet-stream' && !type.startsWith('image/')) throw new Refusal(415, 'notBytes', 'Send the file as application/octet-stream.');
+  return readBytes(request, limit);
+}
+
+/**
  * Reads a body of any kind, giving up as soon as it is longer than the limit.
  *
  * @throws Refusal 413

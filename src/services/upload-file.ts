@@ -7,6 +7,7 @@ import { compile } from '../core/resolve';
 import { type Queries } from '../data/database';
 import { uploads } from '../data/schema';
 import { type Services } from './context';
+import { isDrawing } from './markup';
 import { openShopProduct } from './published';
 import { notFound, Refusal } from './refusal';
 
@@ -38,10 +39,9 @@ export async function fileTypeOf(bytes: Buffer): Promise<FileType | null> {
   }
   const text = readableText(bytes);
   if (text === null) return null;
-  const start = text.trimStart();
-  if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*(<!doctype svg[^>]*>\s*)?<svg[\s>]/i.test(start)) return 'svg';
+  if (isDrawing(text)) return 'svg';
   // What a browser would take for a page is not plain text, whatever it says.
-  return start.startsWith('<') ? null : 'text';
+  return text.trimStart().startsWith('<') ? null : 'text';
 }
 
 function readableText(bytes: Buffer): string | null {

@@ -9,7 +9,7 @@ export interface LotLine {
   readonly length: Exact;
 }
 
-const SEVERAL = /^(\d{1,4})\s*[x×*]\s*(.+)$/i;
+const SEVERAL = /^(\d{1,4})\s*[x×*](.+)$/i;
 const MOST_LOTS = 1000;
 
 /**

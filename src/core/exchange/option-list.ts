@@ -64,7 +64,8 @@ function readAmount(text: string): Amount | null | undefined {
   const percent = text.endsWith('%');
   const digits = text
     .replace(/%$/, '')
-    .replace(/^[+€£$]*|[€£$]*$/g, '')
+    .replace(/^[+€£$]{1,3}/, '')
+    .replace(/[€£$]$/, '')
     .replace(/^(-|−)/, '-')
     .replace(/\s/g, '')
     .replace(/^(-?\d+),(\d{1,2})$/, '$1.$2');
@@ -78,7 +79,7 @@ function readOptionColour(text: string, title: string, book: readonly Swatch[]):
   const named = swatchByName(book, text === '' ? title : text);
   if (named) return { colours: [], swatch: named.key, note: `takes the swatch ${named.name}` };
   if (text === '') return { colours: [], swatch: null };
-  const parts = text.split(/\s*\/\s*/);
+  const parts = text.split('/').map((part) => part.trim());
   const colours = parts.map(readColour);
   if (parts.length <= 3 && colours.every((colour) => colour !== null)) return { colours: colours.flatMap((colour) => colour ?? []), swatch: null };
   return { colours: [], swatch: null, fault: `“${text}” is neither a colour nor the name of a swatch. Write #5b7a5e, or add it to the swatch book.` };

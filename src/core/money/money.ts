@@ -1,4 +1,4 @@
-import type { Exact, RoundingMode } from '../number';
+import { groupDigits, type Exact, type RoundingMode } from '../number';
 import { minorUnits } from './currencies';
 
 /**
@@ -28,7 +28,7 @@ export function formatMoney(amount: Exact, currency: string): string {
   const digits = moneyDigits(amount, currency);
   const negative = digits.startsWith('-');
   const [whole = '0', fraction] = (negative ? digits.slice(1) : digits).split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ',');
+  const grouped = groupDigits(whole, ',');
   const sign = SIGNS[currency] ?? `${currency} `;
   return `${negative ? '−' : ''}${sign}${grouped}${fraction === undefined ? '' : `.${fraction}`}`;
 }

@@ -1,3 +1,4 @@
 export { decimalText } from './decimal-text';
 export { Exact, type RoundingMode } from './exact';
 export { WRITTEN_PLACES, written } from './written';
+export { groupDigits } from './grouped';

@@ -1,5 +1,6 @@
 import { type Analysis, type Stage } from '../analysis/analyse';
 import { type Change } from '../analysis/next-click';
+import { groupDigits } from '../number';
 
 /** Numbers with more digits are written as a power of ten. */
 const MOST_DIGITS = 15;
@@ -9,7 +10,7 @@ const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹';
 /** A number of selections: `1 selection`, `1 440 selections`, `about 6.2 × 10³³ selections`. */
 export function selectionsWords(count: string): string {
   if (count === '1') return '1 selection';
-  if (count.length <= MOST_DIGITS) return `${count.replace(/\B(?=(\d{3})+$)/g, '\u202f')} selections`;
+  if (count.length <= MOST_DIGITS) return `${groupDigits(count, '\u202f')} selections`;
   const [figure = '', power = ''] = Number(count).toExponential(1).split('e+');
   return `about ${figure} × 10${[...power].map((digit) => RAISED[Number(digit)]).join('')} selections`;
 }

@@ -29,7 +29,7 @@ export function formulaLanguage(inputs: readonly FormulaInput[], currency: strin
     ...unitNames(currency).map((name) => ({ label: name, detail: 'unit', type: 'unit', boost: -1 })),
   ];
   const complete = (context: CompletionContext): CompletionResult | null => {
-    const word = context.matchBefore(/[\p{L}_€$£%][\p{L}\p{N}_.]*/u);
+    const word = context.matchBefore(/[\p{L}_€$£%][\p{L}\p{N}_.]{0,80}/u);
     return word || context.explicit ? { from: word?.from ?? context.pos, options } : null;
   };
   const hover = hoverTooltip((view, place) => {

@@ -28,7 +28,8 @@ export async function send<T extends z.ZodType>(method: Method, url: string, bod
   const response = await fetch(url, {
     method,
     signal,
-    headers: body === undefined || isFile ? {} : { 'Content-Type': 'application/json' },
+    // What a file is, the server tells from its content.
+    headers: body === undefined ? {} : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' },
     body: body === undefined ? undefined : isFile ? body : JSON.stringify(body),
   }).catch(() => {
     throw new ApiProblem(0, 'unreachable', 'The server can’t be reached.');

@@ -39,8 +39,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
   const upload = useCallback(
     (choice: string, file: File) => {
       const about = new URLSearchParams({ product: product.slug, choice, name: file.name });
-      // What the file is, the server tells from its content.
-      return send('POST', `/api/shop/uploads?${about.toString()}`, file.slice(0, file.size, 'application/octet-stream'), uploadedSchema);
+      return send('POST', `/api/shop/uploads?${about.toString()}`, file, uploadedSchema);
     },
     [product.slug],
   );

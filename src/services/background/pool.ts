@@ -47,10 +47,3 @@ export async function inBackground<Name extends keyof Tasks & string>(name: Name
     throw error;
   }
 }
-
-/** Ends all threads, for a process that has nothing more to do. */
-export async function endBackground(): Promise<void> {
-  await holder.oakKnotPool?.destroy();
-  delete holder.oakKnotPool;
-  delete holder.oakKnotPoolReady;
-}

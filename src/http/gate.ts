@@ -1,0 +1,54 @@
+/** What of a request decides whether it is let in. */
+export interface Knock {
+  readonly method: string;
+  header(name: string): string | null;
+}
+
+/** Why a request is turned away. */
+export interface TurnedAway {
+  readonly status: 403 | 415 | 421;
+  readonly code: 'otherHost' | 'otherSite' | 'formBody';
+  readonly detail: string;
+}
+
+const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]'];
+
+const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/** What a page of another site can send without asking first. @see Fetch Standard, CORS-safelisted request-headers */
+const FORM_TYPES = ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data'];
+
+/** The hosts that are answered: this machine's own, and those that a setting names, separated by commas. */
+export function hostsFrom(setting: string | undefined): ReadonlySet<string> {
+  const named = (setting ?? '').split(',').map((host) => host.trim().toLowerCase()).filter((host) => host !== '');
+  return new Set([...OWN_HOSTS, ...named]);
+}
+
+const withoutPort = (host: string) => host.toLowerCase().replace(/:\d{1,5}$/, '');
+
+/** The host of an origin such as `https://shop.example:8443`, with its port; null for anything else. */
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
+}
+
+/**
+ * The one gate that every request passes: only hosts that are ours are answered, so that no other name can be made to
+ * lead here; and what writes comes from our own pages, or from no page at all.
+ *
+ * @returns null for what is let in
+ */
+export function gate({ method, header }: Knock, hosts: ReadonlySet<string>): TurnedAway | null {
+  const host = header('host') ?? '';
+  if (!hosts.has(withoutPort(host))) {
+    return { status: 421, code: 'otherHost', detail: `Nothing is served under the name “${host.slice(0, 80)}”. Whoever runs Oak Knot can add it to OAK_KNOT_HOSTS.` };
+  }
+  if (READS.has(method)) return null;
+  const site = header('sec-fetch-site');
+  const origin = header('origin');
+  if ((site !== null && site !== 'same-origin' && site !== 'none') || (origin !== null && hostOf(origin) !== host.toLowerCase())) {
+    return { status: 403, code: 'otherSite', detail: 'This was sent by a page of another site. Only our own pages may change something here.' };
+  }
+  const type = (header('content-type') ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
+  if (FORM_TYPES.includes(type)) return { status: 415, code: 'formBody', detail: `A body of type ${type} is not read here. Send application/json, or a file as application/octet-stream.` };
+  return null;
+}
