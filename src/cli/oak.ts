@@ -1,21 +1,32 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { checkCatalog, pathText, readCatalog, resolutionJson, surroundingsOf } from '../core/exchange';
-import { type Catalog, type Fault } from '../core/catalog';
-import { dayAt } from '../core/calendar';
+import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
+import { type Catalog, type Fault, LARGEST_FILE, type UploadedFile } from '../core/catalog';
+import { dayAt, parseDay } from '../core/calendar';
 import { Exact } from '../core/number';
-import { compile, prove, resolve } from '../core/resolve';
+import { compile, prove, resolve, type ResolveContext } from '../core/resolve';
 import { lotsOf } from '../core/stock';
+import { Database, DEFAULT_DATABASE_URL } from '../data/database';
+import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/ledger';
+import { fileTypeOf } from '../services/upload-file';
 
 const USAGE = `Usage:
-  oak resolve --catalog FILE --product SLUG [--selection FILE|-]
+  oak resolve --catalog FILE --product SLUG [--selection FILE|-] [--group KEY] [--today YYYY-MM-DD] [--files DIR]
       prints what the selection resolves to, as JSON; without one, what the defaults resolve to
+      --group KEY         as a customer of that group
+      --today YYYY-MM-DD  as if it were that day; today in the shop's time zone unless said
+      --files DIR         where uploaded files are: an answer names them as they are called there
   oak check --catalog FILE
-      lists what is wrong with a catalog
+      lists what is wrong with a catalog, and with what can be selected of it
   oak prove --catalog FILE
       resolves the proofs of its products again, and says which no longer hold
+  oak ledger verify [--database URL]
+      sums every movement of stock again, and says where a figure is not the sum: of items and of lots
+  oak ledger rebuild [--database URL]
+      puts the sums in the place of such figures
 
-Exit status: 0 done, 1 a proof no longer holds, 2 the input has faults`;
+Exit status: 0 done, 1 a proof no longer holds or a figure is not its sum, 2 the input has faults`;
 
 /** Input that can't be used: one line per fault, exit status 2. */
 class BadInput extends Error {
@@ -46,16 +57,39 @@ function openCatalog(file: string): Catalog {
 
 function readSelection(file: string | undefined): unknown {
   if (file === undefined) return { answers: {} };
+  const { value, fault } = readJsonText(readText(file, 'selection'));
+  if (fault !== undefined) throw new BadInput([`${file}: $: ${fault}`]);
+  return value;
+}
+
+/** The files of a folder, by name: what each is is told from its content, as in the shop. */
+async function filesIn(folder: string | undefined): Promise<ResolveContext['files']> {
+  if (folder === undefined) return undefined;
+  let names: string[];
   try {
-    return JSON.parse(readText(file, 'selection'));
-  } catch (error) {
-    if (error instanceof BadInput) throw error;
-    throw new BadInput([`${file}: $: This is not JSON: ${error instanceof Error ? error.message : String(error)}`]);
+    names = readdirSync(folder);
+  } catch {
+    throw new BadInput([`${folder}: can’t read the folder of files: there is no such folder`]);
   }
+  const known = new Map<string, UploadedFile>();
+  for (const name of names) {
+    const path = join(folder, name);
+    const { size } = statSync(path);
+    if (!statSync(path).isFile() || size > LARGEST_FILE) continue;
+    const type = await fileTypeOf(readFileSync(path));
+    if (type) known.set(name, { name, type, size });
+  }
+  return (token) => known.get(token);
+}
+
+interface Asked {
+  readonly group?: string;
+  readonly today?: string;
+  readonly files?: string;
 }
 
 /** Prints the resolution of one selection. */
-function runResolve(catalogFile: string, slug: string, selectionFile: string | undefined): number {
+async function runResolve(catalogFile: string, slug: string, selectionFile: string | undefined, { group, today, files }: Asked): Promise<number> {
   const catalog = openCatalog(catalogFile);
   const index = catalog.products.findIndex((candidate) => candidate.slug === slug);
   const product = catalog.products[index];
@@ -63,12 +97,17 @@ function runResolve(catalogFile: string, slug: string, selectionFile: string | u
     const known = catalog.products.map((candidate) => candidate.slug).join(', ');
     throw new BadInput([`${catalogFile}: $.products: There is no product “${slug}”. There are: ${known || 'none'}.`]);
   }
+  if (group !== undefined && !catalog.shop.groups.some(({ key }) => key === group)) {
+    throw new BadInput([`oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`]);
+  }
+  if (today !== undefined && parseDay(today) === null) throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
   const program = compile(product, surroundingsOf(catalog));
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
   const stock = new Map(catalog.stock.map(({ key, onHand, backorder }) => [key, Exact.from(onHand).plus(Exact.from(backorder))]));
   const lots = lotsOf(catalog.stock.map(({ key, cutFrom, lots: there }) => ({ key, lying: cutFrom && { ...cutFrom, lots: there.map(({ label, length }, id) => ({ id, label, free: length })) } })));
-  const resolution = resolve(program, readSelection(selectionFile), { levels: (key) => stock.get(key), lots, today: dayAt(new Date(), catalog.shop.timeZone) });
+  const context = { levels: (key: string) => stock.get(key), lots, today: today ?? dayAt(new Date(), catalog.shop.timeZone), group: group ?? null, files: await filesIn(files) };
+  const resolution = resolve(program, readSelection(selectionFile), context);
   process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;
 }
@@ -93,41 +132,102 @@ function runProve(catalogFile: string): number {
 function runCheck(catalogFile: string): number {
   const catalog = openCatalog(catalogFile);
   const faults = checkCatalog(catalog);
-  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, fault)));
+  // Selections are looked at once everything they are made of is right.
+  const found = faults.length > 0 ? faults : checkSelections(catalog, dayAt(new Date(), catalog.shop.timeZone));
+  if (found.length > 0) throw new BadInput(found.map((fault) => faultLine(catalogFile, fault)));
   process.stdout.write(`${catalogFile}: ${catalog.products.length} products, ${catalog.stock.length} stock items, nothing wrong\n`);
   return 0;
 }
 
+/** Verifies or rebuilds the ledger of a database. @returns 1 when a figure is not its sum */
+async function runLedger(action: string | undefined, url: string | undefined): Promise<number> {
+  if (action !== 'verify' && action !== 'rebuild') throw new BadInput([`oak ledger: say verify or rebuild${action === undefined ? '' : `, not “${action}”`}`]);
+  const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
+  if (address.startsWith('file:') && !existsSync(address.slice('file:'.length))) throw new BadInput([`oak ledger: there is no database ${address}. Say which with --database file:PATH.`]);
+  const database = await Database.open(address).catch((error: unknown) => {
+    throw new BadInput([error instanceof Error ? error.message : String(error)]);
+  });
+  try {
+    await database.migrate();
+    const differences = action === 'verify' ? await database.atOneMoment((still) => auditLedger(still.read)) : await database.write(rebuildLedger);
+    for (const difference of differences) process.stdout.write(`${differenceLine(difference)}\n`);
+    if (differences.length === 0) process.stdout.write('Every figure is the sum of its movements\n');
+    else process.stdout.write(action === 'verify' ? `${differences.length} figures are not; oak ledger rebuild puts the sums in their place\n` : `${differences.length} figures rebuilt\n`);
+    return action === 'verify' && differences.length > 0 ? 1 : 0;
+  } finally {
+    database.close();
+  }
+}
+
+function differenceLine(difference: LedgerDifference): string {
+  switch (difference.kind) {
+    case 'item':
+      return `${difference.stock}: on hand ${difference.onHand.kept}, summed up ${difference.onHand.summed}; reserved ${difference.reserved.kept}, summed up ${difference.reserved.summed}`;
+    case 'lot':
+      return `${difference.stock}, lot ${difference.label}: ${difference.left.kept} left, summed up ${difference.left.summed}`;
+    case 'item and lots':
+      return `${difference.stock}: on hand ${difference.onHand}, its lots come to ${difference.lots}`;
+  }
+}
+
+const OPTIONS = {
+  catalog: { type: 'string' },
+  product: { type: 'string' },
+  selection: { type: 'string' },
+  group: { type: 'string' },
+  today: { type: 'string' },
+  files: { type: 'string' },
+  database: { type: 'string' },
+} as const;
+
+type Command = 'resolve' | 'check' | 'prove' | 'ledger';
+
+/** What each command takes beside its name. */
+const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
+  resolve: ['catalog', 'product', 'selection', 'group', 'today', 'files'],
+  check: ['catalog'],
+  prove: ['catalog'],
+  ledger: ['database'],
+};
+
+const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
+
+function optionsOf(command: Command, rest: readonly string[]) {
+  try {
+    const { values, positionals } = parseArgs({ args: [...rest], options: OPTIONS, strict: true, allowPositionals: command === 'ledger' });
+    const taken = TAKES[command] as readonly string[];
+    const other = Object.keys(values).find((name) => !taken.includes(name));
+    if (other !== undefined) throw new Error(`it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ')}`);
+    return { values, positionals };
+  } catch (error) {
+    throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
+  }
+}
+
 /** Runs one command. @returns the exit status */
-export function run(args: readonly string[]): number {
+export async function run(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h') {
     process.stdout.write(`${USAGE}\n`);
     return command === undefined ? 2 : 0;
   }
-  const options = { catalog: { type: 'string' }, product: { type: 'string' }, selection: { type: 'string' } } as const;
-  let values: { catalog?: string; product?: string; selection?: string };
-  try {
-    ({ values } = parseArgs({ args: rest, options, strict: true }));
-  } catch (error) {
-    throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
-  }
+  if (!isCommand(command)) throw new BadInput([`oak: there is no command “${command}”; there are ${Object.keys(TAKES).join(', ')}`]);
+  const { values, positionals } = optionsOf(command, rest);
+  if (command === 'ledger') return runLedger(positionals[0], values.database);
   if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);
   switch (command) {
     case 'resolve':
       if (!values.product) throw new BadInput(['oak resolve: --product SLUG is missing']);
-      return runResolve(values.catalog, values.product, values.selection);
+      return runResolve(values.catalog, values.product, values.selection, values);
     case 'check':
       return runCheck(values.catalog);
     case 'prove':
       return runProve(values.catalog);
-    default:
-      throw new BadInput([`oak: there is no command “${command}”; there are resolve, check and prove`]);
   }
 }
 
 try {
-  process.exitCode = run(process.argv.slice(2));
+  process.exitCode = await run(process.argv.slice(2));
 } catch (error) {
   if (!(error instanceof BadInput)) throw error;
   process.stderr.write(`${error.lines.join('\n')}\n`);

@@ -1,6 +1,7 @@
-import { and, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { answersSchema } from '../core/catalog';
+import { customerView } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { LARGEST_QUANTITY } from '../core/ordering';
@@ -8,7 +9,7 @@ import { problem, type Problem } from '../core/problems';
 import { compile, type Resolution, resolve } from '../core/resolve';
 import { type Effort, lotsAfter, type LotStock, type StockLevels, type StockLots } from '../core/stock';
 import { type Queries } from '../data/database';
-import { basketLines, baskets } from '../data/schema';
+import { basketLines, baskets, orders } from '../data/schema';
 import { newToken, type Services } from './context';
 import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
 import { notFound, Refusal } from './refusal';
@@ -74,7 +75,8 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
       lines.push({ ...line, resolution: null, problems: [problem('item', { code: 'notInShop' })], formerPrice: null });
       continue;
     }
-    const resolution = resolve(compile(sold.definition, context.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, lots, effort, today: context.today, group, files });
+    const view = customerView(sold.definition, context.surroundings, group);
+    const resolution = resolve(compile(view.product, view.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, lots, effort, today: context.today, group: view.group, files });
     for (const { stock, plan } of resolution.availability.cutPlans) {
       const lying = lots(stock);
       if (lying) cut.set(stock, lotsAfter(lying, plan.cuts));
@@ -96,9 +98,9 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
 const inBasket = (token: string) => and(eq(basketLines.basket, token), isNull(basketLines.orderId));
 
 /** The order that is being made of lines of a basket and waits for its payment; null where there is none. */
-export async function waitingOrder(queries: Queries, token: string): Promise<number | null> {
-  const claimed = await queries.query.basketLines.findFirst({ where: and(eq(basketLines.basket, token), isNotNull(basketLines.orderId)) });
-  return claimed?.orderId ?? null;
+export async function waitingOrder(queries: Queries, token: string): Promise<{ number: number; token: string } | null> {
+  const [order] = await queries.select({ number: orders.id, token: orders.token }).from(basketLines).innerJoin(orders, eq(orders.id, basketLines.orderId)).where(eq(basketLines.basket, token)).limit(1);
+  return order ?? null;
 }
 
 /** Reads a basket. */
@@ -137,8 +139,9 @@ export async function addToBasket(context: Services, token: string | undefined, 
     const published = await readPublishedBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
     const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const program = compile(published.definition, surroundings);
-    const asked = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [input.answers]) };
+    const view = customerView(published.definition, surroundings, await groupOf(transaction, token));
+    const program = compile(view.product, view.surroundings);
+    const asked = { levels, lots, today, group: view.group, files: await readFiles(transaction, [input.answers]) };
     const { slug: _slug, ...selection } = input;
     const added = resolve(program, selection, asked);
     if (added.state !== 'sellable') throw notSellable(added.problems);
@@ -198,8 +201,9 @@ export async function changeLine(context: Services, token: string | undefined, l
     const published = await readPublishedById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
     const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const asked = { levels, lots, today, group: await groupOf(transaction, token), files: await readFiles(transaction, [line.answers]) };
-    const { problems } = resolve(compile(published.definition, surroundings), { answers: line.answers, quantity }, asked);
+    const view = customerView(published.definition, surroundings, await groupOf(transaction, token));
+    const asked = { levels, lots, today, group: view.group, files: await readFiles(transaction, [line.answers]) };
+    const { problems } = resolve(compile(view.product, view.surroundings), { answers: line.answers, quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {

@@ -128,9 +128,9 @@ function emptyBasket(): Refusal {
   return new Refusal(422, 'emptyBasket', 'The basket is empty. Put something in it first.');
 }
 
-function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: number | null): Exact {
+function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { number: number } | null): Exact {
   if (basket.lines.length === 0) {
-    throw waiting === null ? emptyBasket() : new Refusal(409, 'beingOrdered', `What was in the basket is being ordered already: order ${waiting} waits for its payment.`, { order: waiting });
+    throw waiting === null ? emptyBasket() : new Refusal(409, 'beingOrdered', `What was in the basket is being ordered already: order ${waiting.number} waits for its payment.`, { order: waiting.number });
   }
   const stopped = basket.lines.find(({ resolution }) => resolution?.state !== 'sellable');
   if (stopped) {

@@ -1,5 +1,5 @@
 import { eq, isNotNull } from 'drizzle-orm';
-import { type PortableSurroundings } from '../core/exchange';
+import { packSurroundings, type PortableSurroundings } from '../core/exchange';
 import { products, revisions } from '../data/schema';
 import { atOneMoment, type Services } from './context';
 import { readShelves } from './shelves';
@@ -42,12 +42,7 @@ export async function editorSurroundings({ database }: Services, { surroundings,
     .orderBy(products.title);
   const sorted = (values: (string | null)[]) => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
   return {
-    surroundings: {
-      shop: surroundings.shop,
-      swatches: [...surroundings.swatches.values()],
-      sheets: [...surroundings.sheets.values()],
-      products: [...surroundings.products.values()],
-    },
+    surroundings: packSurroundings(surroundings),
     today,
     stock,
     suggestions: {

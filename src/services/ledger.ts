@@ -68,45 +68,60 @@ export async function moveLot(
   await move(transaction, at, { ...movement, stock: lot.stock, lotId: lot.id, onHand: left.minus(Exact.from(lot.left)) });
 }
 
-/** A stock item whose figures are not the sums of its movements. */
-export interface LedgerDifference {
-  readonly stock: string;
-  readonly onHand: { readonly kept: string; readonly summed: string };
-  readonly reserved: { readonly kept: string; readonly summed: string };
+interface Figure {
+  /** as it is kept, and as its movements sum it up */
+  readonly kept: string;
+  readonly summed: string;
 }
 
+/** Something whose figures are not the sums of its movements. */
+export type LedgerDifference =
+  | { readonly kind: 'item'; readonly stock: string; readonly onHand: Figure; readonly reserved: Figure }
+  | { readonly kind: 'lot'; readonly stock: string; readonly lot: number; readonly label: string; readonly left: Figure }
+  | { readonly kind: 'item and lots'; readonly stock: string; readonly onHand: string; readonly lots: string };
+
 /**
- * Sums every movement again and compares. The figures are kept in the same transactions as the movements, so a
+ * Sums every movement again and compares: each item with its movements, each lot with those of the lot, and what an item
+ * has on hand with what its lots come to. The figures are kept in the same transactions as the movements, so a
  * difference means that something other than Oak Knot wrote to the database.
+ *
+ * @param queries of one moment, where others may write meanwhile
  */
 export async function auditLedger(queries: Queries): Promise<LedgerDifference[]> {
-  // One statement, so that figures and movements are of one moment even while others write.
-  const rows = await queries
-    .select({ item: stockItems, onHandChange: stockMovements.onHandChange, reservedChange: stockMovements.reservedChange })
-    .from(stockItems)
-    .leftJoin(stockMovements, eq(stockMovements.itemId, stockItems.id));
-  const sums = new Map<number, { item: typeof stockItems.$inferSelect; onHand: Exact; reserved: Exact }>();
-  for (const { item, onHandChange, reservedChange } of rows) {
-    const sum = sums.get(item.id) ?? { item, onHand: Exact.zero, reserved: Exact.zero };
-    sum.onHand = sum.onHand.plus(Exact.from(onHandChange ?? '0'));
-    sum.reserved = sum.reserved.plus(Exact.from(reservedChange ?? '0'));
-    sums.set(item.id, sum);
+  const items = await queries.select().from(stockItems).orderBy(stockItems.key);
+  const lots = await queries.select().from(stockLots);
+  const movements = await queries.select({ itemId: stockMovements.itemId, lotId: stockMovements.lotId, onHandChange: stockMovements.onHandChange, reservedChange: stockMovements.reservedChange }).from(stockMovements);
+  const onHand = new Map<number, Exact>();
+  const reserved = new Map<number, Exact>();
+  const ofLot = new Map<number, Exact>();
+  const add = (sums: Map<number, Exact>, id: number, change: string) => sums.set(id, (sums.get(id) ?? Exact.zero).plus(Exact.from(change)));
+  for (const { itemId, lotId, onHandChange, reservedChange } of movements) {
+    add(onHand, itemId, onHandChange);
+    add(reserved, itemId, reservedChange);
+    if (lotId !== null) add(ofLot, lotId, onHandChange);
   }
-  return [...sums.values()].flatMap(({ item, ...sum }) => {
-    if (sum.onHand.equals(Exact.from(item.onHand)) && sum.reserved.equals(Exact.from(item.reserved))) return [];
-    return {
-      stock: item.key,
-      onHand: { kept: item.onHand, summed: sum.onHand.toString() },
-      reserved: { kept: item.reserved, summed: sum.reserved.toString() },
-    };
+  const figure = (kept: string, summed: Exact = Exact.zero): Figure & { same: boolean } => ({ kept, summed: summed.toString(), same: summed.equals(Exact.from(kept)) });
+  return items.flatMap((item): LedgerDifference[] => {
+    const found: LedgerDifference[] = [];
+    const [own, held] = [figure(item.onHand, onHand.get(item.id)), figure(item.reserved, reserved.get(item.id))];
+    if (!own.same || !held.same) found.push({ kind: 'item', stock: item.key, onHand: { kept: own.kept, summed: own.summed }, reserved: { kept: held.kept, summed: held.summed } });
+    const lying = lots.filter(({ itemId }) => itemId === item.id);
+    for (const { id, label, left } of lying) {
+      const { same, kept, summed } = figure(left, ofLot.get(id));
+      if (!same) found.push({ kind: 'lot', stock: item.key, lot: id, label, left: { kept, summed } });
+    }
+    const together = lying.reduce((sum, { left }) => sum.plus(Exact.from(left)), Exact.zero);
+    if (item.cutFrom && !together.equals(Exact.from(item.onHand))) found.push({ kind: 'item and lots', stock: item.key, onHand: item.onHand, lots: together.toString() });
+    return found;
   });
 }
 
-/** Puts the sums of the movements in the place of the kept figures. */
+/** Puts the sums of the movements in the place of the kept figures. @returns what was different; what is of no movement stays */
 export async function rebuildLedger(transaction: Queries): Promise<LedgerDifference[]> {
   const differences = await auditLedger(transaction);
-  for (const { stock, onHand, reserved } of differences) {
-    await transaction.update(stockItems).set({ onHand: onHand.summed, reserved: reserved.summed }).where(eq(stockItems.key, stock));
+  for (const difference of differences) {
+    if (difference.kind === 'item') await transaction.update(stockItems).set({ onHand: difference.onHand.summed, reserved: difference.reserved.summed }).where(eq(stockItems.key, difference.stock));
+    if (difference.kind === 'lot') await transaction.update(stockLots).set({ left: difference.left.summed }).where(eq(stockLots.id, difference.lot));
   }
   return differences;
 }

@@ -1,5 +1,5 @@
 import { desc, eq } from 'drizzle-orm';
-import { type ResolutionJson } from '../core/exchange';
+import { customerResolution, type CustomerResolution, type ResolutionJson } from '../core/exchange';
 import { type Queries } from '../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../data/schema';
 import { atOneMoment, type Services } from './context';
@@ -63,12 +63,25 @@ export function readOrder(context: Services, number: number): Promise<OrderView>
   });
 }
 
+/** A line of an order as its customer sees it. */
+export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'quantity' | 'unitPrice' | 'lineTotal'> & { readonly resolution: CustomerResolution };
+
+/** An order as its customer sees it: what was bought and what it costs, and nothing of how it is made or paid. */
+export type CustomerOrder = Pick<OrderView, 'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt'> & { readonly lines: readonly CustomerOrderLine[] };
+
 /** The customer's way to their order, by the token in its address. @throws Refusal 404 */
-export function readOrderByToken(context: Services, token: string): Promise<OrderView> {
+export function readOrderByToken(context: Services, token: string): Promise<CustomerOrder> {
   return atOneMoment(context, async ({ database }) => {
     const order = await database.read.query.orders.findFirst({ where: eq(orders.token, token) });
-    return order ? viewOf(database.read, order) : notFound('order at this address');
+    return order ? customerOrder(await viewOf(database.read, order)) : notFound('order at this address');
   });
+}
+
+function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, lines }: OrderView): CustomerOrder {
+  return {
+    number, state, customerName, customerEmail, currency, total, placedAt,
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
+  };
 }
 
 type StoredOrder = typeof orders.$inferSelect;

@@ -2,7 +2,7 @@ import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, type Program, readiness } from '../core/resolve';
+import { compile, type Program, readiness, stockOf } from '../core/resolve';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
@@ -69,7 +69,7 @@ export function listProducts(context: Services): Promise<ProductRow[]> {
           tags: draft.tags,
           state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
           mustFix,
-          held: product.publishedRevision ? heldWords(findings, stockKeysOf(program).length) : null,
+          held: product.publishedRevision ? heldWords(findings, ownStock(program).length) : null,
           updatedAt: product.updatedAt.getTime(),
         };
       })
@@ -84,23 +84,15 @@ function heldWords(findings: readonly Fault[], stockItems: number): string | nul
   return out === stockItems ? 'Sold out: customers can’t buy it' : `${out} of its ${stockItems} stock items ${out === 1 ? 'is' : 'are'} out`;
 }
 
-/** The stock items a product refers to anywhere. */
-function stockKeysOf({ product, formulas }: Program): string[] {
-  const keys = [
-    ...product.draws.map(({ stock }) => stock),
-    ...product.variants.flatMap(({ stock }) => stock ?? []),
-    ...formulas.flatMap(({ draw }) => draw?.stock ?? []),
-    ...product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ draws }) => draws) : 'draws' in choice ? choice.draws : [])).map(({ stock }) => stock),
-  ];
-  return [...new Set(keys)];
-}
+/** The stock items that a product itself draws from; what is taken along is counted where it belongs. */
+const ownStock = (program: Program) => [...stockOf(program).values()].flatMap(({ key, along }) => (along ? [] : [key]));
 
 function stockWords(
   program: Program,
   levels: (key: string) => Exact | undefined,
   stock: ReadonlyMap<string, { title: string; unit: string }>,
 ): { stock: string; outOfStock: boolean } {
-  const keys = stockKeysOf(program);
+  const keys = ownStock(program);
   if (keys.length === 0) return { stock: 'not tracked', outOfStock: false };
   const units = new Set(keys.map((key) => stock.get(key)?.unit ?? '1'));
   const [unit] = units;

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { type Product } from '../core/catalog';
+import { customerView } from '../core/exchange';
 import { compile, type Resolution, resolve } from '../core/resolve';
 import { type Queries } from '../data/database';
 import { products, revisions } from '../data/schema';
@@ -55,16 +56,18 @@ export function openShopProduct(context: Services, slug: string): Promise<ShopPr
 }
 
 /**
- * Resolves a selection of a published product against live stock, for a customer of no group.
+ * Resolves a selection of a published product against live stock, as a customer sees it.
  *
  * @param selection anything at all; what is wrong with it is in the resolution's problems
+ * @param group key of the customer's group, or null
  * @throws Refusal 404 when the shop has no product at that address
  */
-export function resolvePublished(context: Services, slug: string, selection: unknown): Promise<Resolution> {
+export function resolvePublished(context: Services, slug: string, selection: unknown, group: string | null = null): Promise<Resolution> {
   return withStock(context, async (still) => {
     const { definition, levels, lots, surroundings, today } = await openShopProduct(still, slug);
     const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
     const files = await readFiles(still.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
-    return resolve(compile(definition, surroundings), selection, { levels, lots, today, files });
+    const view = customerView(definition, surroundings, group);
+    return resolve(compile(view.product, view.surroundings), selection, { levels, lots, today, files, group: view.group });
   });
 }

@@ -1,12 +1,13 @@
 import { type Picture, type Product } from '../core/catalog';
-import { type PortableSurroundings, portableSurroundings, type ResolutionJson, resolutionJson } from '../core/exchange';
+import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, type ResolutionJson, resolutionJson } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { type QuantityRule } from '../core/ordering';
-import { compile, resolve } from '../core/resolve';
-import { groupOf, readBasket } from './basket';
+import { compile, resolve, stockOf } from '../core/resolve';
+import { toldOf, type ToldStock } from '../core/stock';
+import { groupOf, readBasket, waitingOrder } from './basket';
 import { type Services } from './context';
-import { openShopProduct, readPublishedProducts } from './published';
-import { readSurroundings, type StockFigures } from './surroundings';
+import { openShopProduct, readPublishedProducts, resolvePublished } from './published';
+import { readSurroundings } from './surroundings';
 import { withStock } from './overdue';
 import { priceFigures } from './price-figures';
 
@@ -44,13 +45,13 @@ export function listShop(context: Services): Promise<ShopEntry[]> {
   });
 }
 
-/** What the product page opens with: the definition, and what can be promised of the stock it takes from. */
+/** What the product page opens with: what a customer may know of the product, and of the stock it takes from. */
 export interface ShopProductView {
   readonly product: Product;
   readonly surroundings: PortableSurroundings;
   readonly today: string;
   readonly group: string | null;
-  readonly stock: readonly Pick<StockFigures, 'key' | 'title' | 'unit' | 'available' | 'lying'>[];
+  readonly stock: readonly ToldStock[];
 }
 
 /**
@@ -60,23 +61,28 @@ export interface ShopProductView {
 export function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
   return withStock(context, async (still) => {
     const { definition, surroundings, stock, today } = await openShopProduct(still, slug);
-    const program = compile(definition, surroundings);
-    const draws = [
-      ...program.draws,
-      ...[...program.variants.values()].flatMap(({ draw }) => draw ?? []),
-      ...program.choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws)),
-      ...program.formulas.flatMap(({ draw }) => draw ?? []),
-    ];
-    const used = new Set(draws.map((draw) => draw.stock));
+    const view = customerView(definition, surroundings, await groupOf(still.database.read, token));
+    const drawn = stockOf(compile(view.product, view.surroundings));
     return {
-      // What the manager keeps as proofs is not for customers.
-      product: { ...definition, proofs: [] },
-      surroundings: portableSurroundings(program.product, surroundings),
+      product: view.product,
+      surroundings: packSurroundings(view.surroundings),
       today,
-      group: await groupOf(still.database.read, token),
-      // How long the lots are decides what can be had; what they are called in the store room is nobody’s business.
-      stock: stock.filter(({ key }) => used.has(key)).map(({ key, title, unit, available, lying }) => ({ key, title, unit, available, lying: lying && { ...lying, lots: lying.lots.map((lot) => ({ ...lot, label: '' })) } })),
+      group: view.group,
+      stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf),
     };
+  });
+}
+
+/**
+ * Resolves a selection for whoever has a basket, against all that there is of stock.
+ *
+ * @param token the customer's basket, which knows the group; undefined for a customer of none
+ * @throws Refusal 404
+ */
+export function resolveForCustomer(context: Services, slug: string, selection: unknown, token: string | undefined): Promise<CustomerResolution> {
+  return withStock(context, async (still) => {
+    const group = await groupOf(still.database.read, token);
+    return customerResolution(resolutionJson(await resolvePublished(still, slug, selection, group)));
   });
 }
 
@@ -84,10 +90,11 @@ export interface BasketLineView {
   readonly id: number;
   readonly title: string;
   readonly slug: string | null;
-  readonly picture: Picture | null;
+  /** from the bottom up; empty where there is none */
+  readonly layers: readonly Picture[];
   readonly quantity: number;
   readonly quantityRule: QuantityRule;
-  readonly resolution: ResolutionJson | null;
+  readonly resolution: CustomerResolution | null;
   readonly problems: ResolutionJson['problems'];
   readonly formerPrice: string | null;
 }
@@ -97,12 +104,15 @@ export interface BasketView {
   readonly currency: string;
   readonly total: string | null;
   readonly canOrder: boolean;
+  /** an order that is being made of what was in it and waits for its payment: the way to it */
+  readonly waiting: { readonly number: number; readonly token: string } | null;
 }
 
 /** The basket as its page shows it. */
 export async function viewBasket(context: Services, token: string | undefined): Promise<BasketView> {
   const basket = await readBasket(context, token);
   return {
+    waiting: token ? await waitingOrder(context.database.read, token) : null,
     currency: basket.currency,
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
@@ -110,10 +120,10 @@ export async function viewBasket(context: Services, token: string | undefined): 
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
-      picture: resolution?.pictures[0]?.layers.at(-1) ?? published?.definition.pictures[0] ?? null,
+      layers: resolution?.pictures[0]?.layers ?? published?.definition.pictures.slice(0, 1) ?? [],
       quantity,
       quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
-      resolution: resolution && resolutionJson(resolution),
+      resolution: resolution && customerResolution(resolutionJson(resolution)),
       problems: problems.map(({ where, code, message, remedy }) => ({ where, code, message, ...(remedy !== undefined && { remedy }) })),
       formerPrice,
     })),

@@ -2,7 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openServices } from '../support/services';
 
 let folder: string;
 beforeAll(() => {
@@ -46,9 +48,51 @@ describe('oak resolve', () => {
     ['a catalog that is not there', ['resolve', '--catalog', 'nowhere.json', '--product', 'x'], 'nowhere.json: can’t read the catalog: there is no such file'],
     ['a product that is not there', ['resolve', '--catalog', DEMO, '--product', 'x'], `${DEMO}: $.products: There is no product “x”. There are: bee-suit, stainless-mesh, queen-marking-pens, honey-jars, hive-paint, branding-iron, jar-labels, smoker-fuel, smoker, hive-wrap, apiary-netting.`],
     ['a missing option', ['resolve', '--catalog', DEMO], 'oak resolve: --product SLUG is missing'],
-    ['an unknown command', ['sell', '--catalog', DEMO], 'oak: there is no command “sell”; there are resolve, check and prove'],
+    ['an unknown command', ['sell', '--catalog', DEMO], 'oak: there is no command “sell”; there are resolve, check, prove, ledger'],
+    ['an option of another command', ['check', '--catalog', DEMO, '--group', 'trade'], 'oak check: it takes no --group, but --catalog'],
+    ['an unknown group', ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--group', 'club'], 'oak resolve: --group club: There is no such customer group. There are: trade.'],
+    ['a day that is none', ['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--today', '2027-02-30'], 'oak resolve: --today 2027-02-30: That is not a day. Write it like 2027-03-31.'],
+    ['a folder that is not there', ['resolve', '--catalog', DEMO, '--product', 'jar-labels', '--files', 'nowhere'], 'nowhere: can’t read the folder of files: there is no such folder'],
   ])('ends with 2 and one line for %s', (_what, args, line) => {
     expect(oak(args)).toEqual({ status: 2, stdout: '', stderr: line });
+  });
+
+  it('says that a key of the selection means nothing', () => {
+    const { stdout } = oak(['resolve', '--catalog', DEMO, '--product', 'bee-suit', '--selection', '-'], '{"answers":{"size":"m","cloth":"linen"},"quantiy":2}');
+    expect(JSON.parse(stdout)).toMatchObject({ state: 'invalid', problems: [{ where: 'selection', code: 'unknownKey', message: 'A selection has nothing called “quantiy”.' }] });
+  });
+
+  it('writes decimals and no fractions, whatever units meet', () => {
+    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { slug: string; draws: object[] }[]; stock: object[] };
+    catalog.stock.push({ key: 'in-inches', title: 'Mesh in inches', unit: '[in_i]', onHand: '900' });
+    for (const product of catalog.products) if (product.slug === 'stainless-mesh') product.draws = [{ kind: 'measure', stock: 'in-inches', measure: 'length' }];
+    const { status, stdout } = oak(['resolve', '--catalog', file('inches.json', JSON.stringify(catalog)), '--product', 'stainless-mesh', '--selection', '-'], '{"answers":{"opening":"coarse","length":"0.25 m"},"quantity":3}');
+    expect(status).toBe(0);
+    // A quarter of a metre is 1250/127 in: 9.8425197 brought up to a millionth.
+    expect(JSON.parse(stdout).draws).toContainEqual(expect.objectContaining({ stock: 'in-inches', perItem: { value: '9.84252', unit: '[in_i]' }, total: { value: '29.52756', unit: '[in_i]' } }));
+    expect(stdout).not.toMatch(/"-?\d+\/\d+"/);
+  });
+
+  it('resolves for a customer group, on another day, with files that are there', () => {
+    const catalog = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { slug: string }[] };
+    const [mesh] = catalog.products.filter(({ slug }) => slug === 'honey-jars');
+    const choices = [
+      { kind: 'date', key: 'day', title: 'Day', earliest: { kind: 'fromToday', days: 2 } },
+      { kind: 'file', key: 'art', title: 'Artwork', types: ['png'] },
+      { kind: 'text', key: 'order', title: 'Order', groups: ['trade'] },
+    ];
+    if (mesh) Object.assign(mesh, { choices, sheets: [], rules: [], proofs: [], variants: [], price: '5', draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }] });
+    const files = mkdtempSync(join(tmpdir(), 'oak-knot-files-'));
+    writeFileSync(join(files, 'bee.png'), Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=', 'base64'));
+    const asked = (more: string[], answers: object) => {
+      const { stdout, stderr } = oak(['resolve', '--catalog', file('group.json', JSON.stringify(catalog)), '--product', 'honey-jars', '--selection', '-', ...more], JSON.stringify({ answers, quantity: 2 }));
+      return stdout === '' ? stderr : (JSON.parse(stdout) as { state: string; problems: { code: string }[] });
+    };
+    const answers = { day: '2027-01-06', art: ['bee.png'], order: 'PO 7' };
+    expect(asked(['--group', 'trade', '--today', '2027-01-04', '--files', files], answers)).toMatchObject({ problems: [] });
+    expect(asked(['--group', 'trade', '--today', '2027-01-05', '--files', files], answers)).toMatchObject({ problems: [{ code: 'dayNotOffered' }] });
+    expect(asked(['--group', 'trade', '--today', '2027-01-04'], answers)).toMatchObject({ problems: [{ code: 'fileUnknown' }] });
+    rmSync(files, { recursive: true });
   });
 
   it('ends with 2 for a selection that is no JSON', () => {
@@ -83,6 +127,58 @@ describe('oak check', () => {
     const { status, stderr } = oak(['check', '--catalog', file('form.json', '{"format":"oak-knot/catalog","version":1,"shop":{"name":"x","currency":"EUR"},"products":[{"slug":"A"}]}')]);
     expect(status).toBe(2);
     expect(stderr.split('\n').map((line) => line.split(': ')[1])).toEqual(['$.products[0].slug', '$.products[0].title', '$.products[0].sku']);
+  });
+});
+
+describe('oak check, of what can be selected', () => {
+  it('says that a price, or what is paid for a line, can come to less than nothing, and that nothing can be sold', () => {
+    const product = (slug: string, more: object) => ({ slug, title: slug, sku: slug.toUpperCase(), category: 'C', price: '20', draws: [{ kind: 'fixed', stock: 's', quantity: '1' }], ...more });
+    const off = (kind: string) => [{ kind: 'yesNo', key: 'off', title: 'Off', sku: 'OFF', required: false, default: false, amount: { kind, value: '-50' } }];
+    const path = file('below.json', JSON.stringify({
+      format: 'oak-knot/catalog', version: 2, shop: { name: 'x', currency: 'EUR' }, stock: [{ key: 's', title: 'S', unit: '1' }],
+      products: [product('one', { choices: off('fixed') }), product('line', { choices: off('oncePerLine') }), product('none', { rules: [{ key: 'r', when: null, then: [{ kind: 'refuse', reason: 'No.' }] }] }), product('right', {})],
+    }));
+    const { status, stderr } = oak(['check', '--catalog', path]);
+    expect(status).toBe(2);
+    expect(stderr.split('\n').map((line) => line.slice(path.length + 2))).toEqual([
+      '$.products[0].price: A price can come to less than nothing, and then it can’t be sold: Off Yes.',
+      '$.products[1].price: What is paid for an order line can come to less than nothing, and then it can’t be sold: Off Yes.',
+      '$.products[2].rules: No selection can be sold. Without any one of these rules, something could be: “always”.',
+    ]);
+  });
+
+  it('says where JSON breaks off, and what to write for a number that should be text', () => {
+    expect(oak(['check', '--catalog', file('broken.json', '{"format": "oak-knot/catalog",\n  "version": }')]).stderr).toMatch(/line 2, column 14: a value is expected\.$/);
+    const { stderr } = oak(['check', '--catalog', file('number.json', JSON.stringify({ format: 'oak-knot/catalog', version: 2, shop: { name: 'x', currency: 'EUR' }, products: [{ slug: 'p', title: 'P', sku: 'P', price: 12.5, rules: [{ key: 'r', when: { kind: 'all', of: [{ kind: 'qantity', compare: 'is', value: 3 }] } }] }] }))]);
+    expect(stderr.split('\n').map((line) => line.split(': ').slice(1).join(': '))).toEqual([
+      '$.products[0].price: This must be text, and is a number: write it in quotes, "12.5".',
+      expect.stringMatching(/^\$\.products\[0\]\.rules\[0\]\.when\.of\[0\]\.kind: There is no such kind: "qantity"\. “quantity” may be meant\./),
+    ]);
+  });
+});
+
+describe('oak ledger', () => {
+  it('verifies figures and lots, and rebuilds what something else has changed', async () => {
+    const context = await openServices();
+    const ledger = (action: string) => oak(['ledger', action, '--database', context.url]);
+    expect(ledger('verify')).toMatchObject({ status: 0, stdout: 'Every figure is the sum of its movements\n' });
+    await context.database.write(async (transaction) => {
+      await transaction.run(sql`update stock_items set on_hand = '999', reserved = '3' where key = 'honey-jar-454'`);
+      await transaction.run(sql`update stock_lots set left = '1' where id = (select min(id) from stock_lots)`);
+    });
+    const { status, stdout } = ledger('verify');
+    expect(status).toBe(1);
+    expect(stdout).toMatch(/^honey-jar-454: on hand 999, summed up \d+; reserved 3, summed up 0$/m);
+    expect(stdout).toMatch(/, lot .+: 1 left, summed up [\d.]+$/m);
+    expect(stdout).toMatch(/: on hand [\d.]+, its lots come to [\d.]+$/m);
+    expect(ledger('rebuild')).toMatchObject({ status: 0 });
+    expect(ledger('verify')).toMatchObject({ status: 0 });
+    context.close();
+  });
+
+  it('says what is missing', () => {
+    expect(oak(['ledger', 'burn'])).toMatchObject({ status: 2, stderr: 'oak ledger: say verify or rebuild, not “burn”' });
+    expect(oak(['ledger', 'verify', '--database', 'file:/nowhere/at-all.db'])).toMatchObject({ status: 2, stderr: 'oak ledger: there is no database file:/nowhere/at-all.db. Say which with --database file:PATH.' });
   });
 });
 

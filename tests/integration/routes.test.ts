@@ -105,12 +105,14 @@ describe('the routes of the manager’s side', () => {
 
   it('keep a picture once, however often it is sent, and give it out so that it can’t run', async () => {
     const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#cb7344' } }).png().toBuffer();
-    const upload = async () => (await answered(pictureUpload.POST(new Request('http://oak.example/', { method: 'POST', body: new Uint8Array(bytes) })))).body.src as string;
+    const upload = async () => (await answered(pictureUpload.POST(new Request('http://oak.example/', { method: 'POST', headers: { 'Content-Type': 'image/png' }, body: new Uint8Array(bytes) })))).body.src as string;
     const [one, other] = [await upload(), await upload()];
     expect(other).toBe(one);
     const response = await pictures.GET(request({}), at({ hash: one.replace('/pictures/', '') }));
     expect([response.status, response.headers.get('content-type'), response.headers.get('content-security-policy')]).toEqual([200, 'image/png', "default-src 'none'; style-src 'unsafe-inline'; sandbox"]);
     expect((await pictures.GET(request({}), at({ hash: 'none' }))).status).toBe(404);
+    const asText = new Request('http://oak.example/', { method: 'POST', headers: { 'Content-Type': 'text/plain' }, body: new Uint8Array(bytes) });
+    expect((await pictureUpload.POST(asText)).status).toBe(415);
   });
 
   it.each(['0', 'abc', '-1', '99999999999999999999'])('know no product “%s”', async (id) => {

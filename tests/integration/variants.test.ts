@@ -67,7 +67,7 @@ describe('customer groups', () => {
     await expect(enterGroupCode(context, undefined, 'guess')).rejects.toMatchObject({ status: 422, code: 'codeUnknown' });
     const { token, group } = await enterGroupCode(context, undefined, ' honeytrade ');
     expect([group, await groupTitle(context, token)]).toEqual(['Trade customers', 'Trade customers']);
-    expect((await openShopProductView(context, 'honey-jars', token)).group).toBe('trade');
+    expect((await openShopProductView(context, 'honey-jars', token)).group).toBe('your group');
     await enterGroupCode(context, token, '');
     expect(await groupTitle(context, token)).toBeNull();
   });

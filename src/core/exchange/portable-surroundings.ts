@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, hasOptions, placementsOf, type Product, type Sheet, type Shop, type Swatch } from '../catalog';
+import { type CatalogSurroundings, type Product, type Sheet, type Shop, type Swatch } from '../catalog';
 
 /** What a product's definition refers to outside itself, in a form that travels to the browser. */
 export interface PortableSurroundings {
@@ -8,18 +8,8 @@ export interface PortableSurroundings {
   readonly products: readonly Product[];
 }
 
-/**
- * What a browser needs to compile one product by itself.
- *
- * @param assembled the product with its sheets' choices in place
- */
-export function portableSurroundings(assembled: Product, { shop, swatches, sheets, products }: CatalogSurroundings): PortableSurroundings {
-  const taken = [...products.values()];
-  const keys = new Set([assembled, ...taken].flatMap((product) => placementsOf(product, sheets.values()).map(({ key }) => key)));
-  // What the catalog manager notes on a sheet is not for customers.
-  const placed = [...sheets.values()].filter(({ key }) => keys.has(key)).map((sheet) => ({ ...sheet, note: '' }));
-  const named = new Set([assembled, ...taken, ...placed].flatMap(({ choices }) => choices.flatMap((choice) => (hasOptions(choice) ? choice.options.flatMap(({ swatch }) => swatch ?? []) : []))));
-  return { shop, swatches: [...swatches.values()].filter(({ key }) => named.has(key)), sheets: placed, products: taken };
+export function packSurroundings({ shop, swatches, sheets, products }: CatalogSurroundings): PortableSurroundings {
+  return { shop, swatches: [...swatches.values()], sheets: [...sheets.values()], products: [...products.values()] };
 }
 
 /** Puts together what compiling needs from what has travelled. */

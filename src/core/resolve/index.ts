@@ -1,6 +1,8 @@
 export { type ProofDifference, type ProofOutcome, prove, proofOf } from './proofs';
 export { compile } from './compile';
 export { type FormulaInput, formulaInputsOf, resultOf, runFormula } from './formulas';
+export { type DrawnStock, stockOf } from './stock-of';
+export { isSeenBy } from './offers';
 export { readAnswers } from './answers';
 export { type Reading } from './reading';
 export { boundProblem, boundsOf } from './bounds';

@@ -6,6 +6,7 @@ import { type StockLevels } from '../stock';
 import { faultWords } from '../words/faults';
 import { compile } from './compile';
 import { type Program } from './program';
+import { stockOf } from './stock-of';
 import { isBlank } from '../text';
 
 /**
@@ -78,18 +79,9 @@ function variantTitle(product: Product, options: Readonly<Record<string, string>
 }
 
 function stockFaults(program: Program, levels: StockLevels, add: Add): void {
-  const seen = new Set<string>();
-  const check = (path: Path, stock: string, title: string) => {
-    if (seen.has(stock)) return;
-    seen.add(stock);
-    if ((levels(stock) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
-  };
-  program.draws.forEach(({ stock, title }, index) => check(['draws', index], stock, title));
-  program.formulas.forEach(({ draw }, index) => draw && check(['formulas', index], draw.stock, draw.title));
-  [...program.variants.values()].forEach(({ draw }, index) => draw && check(['variants', index], draw.stock, draw.title));
-  program.choices.forEach((choice, index) =>
-    choice.effects.forEach((effect) => effect.draws.forEach(({ stock, title }) => check(['choices', index], stock, title))),
-  );
+  for (const { key, title, path } of stockOf(program).values()) {
+    if ((levels(key) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
+  }
 }
 
 /** Swatches beside each other that can't be told apart. */

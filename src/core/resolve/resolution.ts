@@ -4,7 +4,7 @@ import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
-import { type Availability, type Draw, type Effort, type StockLevels, type StockLots } from '../stock';
+import { type Availability, type Draw, type Effort, type StockLots, type ToldLevels } from '../stock';
 
 /** Everything a customer has answered, before anything is checked: the server reads it as it comes. */
 export interface Selection {
@@ -16,7 +16,7 @@ export interface Selection {
 /** What a resolution depends on beside the definition and the selection. */
 export interface ResolveContext {
   /** what can be promised of each stock item; null when stock is not to be asked */
-  readonly levels: StockLevels | null;
+  readonly levels: ToldLevels | null;
   /** the lots of stock items that pieces are cut from; absent where none are known */
   readonly lots?: StockLots | null;
   /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */

@@ -18,6 +18,9 @@ export interface Draw {
 /** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */
 export type StockLevels = (stock: string) => Exact | undefined;
 
+/** The same, where `plenty` is all that is told of an item of which there is more than the asker need know. */
+export type ToldLevels = (stock: string) => Exact | 'plenty' | undefined;
+
 /** How a stock item lies in lots, with what is free of each; undefined for an item that does not, or is not known. */
 export type StockLots = (stock: string) => LotStock | undefined;
 
@@ -33,7 +36,7 @@ export function lotsOf(items: readonly { readonly key: string; readonly lying?: 
     items.flatMap(({ key, lying: said }): [string, LotStock][] => {
       if (!said) return [];
       const lots = said.lots.map(({ id, label, free }) => ({ id, label, free: Exact.from(free) }));
-      return [[key, { kind: said.kind, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
+      return [[key, { kind: said.kind, more: said.more, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
     }),
   );
   return (stock) => lying.get(stock);
@@ -45,6 +48,8 @@ export interface LyingInLots {
   readonly kerf: string;
   readonly smallestOffcut: string | null;
   readonly lots: readonly { readonly id: number; readonly label: string; readonly free: string }[];
+  /** whether there are more lots than these, none of them longer */
+  readonly more?: boolean;
 }
 
 /** A plan for one stock item: which pieces are cut from which lots for all items of the selection. */
@@ -86,7 +91,7 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  * @param effort how hard the least waste is looked for
  * @param items how many items are asked for: what is cut for them is planned
  */
-export function availabilityOf(draws: readonly Draw[], levels: StockLevels | null, lots: StockLots | null | undefined = null, items = 0, effort: Effort = QUICK): Availability {
+export function availabilityOf(draws: readonly Draw[], levels: ToldLevels | null, lots: StockLots | null | undefined = null, items = 0, effort: Effort = QUICK): Availability {
   if (!levels) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply: number | null = null;
   let limitedBy: Availability['limitedBy'] = null;
@@ -95,7 +100,9 @@ export function availabilityOf(draws: readonly Draw[], levels: StockLevels | nul
   for (const { stock, title, perItem, total, pieces, leadDays } of draws) {
     if (perItem.value.sign() <= 0) continue;
     const lying = pieces.length > 0 ? lots?.(stock) : undefined;
-    const available = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
+    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
+    if (level === 'plenty') continue;
+    const available = level;
     const possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());
     if (lying && items > 0) {
       const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })), effort);
@@ -105,6 +112,8 @@ export function availabilityOf(draws: readonly Draw[], levels: StockLevels | nul
       if (lying ? possible < items : available.isLess(total.value)) lead = Math.max(lead ?? 0, leadDays);
       continue;
     }
+    // Whoever knows only the first lots can't say that nothing else could be cut.
+    if (lying?.more === true && possible < Math.max(items, 1)) continue;
     if (canSupply === null || possible < canSupply) {
       canSupply = possible;
       limitedBy = { stock, title, available: { value: available, unit: perItem.unit }, cutting: lying ? { longest: longestPieces(lying, 1), pieces } : null };

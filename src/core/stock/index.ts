@@ -8,7 +8,9 @@ export {
   type LyingInLots,
   type StockCutPlan,
   type StockLevels,
+  type ToldLevels,
   type StockLots,
 } from './availability';
 export * from './cutting';
 export { type DrawDefinition, drawSchema, STOCK_PLACES } from './draw';
+export { FEW, mustBeAsked, toldLevelsOf, toldOf, type ToldStock } from './told';

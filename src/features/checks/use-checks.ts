@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Analysis } from '@/core/analysis';
 import { type CatalogSurroundings, type Fault, type Product } from '@/core/catalog';
 import { type Found, type ToCheck } from './checks.worker';
@@ -59,5 +59,5 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [product, surroundings, today, asked]);
-  return { analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, proofs, state, stop, again: () => setAsked((count) => count + 1) };
+  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, proofs, state, stop]);
 }

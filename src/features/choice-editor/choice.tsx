@@ -80,7 +80,12 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
           )}
         </HStack>
       )}
-      {requiredFault && <Text color="brick.fg">{requiredFault}</Text>}
+      {isStocked(choice) && !choice.required && (
+        <Text fontSize="sm" color="fg.muted">
+          Customers may leave it out. “Without {choice.title}” is then a combination like any other, with its own place under Variants; require it if nothing is made without it.
+        </Text>
+      )}
+      {requiredFault && <Text color={choice.required ? 'brick.fg' : 'copper.fg'}>{requiredFault}</Text>}
       <KindFields choice={choice} index={index} edit={edit} />
       {hasOptions(choice) && (
         <>

@@ -25,7 +25,7 @@ export function EditorColumns({ outline, middle, side }: { outline: ReactNode; m
   );
 }
 
-interface BarProps<T> {
+interface BarProps<T extends object> {
   draft: Draft<T>;
   title: string;
   /** where the arrow leads, and what it is called */
@@ -36,7 +36,7 @@ interface BarProps<T> {
 }
 
 /** The bar at the top of an editor: what is edited, how it stands with saving, undo, and what can be done with it. */
-export function EditorBar<T>({ draft, title, back, state, children }: BarProps<T>) {
+export function EditorBar<T extends object>({ draft, title, back, state, children }: BarProps<T>) {
   return (
     <HStack h="58px" px="4" gap="3" borderBottomWidth="1px" borderColor="border" bg="bg" position="sticky" top="0" zIndex="docked">
       <IconButton asChild aria-label={back.label} variant="ghost" size="sm" colorPalette="ink">
@@ -57,7 +57,7 @@ export function EditorBar<T>({ draft, title, back, state, children }: BarProps<T
 }
 
 /** What was brought in from elsewhere, until it is dismissed. */
-export function DraftNotice<T>({ draft }: { draft: Draft<T> }) {
+export function DraftNotice<T extends object>({ draft }: { draft: Draft<T> }) {
   if (!draft.notice) return null;
   return (
     <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
@@ -71,7 +71,7 @@ export function DraftNotice<T>({ draft }: { draft: Draft<T> }) {
 }
 
 /** How it stands with saving, in words. */
-function SaveWords<T>({ draft }: { draft: Draft<T> }) {
+function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
   const words = {
     saved: 'Saved',
     unsaved: 'Saving …',
@@ -87,7 +87,7 @@ function SaveWords<T>({ draft }: { draft: Draft<T> }) {
   );
 }
 
-function UndoButtons<T>({ draft }: { draft: Draft<T> }) {
+function UndoButtons<T extends object>({ draft }: { draft: Draft<T> }) {
   return (
     <HStack gap="0">
       <IconButton aria-label="Undo" title="Undo (Ctrl Z)" variant="ghost" size="sm" colorPalette="ink" disabled={!draft.canUndo} onClick={draft.undo}>
@@ -101,7 +101,7 @@ function UndoButtons<T>({ draft }: { draft: Draft<T> }) {
 }
 
 /** Ctrl/⌘ Z, and Shift with it. */
-export function useUndoKeys<T>({ undo, redo }: Draft<T>): void {
+export function useUndoKeys<T extends object>({ undo, redo }: Draft<T>): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey)) return;

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, SimpleGrid } from '@chakra-ui/react';
+import { Box, HStack, SimpleGrid } from '@chakra-ui/react';
 import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
@@ -13,6 +13,7 @@ import { FileFields } from './file-fields';
 import { orNull } from './or-null';
 import { PicturePlaceFields } from './picture-place';
 import { QuickPicks } from './quick-picks';
+import { Tick } from './tick';
 import { useWholeText } from './use-whole-text';
 
 export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
@@ -157,6 +158,12 @@ function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) 
           />
         ))}
       </SimpleGrid>
+      {choice.kind === 'number' && (
+        <HStack gap="6" wrap="wrap">
+          <Tick label="Parts of one are answers, such as 2.5" checked={choice.parts} onChange={(parts) => edit('parts', (draft) => draft.kind === 'number' && void (draft.parts = parts))} />
+          <Tick label="Numbers below nothing are answers" checked={choice.belowNothing} onChange={(on) => edit('belowNothing', (draft) => draft.kind === 'number' && void (draft.belowNothing = on))} />
+        </HStack>
+      )}
     </>
   );
 }

@@ -37,6 +37,8 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
   const view = useRef<EditorView | null>(null);
   const change = useRef(onChange);
   const start = useRef(text);
+  // What was typed here and has not come back yet: it may be behind what is typed meanwhile.
+  const typed = useRef<string[]>([]);
   const names = useRef(new Compartment());
   useEffect(() => {
     change.current = onChange;
@@ -56,7 +58,10 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': label }),
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) change.current(update.state.doc.toString());
+            if (!update.docChanged) return;
+            const written = update.state.doc.toString();
+            typed.current.push(written);
+            change.current(written);
           }),
         ],
       }),
@@ -72,6 +77,9 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
   }, [inputs, currency]);
   // Undone elsewhere, or brought in by somebody else.
   useEffect(() => {
+    const own = typed.current.lastIndexOf(text);
+    typed.current = own < 0 ? [] : typed.current.slice(own + 1);
+    if (own >= 0) return;
     const current = view.current?.state.doc.toString();
     if (current !== undefined && current !== text) view.current?.dispatch({ changes: { from: 0, to: current.length, insert: text } });
   }, [text]);

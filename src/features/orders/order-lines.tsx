@@ -2,20 +2,19 @@
 
 import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react';
 import { WorkingTable } from '@/features/selection/working-table';
-import { type OrderLineView } from '@/services/orders';
+import { type CustomerOrderLine, type OrderLineView } from '@/services/orders';
+import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku } from '@/ui/text';
 
-const Image = chakra('img');
-
 /** The lines of an order: what was chosen and the working it was sold with. */
-export function OrderLines({ lines, children }: { lines: readonly OrderLineView[]; children?: (line: OrderLineView) => React.ReactNode }) {
+export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lines, children }: { lines: readonly Line[]; children?: (line: Line) => React.ReactNode }) {
   return (
     <Stack gap="4">
       {lines.map((line) => (
         <Box key={line.id} as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p={{ base: '4', sm: '5' }}>
           <Grid templateColumns={{ base: '72px minmax(0, 1fr)', md: '112px minmax(0, 1fr) minmax(220px, 300px)' }} gap={{ base: '4', md: '6' }}>
             <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
-              {line.picture && <Image src={line.picture} alt="" w="full" h="full" objectFit="cover" />}
+              <LayeredPicture layers={line.resolution.pictures[0]?.layers ?? []} title={line.title} w="full" h="full" />
             </Box>
             <Box>
               <Text fontWeight="700" fontSize="lg">

@@ -5,7 +5,7 @@ import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { forReadiness } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
@@ -67,34 +67,44 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   );
   const others = usePresence(opened.id, editor, draft.hearOfVersion);
   const { surroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
-  const selection = useSelection(draft.document, surroundings, stock, { today, group });
+  // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
+  const settled = useDeferredValue(draft.document);
+  const selection = useSelection(settled, surroundings, stock, { today, group });
   const { program } = selection;
-  const checks = useChecks(draft.document, surroundings, today);
+  const checks = useChecks(settled, surroundings, today);
   const { faults } = checks;
   const findings = useMemo(
-    () => [...readiness(draft.document, surroundings, levelsOf(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
-    [draft.document, surroundings, stock, program, faults],
+    () => [...readiness(settled, surroundings, levelsOf(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    [settled, surroundings, stock, program, faults],
   );
   useUndoKeys(draft);
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
   useCommand('Add a choice to this product', () => setPlace('choices'));
 
-  const editing: Editing = {
-    productId: opened.id,
-    product: draft.document,
-    program,
-    assembled: program.product,
-    shop: surroundings.shop,
-    surroundings,
-    stock,
-    findings,
-    suggestions,
-    inShop,
-    change: draft.change,
-    goTo: setPlace,
-    reloadStock,
-    bringAlong,
-  };
+  // What stands beside the field that is typed into follows when the keys rest; the field itself has every key at once.
+  const beside = useMemo<Editing>(
+    () => ({ productId: opened.id, product: settled, program, assembled: program.product, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change: draft.change, goTo: setPlace, reloadStock, bringAlong }),
+    [opened.id, settled, program, surroundings, stock, findings, suggestions, inShop, draft.change, reloadStock, bringAlong],
+  );
+  const editing = useMemo<Editing>(() => ({ ...beside, product: draft.document }), [beside, draft.document]);
+  const outline = useMemo(
+    () => (
+      <EditingProvider value={beside}>
+        <Outline current={place} checks={checks} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />
+      </EditingProvider>
+    ),
+    [beside, place, checks, published.revision],
+  );
+  const side = useMemo(
+    () => (
+      <EditingProvider value={beside}>
+        <ReadinessList />
+        <Box borderTopWidth="1px" borderColor="border" />
+        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} keep={<KeepProof selection={selection} group={group} />} />
+      </EditingProvider>
+    ),
+    [beside, selection, group],
+  );
   const bringBack = (definition: Product) => {
     draft.replace(definition);
     sayDone('Brought back as the draft', 'Undo takes it back; the shop changes when you publish.');
@@ -104,15 +114,9 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
       <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} onPublished={setPublished} />
       <Notices draft={draft} others={others} />
       <EditorColumns
-        outline={<Outline current={place} checks={checks} published={published.revision === null ? 'not in the shop' : `revision ${published.revision} in the shop`} />}
+        outline={outline}
         middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} selection={selection} checks={checks} onGroup={setGroup} />}
-        side={
-          <>
-            <ReadinessList />
-            <Box borderTopWidth="1px" borderColor="border" />
-            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} keep={<KeepProof selection={selection} group={group} />} />
-          </>
-        }
+        side={side}
       />
       <ConflictDialog draft={draft} />
     </EditingProvider>

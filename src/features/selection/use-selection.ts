@@ -7,25 +7,31 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
 import { compile, type Program, type Resolution, resolve, type Selection } from '@/core/resolve';
-import { levelsOf, lotsOf, type LyingInLots } from '@/core/stock';
+import { lotsOf, type LyingInLots, mustBeAsked, toldLevelsOf } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
+import { useAsked } from './use-asked';
 
-/** What the browser knows of a stock item. */
-export interface StockView {
+/** What a browser knows of a stock item. */
+export interface KnownStock {
   readonly key: string;
   readonly title: string;
   readonly unit: string;
-  readonly available: string;
+  /** null for plenty */
+  readonly available: string | null;
   /** how it lies in lots; absent or null where any quantity can be taken */
   readonly lying?: LyingInLots | null;
-  /** known to the manager's side only */
+}
+
+/** What the manager's side knows of a stock item. */
+export interface StockView extends KnownStock {
+  readonly available: string;
   readonly onHand?: string;
 }
 
 /** Puts together what compiling needs from what the server sent. */
-export function useSurroundings(portable: PortableSurroundings, stock: readonly StockView[]): CatalogSurroundings {
+export function useSurroundings(portable: PortableSurroundings, stock: readonly KnownStock[]): CatalogSurroundings {
   return useMemo(() => unpackSurroundings(portable, new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying ?? null }]))), [portable, stock]);
 }
 
@@ -36,6 +42,8 @@ export interface SelectionOptions {
   readonly group: string | null;
   /** sends a file to the server; absent where it stays in the window */
   readonly upload?: (choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
+  /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
+  readonly ask?: (selection: Selection, signal: AbortSignal) => Promise<ResolutionJson['problems']>;
 }
 
 export interface SelectionState {
@@ -59,13 +67,13 @@ export interface SelectionState {
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly StockView[], { today, group, upload }: SelectionOptions): SelectionState {
+export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, upload, ask }: SelectionOptions): SelectionState {
   const [answers, setAnswers] = useState<Answers>({});
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
-  const levels = useMemo(() => levelsOf(stock), [stock]);
+  const levels = useMemo(() => toldLevelsOf(stock), [stock]);
   const lots = useMemo(() => lotsOf(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
@@ -73,13 +81,15 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   // Making that ready may take a moment with many rules: while a product is being edited, typing goes first.
   const settled = useDeferredValue(program);
   const nextClick = useMemo(() => (settled.rules && settled.blocking.length === 0 ? new NextClick(settled, today) : null), [settled, today]);
-  const { resolution, changes } = useMemo(() => {
+  const { resolution: here, changes, unsure } = useMemo(() => {
     const context = { levels, lots, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
-    const resolved = resolutionJson(resolve(program, { answers: known, quantity }, context));
+    const exact = resolve(program, { answers: known, quantity }, context);
+    const resolved = resolutionJson(exact);
     const outlook = (settled === program && nextClick?.look(known, quantity, context, last)) || null;
-    return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES };
-  }, [program, settled, nextClick, known, shownQuantity, levels, lots, today, group, files, last]);
+    return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES, unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
+  }, [program, settled, nextClick, known, shownQuantity, levels, lots, today, group, files, last, stock]);
+  const resolution = useAsked(here, unsure, { answers: known, quantity: quantityFrom(shownQuantity) }, ask);
 
   const takeFile = useCallback(
     async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
@@ -97,32 +107,37 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { levels: null, today, group, files: (token: string) => files.get(token) }),
     [program, known, shownQuantity, today, group, files],
   );
-  return {
-    program,
-    attempt,
-    changes,
-    answers: known,
-    quantityText: shownQuantity,
-    resolution,
-    page,
-    answer: (choice, answer) => {
-      setLast(choice);
-      setAnswers((current) => {
-        const { [choice]: _former, ...rest } = current;
-        return answer === undefined ? rest : { ...rest, [choice]: answer };
-      });
-    },
-    change: () => setAnswers((current) => ({ ...current, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) })),
-    setQuantityText,
-    take: (selection) => {
-      setAnswers(selection.answers);
-      setQuantityText(selection.quantity === undefined ? null : String(selection.quantity));
-    },
-    reset: () => {
-      setAnswers({});
-      setQuantityText(null);
-    },
-  };
+  const answer = useCallback((choice: string, given: unknown) => {
+    setLast(choice);
+    setAnswers((current) => {
+      const { [choice]: _former, ...rest } = current;
+      return given === undefined ? rest : { ...rest, [choice]: given };
+    });
+  }, []);
+  // The same as long as nothing of it changes, so that what shows it need not be drawn again.
+  return useMemo(
+    () => ({
+      program,
+      attempt,
+      changes,
+      answers: known,
+      quantityText: shownQuantity,
+      resolution,
+      page,
+      answer,
+      change: () => setAnswers((current) => ({ ...current, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) })),
+      setQuantityText,
+      take: (selection) => {
+        setAnswers(selection.answers);
+        setQuantityText(selection.quantity === undefined ? null : String(selection.quantity));
+      },
+      reset: () => {
+        setAnswers({});
+        setQuantityText(null);
+      },
+    }),
+    [program, attempt, changes, known, shownQuantity, resolution, page, answer],
+  );
 }
 
 const NO_CHANGES: readonly Change[] = [];

@@ -4,7 +4,7 @@ import { Box, Button, chakra, Menu, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Fault, hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
@@ -51,14 +51,17 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   const address = `/api/manage/sheets/${opened.id}`;
   const draft = useDraft<Sheet>({ name: `sheet-${opened.id}`, draft: opened.draft, draftVersion: opened.draftVersion, schema: sheetSchema, address, word: 'sheet' }, editor);
   const sheet = draft.document;
+  // Typing goes first: what follows from the sheet is worked out when the keys rest.
+  const settled = useDeferredValue(sheet);
   const { surroundings: publishedSurroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
-  const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(sheet.key, sheet) }), [publishedSurroundings, sheet]);
+  const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }), [publishedSurroundings, settled]);
   const product = useMemo(() => bareProduct(sheet), [sheet]);
+  const settledProduct = useMemo(() => bareProduct(settled), [settled]);
   const tried = useMemo(() => {
-    const chosen = tryOn.find(({ id }) => id === triedOn)?.definition ?? { ...bareProduct(sheet), choices: [] };
-    const has = placementsOf(chosen, surroundings.sheets.values()).some(({ key }) => key === sheet.key);
-    return has ? chosen : { ...chosen, sheets: [...chosen.sheets.filter(({ key }) => key !== sheet.key), placementSchema.parse({ key: sheet.key })] };
-  }, [tryOn, triedOn, sheet, surroundings]);
+    const chosen = tryOn.find(({ id }) => id === triedOn)?.definition ?? { ...bareProduct(settled), choices: [] };
+    const has = placementsOf(chosen, surroundings.sheets.values()).some(({ key }) => key === settled.key);
+    return has ? chosen : { ...chosen, sheets: [...chosen.sheets.filter(({ key }) => key !== settled.key), placementSchema.parse({ key: settled.key })] };
+  }, [tryOn, triedOn, settled, surroundings]);
   const selection = useSelection(tried, surroundings, stock, { today, group });
   const findings = useMemo<Fault[]>(
     () => selection.program.faults.flatMap((fault) => (fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost' ? { ...fault, path: fault.path.slice(2) } : [])),
@@ -67,19 +70,10 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   useUndoKeys(draft);
   useCommand(`Publish the sheet ${sheet.title}`, () => setPublishing(true));
 
-  const editing: Editing = {
-    productId: null,
-    product,
-    program: selection.program,
-    assembled: product,
-    shop: surroundings.shop,
-    surroundings,
-    stock,
-    findings,
-    suggestions,
-    inShop,
-    change: (tag, recipe) =>
-      draft.change(tag, (target) => {
+  const changeDraft = draft.change;
+  const change = useCallback<Editing['change']>(
+    (tag, recipe) =>
+      changeDraft(tag, (target) => {
         const shell = bareProduct(target);
         recipe(shell);
         target.choices = shell.choices;
@@ -88,27 +82,43 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
         target.tables = shell.tables;
         target.rates = shell.rates;
       }),
-    goTo: setPlace,
-    reloadStock,
-    bringAlong,
-  };
+    [changeDraft],
+  );
+  // What stands beside the field that is typed into follows when the keys rest.
+  const beside = useMemo<Editing>(
+    () => ({ productId: null, product: settledProduct, program: selection.program, assembled: settledProduct, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change, goTo: setPlace, reloadStock, bringAlong }),
+    [settledProduct, selection.program, surroundings, stock, findings, suggestions, inShop, change, reloadStock, bringAlong],
+  );
+  const editing = useMemo<Editing>(() => ({ ...beside, product, assembled: product }), [beside, product]);
+  const outline = useMemo(
+    () => (
+      <EditingProvider value={beside}>
+        <SheetOutline sheet={settled} current={place} uses={uses.length} published={published.revision} />
+      </EditingProvider>
+    ),
+    [beside, settled, place, uses.length, published.revision],
+  );
+  const side = useMemo(
+    () => (
+      <EditingProvider value={beside}>
+        <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
+        <Box borderTopWidth="1px" borderColor="border" />
+        {tryOn.length > 0 && (
+          <SelectField small label="Try it on" value={triedOn === null ? '' : String(triedOn)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
+        )}
+        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
+      </EditingProvider>
+    ),
+    [beside, tryOn, triedOn, selection, group],
+  );
   return (
     <EditingProvider value={editing}>
       <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} onPublish={() => setPublishing(true)} />
       <DraftNotice draft={draft} />
       <EditorColumns
-        outline={<SheetOutline sheet={sheet} current={place} uses={uses.length} published={published.revision} />}
+        outline={outline}
         middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />}
-        side={
-          <>
-            <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
-            <Box borderTopWidth="1px" borderColor="border" />
-            {tryOn.length > 0 && (
-              <SelectField small label="Try it on" value={triedOn === null ? '' : String(triedOn)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
-            )}
-            <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
-          </>
-        }
+        side={side}
       />
       {publishing && (
         <RippleDialog

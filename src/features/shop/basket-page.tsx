@@ -11,16 +11,17 @@ import { QuantityField } from '@/features/selection/quantity-field';
 import { quantityFrom } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type BasketLineView, type BasketView } from '@/services/shop';
+import { LayeredPicture } from '@/ui/layered-picture';
 import { EmptyPlace, Money, Sku } from '@/ui/text';
 import { CheckoutForm } from './checkout-form';
 
 const ShopLink = chakra(NextLink);
-const Image = chakra('img');
 
 /** The basket, and the way out of it. */
 export function BasketPage({ basket }: { basket: BasketView }) {
+  const waiting = basket.waiting && <WaitingOrder order={basket.waiting} />;
   if (basket.lines.length === 0) {
-    return (
+    return waiting ?? (
       <EmptyPlace
         title="The basket is empty"
         action={
@@ -38,6 +39,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
       <Heading as="h1" size="3xl" mb="5">
         Basket
       </Heading>
+      {waiting}
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 360px' }} gap="8" alignItems="start">
         <Stack gap="4">
           {basket.lines.map((line) => (
@@ -61,6 +63,20 @@ export function BasketPage({ basket }: { basket: BasketView }) {
         </Box>
       </Grid>
     </>
+  );
+}
+
+/** What was ordered from here and has no outcome yet. */
+function WaitingOrder({ order }: { order: NonNullable<BasketView['waiting']> }) {
+  return (
+    <Box role="status" bg="copper.subtle" borderWidth="1px" borderColor="copper.border" borderRadius="l3" p="4" mb="5">
+      <Text>
+        Order {order.number} is waiting for its payment. What is in it comes back into the basket if it is not paid.{' '}
+        <ShopLink href={`/shop/orders/${order.token}`} textDecoration="underline">
+          See the order
+        </ShopLink>
+      </Text>
+    </Box>
   );
 }
 
@@ -89,7 +105,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
     <Box as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor={line.problems.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p={{ base: '4', sm: '5' }}>
       <Grid templateColumns={{ base: '72px minmax(0, 1fr)', sm: '112px minmax(0, 1fr) auto' }} gap="4">
         <Box aspectRatio={4 / 3} bg="bg.muted" borderRadius="l1" overflow="hidden" alignSelf="start">
-          {line.picture && <Image src={line.picture.src} alt="" w="full" h="full" objectFit="cover" />}
+          <LayeredPicture layers={line.layers} title={line.title} w="full" h="full" />
         </Box>
         <Box>
           {line.slug ? (

@@ -5,6 +5,8 @@ import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { z } from 'zod';
+import { Exact } from '@/core/number';
+import { isBlank } from '@/core/text';
 import { send, wordsOf } from '@/features/shared/api';
 import { Money } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
@@ -30,6 +32,7 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
   const [payment, setPayment] = useState('approve');
+  const costs = Exact.from(total).sign() > 0;
   const [busy, setBusy] = useState(false);
   const [faults, setFaults] = useState<{ name?: string; email?: string; general?: string }>({});
   // The same press of the button, sent twice, is one order; a new attempt is a new key.
@@ -38,7 +41,7 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const found = {
-      name: name.trim() === '' ? 'Tell us your name.' : undefined,
+      name: isBlank(name) ? 'Tell us your name.' : undefined,
       email: z.email().safeParse(email.trim()).success ? undefined : 'This is not an e-mail address. Write it like ada@example.org.',
     };
     setFaults(found);
@@ -65,9 +68,15 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
       <Stack gap="4">
         <TextField label="Name" value={name} fault={faults.name} autoComplete="name" onChange={setName} />
         <TextField label="E-mail" type="email" value={email} fault={faults.email} autoComplete="email" onChange={setEmail} />
-        <SelectField label="Simulated payment: the service" value={payment} alternatives={WISHES} onChange={setPayment} help="No money moves in this shop." />
+        {costs && <SelectField label="Simulated payment: the service" value={payment} alternatives={WISHES} onChange={setPayment} help="No money moves in this shop." />}
         <Button type="submit" size="lg" loading={busy}>
-          Order and pay <Money amount={total} currency={currency} />
+          {costs ? (
+            <>
+              Order and pay <Money amount={total} currency={currency} />
+            </>
+          ) : (
+            'Order: there is nothing to pay'
+          )}
         </Button>
         {faults.general && (
           <Text color="brick.fg" role="alert">

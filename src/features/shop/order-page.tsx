@@ -3,12 +3,12 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { OrderLines } from '@/features/orders/order-lines';
 import { OrderStateSlip } from '@/features/orders/order-state';
-import { type OrderView } from '@/services/orders';
+import { type CustomerOrder } from '@/services/orders';
 import { Money } from '@/ui/text';
 import { When } from '@/ui/when';
 
 /** The customer's order: everything they chose, and the working. */
-export function OrderPage({ order }: { order: OrderView }) {
+export function OrderPage({ order }: { order: CustomerOrder }) {
   return (
     <>
       <HStack gap="3" mb="1">

@@ -8,12 +8,13 @@ import { useCallback, useState } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
+import { type Selection } from '@/core/resolve';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
-import { quantityFrom, type StockView, useSelection, useSurroundings } from '@/features/selection/use-selection';
+import { type KnownStock, quantityFrom, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
 import { send, wordsOf } from '@/features/shared/api';
 import { Money, Sku } from '@/ui/text';
@@ -24,12 +25,13 @@ interface Props {
   surroundings: PortableSurroundings;
   today: string;
   group: string | null;
-  stock: readonly StockView[];
+  stock: readonly KnownStock[];
 }
 
 const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
 const addedSchema = z.object({ lines: z.number() });
+const resolvedSchema = z.object({ problems: z.array(z.object({ where: z.string(), code: z.string(), message: z.string(), remedy: z.string().optional(), nearest: z.array(z.string()).optional() })) });
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
@@ -43,7 +45,11 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
     },
     [product.slug],
   );
-  const selection = useSelection(product, surroundings, stock, { today, group, upload });
+  const ask = useCallback(
+    async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
+    [product.slug],
+  );
+  const selection = useSelection(product, surroundings, stock, { today, group, upload, ask });
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string>();

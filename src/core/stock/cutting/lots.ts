@@ -18,6 +18,8 @@ export interface LotStock {
   /** the shortest rest that is worth keeping; null where no rest is kept */
   readonly smallestOffcut: Exact | null;
   readonly lots: readonly Lot[];
+  /** whether there are more lots than these, none of them longer */
+  readonly more?: boolean;
 }
 
 /** Pieces of one length. */

@@ -1,5 +1,15 @@
 import Papa from 'papaparse';
-import { type OneOfChoice, type Option, type Product, type Variant, variantSchema } from '@/core/catalog';
+import { type OneOfChoice, type Option, optionSchema, type Product, type Variant, variantSchema } from '@/core/catalog';
+
+/** Stands in a combination for a choice that is left out. */
+const LEFT_OUT = '';
+
+/** A stocked choice with all that can be answered: where it may be left out, that is an answer like any other. */
+export function withLeftOut(choice: OneOfChoice): OneOfChoice {
+  if (choice.required) return choice;
+  const without: Option = { ...optionSchema.parse({ key: 'without', title: `Without ${choice.title}` }), key: LEFT_OUT };
+  return { ...choice, options: [...choice.options, without] };
+}
 
 /** Option keys by the key of a stocked choice. */
 export type Combination = Readonly<Record<string, string>>;
@@ -10,7 +20,7 @@ export function combinationsOf(choices: readonly OneOfChoice[]): Combination[] {
 }
 
 export function sameCombination(a: Combination, b: Combination, choices: readonly OneOfChoice[]): boolean {
-  return choices.every(({ key }) => a[key] === b[key]);
+  return choices.every(({ key }) => (a[key] ?? LEFT_OUT) === (b[key] ?? LEFT_OUT));
 }
 
 /** Place of a combination among a product's variants; -1 where it is not kept. */
@@ -20,11 +30,11 @@ export function variantIndex(product: Product, combination: Combination, choices
 
 /** `M · Slate` */
 export function combinationTitle(combination: Combination, choices: readonly OneOfChoice[]): string {
-  return choices.map((choice) => choice.options.find(({ key }) => key === combination[choice.key])?.title ?? '?').join(' · ');
+  return choices.map((choice) => choice.options.find(({ key }) => key === (combination[choice.key] ?? LEFT_OUT))?.title ?? '?').join(' · ');
 }
 
 export function newVariant(options: Combination): Variant {
-  return variantSchema.parse({ options: { ...options } });
+  return variantSchema.parse({ options: Object.fromEntries(Object.entries(options).filter(([, option]) => option !== LEFT_OUT)) });
 }
 
 /** How a grid is laid out: one choice across, another down, the others one section a combination. */
@@ -83,6 +93,7 @@ export function readDelivery(text: string, choices: readonly OneOfChoice[]): Del
       if (!fit) return wrong(fits.length > 0 ? `“${cell}” says a second ${fits[0]?.choice.title ?? ''}.` : `“${cell}” is no option of ${choices.map(({ title }) => title).join(' or ')}.`);
       combination[fit.choice.key] = fit.option.key;
     }
+    for (const { key, required } of choices) if (!required) combination[key] ??= LEFT_OUT;
     const missing = choices.find(({ key }) => combination[key] === undefined);
     if (missing) return wrong(`It doesn’t say which ${missing.title}.`);
     return [{ line: index + 1, text: line, combination, quantity, fault: null }];

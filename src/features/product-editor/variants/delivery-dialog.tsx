@@ -9,7 +9,7 @@ import { anything, send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { combinationTitle, type DeliveryLine, newVariant, readDelivery, variantIndex } from './combinations';
+import { combinationTitle, type DeliveryLine, newVariant, readDelivery, sameCombination, variantIndex } from './combinations';
 import { useNewItems } from './use-stock-items';
 
 interface Props {
@@ -37,7 +37,7 @@ export function DeliveryDialog({ stocked, open, onClose }: Props) {
     const withoutItem = right.filter((line, index) => !variantOf(line)?.stock && right.findIndex((other) => combinationTitle(other.combination, stocked) === combinationTitle(line.combination, stocked)) === index);
     const items = newItems(withoutItem.map(({ combination }) => ({ options: { ...combination } })));
     const keyOf = (line: (typeof right)[number]) =>
-      variantOf(line)?.stock ?? items.find(({ variant }) => stocked.every(({ key }) => variant.options[key] === line.combination[key]))?.key ?? '';
+      variantOf(line)?.stock ?? items.find(({ variant }) => sameCombination(variant.options, line.combination, stocked))?.key ?? '';
     try {
       await send(
         'POST',

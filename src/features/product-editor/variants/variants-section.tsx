@@ -8,7 +8,7 @@ import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { FaultLine } from '@/ui/fault-line';
 import { EmptyPlace } from '@/ui/text';
-import { combinationsOf, newVariant, variantIndex } from './combinations';
+import { combinationsOf, newVariant, variantIndex, withLeftOut } from './combinations';
 import { CreateMissingStock } from './create-missing-stock';
 import { DeliveryDialog } from './delivery-dialog';
 import { VariantGrid } from './variant-grid';
@@ -19,7 +19,7 @@ export function VariantsSection() {
   const { product, assembled, change, findings } = useEditing();
   const [view, setView] = useState<'grid' | 'list'>('grid');
   const [receiving, setReceiving] = useState(false);
-  const stocked = assembled.choices.filter(isStocked);
+  const stocked = assembled.choices.filter(isStocked).map(withLeftOut);
   const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));

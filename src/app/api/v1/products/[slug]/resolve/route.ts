@@ -1,16 +1,12 @@
-import { resolutionJson } from '@/core/exchange';
 import { answer, readJson } from '@/http/route';
 import { selectionSchema } from '@/services/basket';
-import { resolvePublished } from '@/services/published';
+import { resolveForCustomer } from '@/services/shop';
 
 interface Place {
   params: Promise<{ slug: string }>;
 }
 
-/** Resolves a selection of a published product against live stock. */
+/** Resolves a selection of a published product against live stock, for a customer of no group. */
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
-    const { slug } = await params;
-    return resolutionJson(await resolvePublished(context, slug, await readJson(request, selectionSchema)));
-  });
+  return answer(async (context) => resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), undefined));
 }

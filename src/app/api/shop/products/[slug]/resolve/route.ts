@@ -1,0 +1,13 @@
+import { basketToken } from '@/http/basket-cookie';
+import { answer, readJson } from '@/http/route';
+import { selectionSchema } from '@/services/basket';
+import { resolveForCustomer } from '@/services/shop';
+
+interface Place {
+  params: Promise<{ slug: string }>;
+}
+
+/** Resolves a selection for whoever looks at the product's page: what the page can't know of stock is known here. */
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => resolveForCustomer(context, (await params).slug, await readJson(request, selectionSchema), await basketToken()));
+}

@@ -1,0 +1,196 @@
+import {
+  type CatalogSurroundings,
+  type Choice,
+  type Condition,
+  type CustomerGroup,
+  hasOptions,
+  type Option,
+  type Placement,
+  placementsOf,
+  type Product,
+  type Rate,
+  type Rule,
+  type Sheet,
+  type Shop,
+  type Swatch,
+} from '../catalog';
+import { isSeenBy } from '../resolve';
+import { type ResolutionJson } from './resolution-json';
+
+/**
+ * What a customer may know of a product. Everything that leaves for a customer is made here, name by name: what is added
+ * to a definition stays inside until somebody says here that it may go. A selection resolves to the same as it does
+ * with the whole definition.
+ */
+
+/** The customer's own group, and all others, as far as a customer hears of them. */
+const OWN: CustomerGroup = { key: 'your group', title: 'your group', code: null };
+const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null };
+
+const UNSEEN = 'Not offered';
+const GREY = '#808080';
+
+interface View {
+  readonly group: string | null;
+}
+
+export interface CustomerView {
+  readonly product: Product;
+  readonly surroundings: CatalogSurroundings;
+  /** the customer's group, as the view calls it */
+  readonly group: string | null;
+}
+
+/**
+ * @param group key of the customer's group, or null
+ */
+export function customerView(product: Product, surroundings: CatalogSurroundings, group: string | null): CustomerView {
+  const view: View = { group };
+  const products = [...surroundings.products.values()];
+  const placed = new Set([product, ...products].flatMap((each) => placementsOf(each, surroundings.sheets.values()).map(({ key }) => key)));
+  const sheets = [...surroundings.sheets.values()].filter(({ key }) => placed.has(key));
+  const named = new Set([product, ...products, ...sheets].flatMap(({ choices }) => choices.flatMap((choice) => (hasOptions(choice) ? choice.options.flatMap(({ swatch }) => swatch ?? []) : []))));
+  return {
+    product: productFor(product, surroundings, view),
+    group: group === null ? null : OWN.key,
+    surroundings: {
+      shop: shopFor(surroundings.shop),
+      stock: surroundings.stock,
+      swatches: new Map([...surroundings.swatches].filter(([key]) => named.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
+      sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view)])),
+      products: new Map(products.map((each) => [each.slug, productFor(each, surroundings, view)])),
+    },
+  };
+}
+
+const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS] });
+
+const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
+
+function productFor(product: Product, { sheets }: CatalogSurroundings, view: View): Product {
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables } = product;
+  const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
+  return {
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables,
+    supplier: null,
+    tags: [],
+    proofs: [],
+    // By hand, so that nothing of the conditions is needed that place them.
+    sheets: placementsOf(product, sheets.values()).map(({ key, after, overrides }) => ({ key, by: 'hand', after, leftOut: false, overrides: overridesFor(overrides, sheets.get(key), view) })),
+    choices: product.choices.map((choice) => choiceFor(choice, view)),
+    variants: product.variants
+      .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
+      .map(({ options, sku: own, price: ownPrice, wasPrice: was, stock, weight: ownWeight, picture, onSale }) => ({ options, sku: own, price: ownPrice, wasPrice: was, stock, gtin: null, weight: ownWeight, picture, onSale })),
+    rates: product.rates.map((rate) => rateFor(rate, view)),
+    rules: product.rules.map((rule) => ruleFor(rule, view)),
+  };
+}
+
+function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view: View): Sheet {
+  return {
+    key, formulas, tables,
+    title: key,
+    note: '',
+    rank: 0,
+    places: [],
+    choices: choices.map((choice) => choiceFor(choice, view)),
+    rates: rates.map((rate) => rateFor(rate, view)),
+    rules: rules.map((rule) => ruleFor(rule, view)),
+  };
+}
+
+/** What a product says otherwise about a sheet, without what this customer doesn't see. */
+function overridesFor(overrides: Placement['overrides'], sheet: Sheet | undefined, view: View): Placement['overrides'] {
+  return Object.fromEntries(
+    Object.entries(overrides).map(([key, override]) => {
+      const choice = sheet?.choices.find((candidate) => candidate.key === key);
+      if (!choice || !isSeenBy(choice.groups, view.group)) return [key, { leftOut: override.leftOut, required: override.required, default: null, amount: null, options: {} }];
+      const unseen = new Set(unseenOptions(choice, view));
+      return [key, { ...override, options: Object.fromEntries(Object.entries(override.options).map(([option, own]) => [option, unseen.has(option) ? { leftOut: own.leftOut, amount: null } : own])) }];
+    }),
+  );
+}
+
+function unseenOptions(choice: Choice, { group }: View): string[] {
+  return hasOptions(choice) ? choice.options.flatMap(({ key, groups }) => (isSeenBy(groups, group) ? [] : [key])) : [];
+}
+
+/** A choice as this customer may know it: what they don't see keeps its place and nothing else. */
+function choiceFor(choice: Choice, view: View): Choice {
+  const seen = isSeenBy(choice.groups, view.group);
+  const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
+  if (!seen) return hidden({ ...choice, ...common });
+  if (!hasOptions(choice)) return { ...choice, ...common };
+  return { ...choice, ...common, options: choice.options.map((option) => (isSeenBy(option.groups, view.group) ? { ...option, groups: [] } : hiddenOption(option))) };
+}
+
+function hidden(choice: Choice): Choice {
+  const blank = { ...choice, title: UNSEEN, help: null };
+  if (blank.kind === 'paragraph') return { ...blank, text: UNSEEN };
+  if (blank.kind === 'link') return { ...blank, address: '/shop' };
+  if (blank.kind === 'agreement') return { ...blank, statement: UNSEEN, address: null };
+  if (hasOptions(blank)) return { ...blank, options: blank.options.map(hiddenOption) };
+  return 'amount' in blank ? { ...blank, amount: null, wasPrice: null, sku: null, weight: null, draws: [] } : blank;
+}
+
+/** An option that this customer doesn't see: what formulas and rules refer to is there, what it is and costs is not. */
+function hiddenOption({ key, face, properties, colours, swatch, texture }: Option): Option {
+  return {
+    key,
+    title: UNSEEN,
+    description: '',
+    amount: null,
+    wasPrice: null,
+    sku: null,
+    weight: null,
+    draws: [],
+    colours: colours.length > 0 || swatch !== null || texture !== null ? [GREY] : [],
+    swatch: null,
+    texture: null,
+    picture: null,
+    changesPicture: false,
+    enlarges: false,
+    face,
+    properties,
+    groups: [OTHERS.key],
+    whenOut: 'unavailable',
+    leadDays: null,
+  };
+}
+
+function rateFor({ key, title, value, per, byGroup }: Rate, { group }: View): Rate {
+  const own = group === null || !Object.hasOwn(byGroup, group) ? undefined : byGroup[group];
+  return { key, title, value: own ?? value, per, byGroup: {} };
+}
+
+function ruleFor(rule: Rule, view: View): Rule {
+  return { ...rule, when: rule.when && conditionFor(rule.when, view) };
+}
+
+function conditionFor(condition: Condition, view: View): Condition {
+  if ('of' in condition) return { ...condition, of: condition.of.map((part) => conditionFor(part, view)) };
+  if (condition.kind !== 'group') return condition;
+  return { ...condition, groups: [...new Set(condition.groups.map((group) => (group === view.group ? OWN.key : OTHERS.key)))] };
+}
+
+/** A resolution as a customer may see it. */
+export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures'> & {
+  /** what rules tell, now that they have fired */
+  readonly tells: readonly string[];
+  readonly availability: {
+    /** whether as many as are asked for could be supplied; null where stock was not asked */
+    readonly enough: boolean | null;
+    /** days until it can be sent, where something of it is ordered beyond stock */
+    readonly leadDays: number | null;
+  };
+};
+
+export function customerResolution({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability }: ResolutionJson): CustomerResolution {
+  const { canSupply, leadDays } = availability;
+  return {
+    state, problems, shown, counted, quantity, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures,
+    measures: measures.filter(({ forCustomers }) => forCustomers),
+    tells: rules.flatMap(({ tells }) => tells),
+    availability: { enough: canSupply === null ? null : canSupply === 'unlimited' || canSupply >= quantity, leadDays },
+  };
+}

@@ -1,0 +1,58 @@
+import { Exact } from '../number';
+import { type Draw, type LyingInLots, type StockCutPlan, type ToldLevels } from './availability';
+
+/** What a customer's browser is told of a stock item: exact figures only of what is scarce. */
+export interface ToldStock {
+  readonly key: string;
+  readonly title: string;
+  /** UCUM code */
+  readonly unit: string;
+  /** null for plenty: at least as much as {@link FEW} */
+  readonly available: string | null;
+  readonly lying: LyingInLots | null;
+}
+
+/** From so many on, in the stock item's unit, there is plenty: how many there are is nobody's business. */
+export const FEW = Exact.of(20);
+
+interface Figures {
+  readonly key: string;
+  readonly title: string;
+  readonly unit: string;
+  readonly available: string;
+  readonly lying: LyingInLots | null;
+}
+
+/** What is told of a stock item: up to so many, and of what lies in lots the longest, without their names. */
+export function toldOf({ key, title, unit, available, lying }: Figures): ToldStock {
+  if (!lying) return { key, title, unit, available: Exact.from(available).isLess(FEW) ? available : null, lying: null };
+  const longest = lying.lots.map(({ free }) => ({ free, length: Exact.from(free) })).sort((a, b) => b.length.compare(a.length));
+  let sum = Exact.zero;
+  const told = longest.filter(({ length }) => {
+    const isNeeded = sum.isLess(FEW);
+    sum = sum.plus(length);
+    return isNeeded;
+  });
+  const { kind, kerf, smallestOffcut } = lying;
+  return {
+    key, title, unit,
+    available: null,
+    lying: { kind, kerf, smallestOffcut, lots: told.map(({ free }, id) => ({ id, label: '', free })), more: told.length < longest.length },
+  };
+}
+
+/** The levels of items as they are told. */
+export function toldLevelsOf(items: readonly { readonly key: string; readonly available: string | null }[]): ToldLevels {
+  const available = new Map(items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]));
+  return (stock) => available.get(stock);
+}
+
+/** Whether what is told is not enough to say that as much can be supplied: then whoever knows all of it is to be asked. */
+export function mustBeAsked(draws: readonly Draw[], plans: readonly StockCutPlan[], told: readonly Pick<ToldStock, 'key' | 'available' | 'lying'>[]): boolean {
+  return draws.some(({ stock, total }) => {
+    const item = told.find(({ key }) => key === stock);
+    if (!item) return false;
+    if (item.lying) return item.lying.more === true && plans.some((plan) => plan.stock === stock && plan.plan.unplaced.length > 0);
+    return item.available === null && total.value.isMore(FEW);
+  });
+}

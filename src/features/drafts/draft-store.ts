@@ -1,0 +1,229 @@
+import { z } from 'zod';
+import { mergeEdits, sameDefinition } from '@/core/catalog';
+import { ApiProblem, wordsOf } from '@/features/shared/api';
+import { type Backup } from './backup';
+import { change, type History, redo, startHistory, undo } from './history';
+
+/** How long typing may rest before the draft is saved, and how long before a failed save is tried again. */
+const REST = 500;
+const RETRY = 3_000;
+/** How long after a change it is kept in the browser at the latest. */
+const KEPT_AFTER = 200;
+
+export type SaveState<T> =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'unsaved' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'conflict'; readonly theirs: OtherDraft<T> };
+
+/** The draft that somebody else saved. */
+export interface OtherDraft<T> {
+  readonly version: number;
+  readonly definition: T;
+}
+
+/** What a screen shows of a draft. */
+export interface DraftView<T> {
+  readonly document: T;
+  /** the version the server has of this document, once it is saved */
+  readonly version: number;
+  readonly save: SaveState<T>;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  /** what was brought in from elsewhere, to tell the manager */
+  readonly notice: string | null;
+}
+
+/** Where drafts are kept, and how they are read. */
+export interface DraftPlaces<T> {
+  readonly schema: z.ZodType<T>;
+  /** what it is called in a sentence */
+  readonly word: string;
+  /** saves on the server. @returns the version it has there then */
+  put(definition: T, baseVersion: number): Promise<number>;
+  get(): Promise<OtherDraft<T>>;
+  /** takes a draft that gives way; absent where there is no such place */
+  readonly setAside?: (definition: T) => Promise<unknown>;
+  /** the copy in this browser */
+  readonly backup: { keep(backup: Backup<T>): void; read(): Backup<T> | null; forget(): void };
+}
+
+/**
+ * A draft as it is edited: changed at once, saved by itself, safe against a dead server and another editor. It lives
+ * outside of what draws it, so that a change is there as soon as it is made, however quickly the next one comes.
+ */
+export class DraftStore<T extends object> {
+  private history: History<T>;
+  private save: SaveState<T> = { kind: 'saved' };
+  private version: number;
+  private notice: string | null = null;
+  /** what the server is known to have; edits are merged against it */
+  private base: OtherDraft<T>;
+  private saving = false;
+  private view: DraftView<T>;
+  private readonly listeners = new Set<() => void>();
+  private saveTimer: ReturnType<typeof setTimeout> | undefined;
+  private keepTimer: ReturnType<typeof setTimeout> | undefined;
+  private isOpen = false;
+
+  constructor(
+    opened: OtherDraft<T>,
+    private readonly places: DraftPlaces<T>,
+  ) {
+    this.history = startHistory(opened.definition);
+    this.version = opened.version;
+    this.base = opened;
+    this.view = this.look();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+
+  readonly current = (): DraftView<T> => this.view;
+
+  /** Begins to save by itself, and brings back what never reached the server before the window closed. */
+  open(): void {
+    this.isOpen = true;
+    // The server may be out of reach: then what is kept stays kept, for the next time.
+    this.bringBack().catch(() => undefined);
+  }
+
+  /** Saves what is not saved yet, and stops. Until the server has it, it is kept in the browser. */
+  close(): void {
+    this.isOpen = false;
+    this.keepNow();
+    clearTimeout(this.saveTimer);
+    if (this.save.kind === 'unsaved') void this.flush();
+  }
+
+  readonly change = (tag: string, recipe: (draft: T) => void): void => this.edit(change(this.history, tag, Date.now(), recipe));
+  readonly undo = (): void => this.edit(undo(this.history));
+  readonly redo = (): void => this.edit(redo(this.history));
+  readonly dismissNotice = (): void => this.show({ notice: null });
+
+  /** Puts another document in the place of this one, as one step that can be undone. */
+  readonly replace = (document: T): void => this.change(`replace ${Date.now()}`, (draft) => void Object.assign(draft, document));
+
+  /** Ends a conflict; the draft that gives way is set aside on the server. */
+  readonly keep = async (whose: 'mine' | 'theirs'): Promise<void> => {
+    if (this.save.kind !== 'conflict') return;
+    const { theirs } = this.save;
+    await this.places.setAside?.(whose === 'mine' ? theirs.definition : this.history.document);
+    this.base = theirs;
+    if (whose === 'theirs') {
+      this.history = change(this.history, `theirs ${Date.now()}`, Date.now(), (draft) => void Object.assign(draft, theirs.definition));
+      this.places.backup.forget();
+    }
+    this.show({ version: theirs.version, save: { kind: whose === 'mine' ? 'unsaved' : 'saved' }, ...(this.places.setAside && { notice: 'The other draft is kept under Earlier states.' }) });
+    this.scheduleSave();
+  };
+
+  /** Learns that the server has a newer version. */
+  readonly hearOfVersion = (newer: number): void => {
+    if (newer <= this.base.version || this.saving) return;
+    this.places.get().then((theirs) => {
+      if (theirs.version <= this.base.version || this.saving) return;
+      this.takeIn(theirs, `Somebody else changed this ${this.places.word} just now. Their changes are in here.`);
+    }, () => undefined);
+  };
+
+  /** Writes the newest state into this browser at once, as when the window is about to close. */
+  readonly keepNow = (): void => {
+    clearTimeout(this.keepTimer);
+    this.keepTimer = undefined;
+    if (this.isAsSaved()) this.places.backup.forget();
+    else this.places.backup.keep({ base: this.base.definition, definition: this.history.document });
+  };
+
+  private edit(history: History<T>): void {
+    if (history === this.history) return;
+    this.history = history;
+    this.keepTimer ??= setTimeout(this.keepNow, KEPT_AFTER);
+    const { kind } = this.save;
+    if (kind === 'conflict' || kind === 'saving') return this.show({});
+    // Undone to what the server has, or brought in from there: nothing to save.
+    this.show({ save: { kind: this.isAsSaved() ? 'saved' : 'unsaved' } });
+    this.scheduleSave();
+  }
+
+  private isAsSaved(): boolean {
+    return sameDefinition(this.history.document, this.base.definition);
+  }
+
+  private show(change: { save?: SaveState<T>; version?: number; notice?: string | null }): void {
+    if (change.save) this.save = change.save;
+    if (change.version !== undefined) this.version = change.version;
+    if (change.notice !== undefined) this.notice = change.notice;
+    this.view = this.look();
+    for (const listener of this.listeners) listener();
+  }
+
+  private look(): DraftView<T> {
+    const { history, version, save, notice } = this;
+    return { document: history.document, version, save, canUndo: history.done.length > 0, canRedo: history.undone.length > 0, notice };
+  }
+
+  private scheduleSave(): void {
+    clearTimeout(this.saveTimer);
+    const { kind } = this.save;
+    if (!this.isOpen || (kind !== 'unsaved' && kind !== 'failed')) return;
+    this.saveTimer = setTimeout(() => void this.flush(), kind === 'failed' ? RETRY : REST);
+  }
+
+  private async flush(): Promise<void> {
+    if (this.saving) return;
+    const sent = this.history.document;
+    this.saving = true;
+    this.show({ save: { kind: 'saving' } });
+    try {
+      const version = await this.places.put(sent, this.base.version);
+      this.base = { version, definition: sent };
+      const upToDate = this.isAsSaved();
+      if (upToDate) this.places.backup.forget();
+      this.show({ version, save: { kind: upToDate ? 'saved' : 'unsaved' } });
+    } catch (error) {
+      const other = error instanceof ApiProblem && error.code === 'draftConflict' ? z.object({ version: z.number(), definition: this.places.schema }).safeParse(error.details.current) : undefined;
+      if (other?.success) {
+        const merged = this.takeIn(other.data, `Somebody else changed other parts of this ${this.places.word}. Their changes are in here now, beside yours.`);
+        this.show({ save: merged ? { kind: 'unsaved' } : { kind: 'conflict', theirs: other.data } });
+      } else {
+        this.show({ save: { kind: 'failed', message: wordsOf(error) } });
+      }
+    } finally {
+      this.saving = false;
+      this.scheduleSave();
+    }
+  }
+
+  /** Brings in what somebody else saved. @returns false where both changed the same place */
+  private takeIn(theirs: OtherDraft<T>, said: string): boolean {
+    const { merged, conflicts } = mergeEdits(this.base.definition, this.history.document, theirs.definition);
+    if (conflicts.length > 0) return false;
+    this.base = theirs;
+    this.version = theirs.version;
+    this.notice = said;
+    const history = change(this.history, 'merge', Date.now(), (draft) => void Object.assign(draft, merged));
+    if (history === this.history) this.show({});
+    else this.edit(history);
+    return true;
+  }
+
+  private async bringBack(): Promise<void> {
+    const kept = this.places.backup.read();
+    if (!kept) return;
+    const { merged, conflicts } = mergeEdits(kept.base, kept.definition, this.base.definition);
+    if (conflicts.length === 0) {
+      this.notice = 'Changes that had not been saved last time have been brought back.';
+      const history = change(this.history, 'backup', Date.now(), (draft) => void Object.assign(draft, merged));
+      if (history !== this.history) return this.edit(history);
+      this.places.backup.forget();
+      return this.show({});
+    }
+    await this.places.setAside?.(kept.definition);
+    this.places.backup.forget();
+    this.show({ notice: 'Changes that had not been saved last time differ from what was saved since. They are kept under Earlier states.' });
+  }
+}

@@ -1,0 +1,82 @@
+import { eq } from 'drizzle-orm';
+import { type WebElement } from 'selenium-webdriver';
+import { afterEach, describe, expect, it } from 'vitest';
+import { products, sheets } from '@/data/schema';
+import { OUTLINE, setStage } from '../support/stage';
+
+const stage = setStage();
+
+/** So many letters, in words, none like its neighbour: a lost one shows. */
+const burst = (length: number) => Array.from({ length: Math.ceil(length / 5) }, (_, word) => `${(word + 1000).toString(36)}${'abcdefgh'[word % 8]} `).join('').slice(0, length).trimEnd();
+
+const BURST = 2000;
+const valueOf = (field: WebElement) => stage.browser.driver.executeScript<string>('return arguments[0].value ?? arguments[0].innerText', field);
+
+/** Sends a text as quickly as the browser takes it. @returns what stands in the field afterwards */
+async function sendAll(field: WebElement, text: string): Promise<string> {
+  await stage.browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
+  await field.sendKeys(text);
+  return valueOf(field);
+}
+
+async function complaints(): Promise<string[]> {
+  const entries = await stage.browser.driver.manage().logs().get('browser');
+  return entries.map(({ message }) => message).filter((message) => /depth|Minified React error/i.test(message));
+}
+
+afterEach(async () => expect(await complaints()).toEqual([]));
+
+const draftOf = async (id: number) => (await stage.database.read.query.products.findFirst({ where: eq(products.id, id) }))?.draft;
+
+describe('keystrokes in a burst', () => {
+  it('are all there in every text of a product, and on the server', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products/1');
+    const said = { title: burst(160), summary: burst(200), description: burst(BURST) };
+    expect(await sendAll(await person.field('Name'), said.title)).toBe(said.title);
+    expect(await sendAll(await person.field('In one line'), said.summary)).toBe(said.summary);
+    expect(await sendAll(await person.field('Description'), said.description)).toBe(said.description);
+    await browser.driver.wait(async () => (await draftOf(1))?.description === said.description, 8000, 'the draft was not saved');
+    expect(await draftOf(1)).toMatchObject(said);
+    await person.press('Category, supplier, tags', OUTLINE);
+    expect(await sendAll(await person.field('Category'), burst(80))).toBe(burst(80));
+  });
+
+  it('are all there in every text of a choice and its options', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products/4');
+    await person.press('Case', OUTLINE);
+    const [title, help] = [burst(120), burst(500)];
+    expect(await sendAll(await person.field('Help'), help)).toBe(help);
+    expect(await sendAll(await person.field('Title'), title)).toBe(title);
+    await browser.driver.wait(async () => (await draftOf(4))?.choices[0]?.title === title, 8000, 'the draft was not saved');
+    expect((await draftOf(4))?.choices[0]).toMatchObject({ title, help });
+  });
+
+  it('are all there in a formula and in the words of a rule', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products/4');
+    await person.press('Formulas', OUTLINE);
+    await person.press('Add a formula');
+    // Words that nothing completes, so that what is offered takes no key.
+    const text = Array.from({ length: BURST / 10 }, (_, place) => `+ ${String(place + 1000)}.25 `).join('').trim();
+    const formula = await person.find('.cm-content');
+    await sendAll(formula, text);
+    await browser.driver.wait(async () => (await draftOf(4))?.formulas[0]?.text.replace(/\s+$/, '') === text, 8000, 'the formula was not saved as it was typed');
+
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.select('Effect 1: what', 'tell customers');
+    const words = burst(500);
+    expect(await sendAll(await person.field('Effect 1: words'), words)).toBe(words);
+    await browser.driver.wait(async () => (await draftOf(4))?.rules[0]?.then.some((effect) => effect.kind === 'tell' && effect.text === words), 8000, 'the rule was not saved as it was typed');
+  });
+
+  it('are all there in a sheet', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/sheets/1');
+    const note = burst(500);
+    expect(await sendAll(await person.field('Note'), note)).toBe(note);
+    await browser.driver.wait(async () => (await stage.database.read.query.sheets.findFirst({ where: eq(sheets.id, 1) }))?.draft.note === note, 8000, 'the sheet was not saved');
+  });
+});

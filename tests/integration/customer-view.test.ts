@@ -1,0 +1,191 @@
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { type Product, productSchema } from '@/core/catalog';
+import { customerResolution, customerView, packSurroundings, resolutionJson, unpackSurroundings } from '@/core/exchange';
+import { Exact } from '@/core/number';
+import { compile, isSeenBy, resolve, stockOf } from '@/core/resolve';
+import { levelsOf, lotsOf, mustBeAsked, toldLevelsOf, toldOf } from '@/core/stock';
+import { shopOf, TODAY } from '../fixtures/shop-of';
+import { openServices, type TestServices } from '../support/services';
+import { enterGroupCode } from '@/services/settings';
+import { openShopProductView } from '@/services/shop';
+
+const SECRET = 'secret';
+const trade = { groups: ['trade'] };
+
+/** A product with something in every place that is the manager's. */
+const full = {
+  supplier: `${SECRET} supplier`,
+  tags: [`${SECRET} tag`],
+  price: '100',
+  choices: [
+    { kind: 'list', key: 'size', title: 'Size', insideName: `${SECRET} inside name`, stocked: true, options: [{ key: 's', title: 'S', sku: 'S' }, { key: 'x', title: `${SECRET} size`, sku: 'SECRETSKU', ...trade }] },
+    { kind: 'list', key: 'pack', title: 'Pack', required: false, options: [{ key: 'a', title: 'A' }, { key: 'b', title: `${SECRET} pack`, amount: { kind: 'fixed', value: '77.77' }, draws: [{ kind: 'fixed', stock: 'trim', quantity: '1' }], ...trade }] },
+    { kind: 'text', key: 'ref', title: `${SECRET} question`, help: `${SECRET} help`, required: false, amount: { kind: 'fixed', value: '66.66' }, ...trade },
+  ],
+  variants: [{ options: { size: 's' }, stock: 'body' }, { options: { size: 'x' }, stock: 'trim', price: '55.55', gtin: '4006381333931' }],
+  rates: [{ key: 'rate', title: 'Rate', value: '2', per: null, byGroup: { trade: '44.44' } }],
+  formulas: [{ key: 'f', title: 'Extra', text: 'rate × 1', serves: { kind: 'amount' } }],
+  rules: [{ key: 'r', when: { kind: 'group', groups: ['trade'] }, then: [{ kind: 'amount', amount: { kind: 'fixed', value: '-1' } }] }, { key: 'w', when: { kind: 'group', is: 'noneOf', groups: ['trade'] }, then: [{ kind: 'withhold', choice: 'pack', options: ['a'] }] }],
+  proofs: [{ key: 'p', title: `${SECRET} proof`, expects: {} }],
+  sheets: [{ key: 'sheet' }],
+  draws: [],
+};
+const sheets = [{ key: 'sheet', title: `${SECRET} sheet`, note: `${SECRET} note`, places: [{ tag: `${SECRET} tag` }], choices: [{ kind: 'yesNo', key: 'gift', title: 'Gift', required: false, default: false, insideName: `${SECRET} inside` }] }];
+
+describe('what a customer may know', () => {
+  const { surroundings } = shopOf([full], { sheets });
+  const product = surroundings.products.get('p');
+  if (!product) throw new Error('no product');
+
+  it('has nothing in it that is the manager’s', () => {
+    const view = customerView(product, surroundings, null);
+    const sent = JSON.stringify({ product: view.product, surroundings: packSurroundings(view.surroundings) });
+    expect(sent).not.toContain(SECRET);
+    for (const word of ['SECRETSKU', 'trade', 'Trade', 'SESAME', '77.77', '66.66', '55.55', '44.44', '4006381333931']) expect(sent).not.toContain(word);
+  });
+
+  it('has what is for the customer’s own group, and no more', () => {
+    const view = customerView(product, surroundings, 'trade');
+    const sent = JSON.stringify({ product: view.product, surroundings: packSurroundings(view.surroundings) });
+    for (const word of [`${SECRET} size`, `${SECRET} pack`, `${SECRET} question`, '77.77', '44.44']) expect(sent).toContain(word);
+    for (const word of [`${SECRET} supplier`, `${SECRET} tag`, `${SECRET} note`, `${SECRET} inside`, `${SECRET} proof`, 'SESAME', '"trade"']) expect(sent).not.toContain(word);
+  });
+
+  it('says why something is not offered without the name of a group', () => {
+    const view = customerView(product, surroundings, null);
+    const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { levels: null, today: TODAY, group: view.group });
+    expect(resolution.problems.map(({ message }) => message)).toEqual(['Pack: A can’t be had when the customer does not belong to other customers.']);
+  });
+
+  it.each([[null], ['trade']])('resolves to the same as the whole definition, for %s', (group) => {
+    const whole = compile(product, surroundings);
+    const view = customerView(product, surroundings, group);
+    const travelled = JSON.parse(JSON.stringify({ product: view.product, surroundings: packSurroundings(view.surroundings) })) as { product: Product; surroundings: ReturnType<typeof packSurroundings> };
+    const known = compile(travelled.product, unpackSurroundings(travelled.surroundings, surroundings.stock));
+    expect(known.blocking).toEqual([]);
+    for (const answers of [{ size: 's' }, { size: 's', pack: null, 'sheet.gift': true }, ...(group ? [{ size: 'x', pack: 'b', ref: 'PO 7' }] : [])]) {
+      const [all, told] = [resolve(whole, { answers }, { levels: () => Exact.of(5), today: TODAY, group }), resolve(known, { answers }, { levels: () => Exact.of(5), today: TODAY, group: view.group })];
+      expect(told.state).toBe('sellable');
+      const same = (resolution: typeof all) => ({ state: resolution.state, item: resolution.item, unitPrice: String(resolution.unitPrice), draws: resolution.draws.map(({ stock, total }) => `${total.value} ${stock}`) });
+      expect(same(told)).toEqual(same(all));
+    }
+  });
+
+  const KEYS = ['a', 'b', 'c'];
+  const OPTIONS = ['x', 'y', 'z'];
+  const groups = fc.constantFrom([], [], ['trade'], ['club'], ['trade', 'club']);
+  const condition = fc.oneof(
+    fc.record({ kind: fc.constant('group'), is: fc.constantFrom('oneOf', 'noneOf'), groups: fc.constantFrom(['trade'], ['club'], ['trade', 'club']) }),
+    fc.record({ kind: fc.constant('option'), choice: fc.constantFrom(...KEYS), is: fc.constantFrom('oneOf', 'noneOf'), options: fc.subarray(OPTIONS, { minLength: 1 }) }),
+  );
+  const effect = fc.oneof(
+    fc.integer({ min: -5, max: 9 }).map((value) => ({ kind: 'amount', amount: { kind: 'fixed', value: String(value) } })),
+    fc.record({ kind: fc.constantFrom('withhold', 'offer'), choice: fc.constantFrom(...KEYS), options: fc.subarray(OPTIONS, { minLength: 1 }) }),
+    fc.record({ kind: fc.constantFrom('show', 'hide', 'require'), choices: fc.subarray(KEYS, { minLength: 1 }) }),
+  );
+  const wild = fc.record({
+    choices: fc.tuple(...KEYS.map((key) => fc.record({ groups, of: fc.tuple(...OPTIONS.map(() => groups)) }).map(({ groups: seenBy, of }) => ({
+      kind: 'list', key, title: key, required: false, groups: seenBy, options: OPTIONS.map((option, place) => ({ key: option, title: option, sku: option.toUpperCase(), amount: { kind: 'fixed', value: String(place + 1) }, groups: of[place] })),
+    })))),
+    rules: fc.array(fc.record({ when: fc.oneof(condition, fc.record({ kind: fc.constantFrom('all', 'any', 'none'), of: fc.array(condition, { minLength: 1, maxLength: 3 }) })), then: fc.array(effect, { minLength: 1, maxLength: 2 }) }), { maxLength: 5 }),
+    rates: fc.constant([{ key: 'rate', title: 'Rate', value: '2', per: null, byGroup: { trade: '3', club: '4' } }]),
+    formulas: fc.constantFrom([], [{ key: 'f', title: 'F', text: 'rate × 2', serves: { kind: 'amount' } }]),
+  });
+
+  it('resolves every selection of any product to the same, as far as customers see its options', () => {
+    fc.assert(
+      fc.property(wild, fc.constantFrom(null, 'trade', 'club'), ({ rules, ...rest }, group) => {
+        const parsed = shopOf([{ ...rest, rules: rules.map((rule, place) => ({ key: `r${place}`, ...rule })) }]);
+        const around = { ...parsed.surroundings, shop: { ...parsed.surroundings.shop, groups: ['trade', 'club'].map((key) => ({ key, title: key, code: null })) } };
+        const each = parsed.surroundings.products.get('p');
+        if (!each) throw new Error('no product');
+        const all = compile(each, around);
+        if (all.blocking.length > 0) return;
+        const view = customerView(each, around, group);
+        const told = compile(view.product, view.surroundings);
+        const answer = (key: string) => [null, ...(all.choices[KEYS.indexOf(key)]?.options ?? []).flatMap((option) => (isSeenBy(option.groups, group) && isSeenBy(all.choices[KEYS.indexOf(key)]?.groups ?? [], group) ? [option.key] : []))];
+        for (const a of answer('a')) for (const b of answer('b')) for (const c of answer('c')) {
+          const context = { levels: null, today: TODAY };
+          const same = ({ state, item, unitPrice, problems, counted }: ReturnType<typeof resolve>) => [state, item.key, item.sku, String(unitPrice), problems.map(({ code, where }) => `${where} ${code}`), counted.map(({ choice, value }) => `${choice} ${value}`)];
+          expect(same(resolve(told, { answers: { a, b, c } }, { ...context, group: view.group }))).toEqual(same(resolve(all, { answers: { a, b, c } }, { ...context, group })));
+        }
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('leaves out of a resolution what is taken from stock, and how much there is', () => {
+    const json = resolutionJson(resolve(compile(product, surroundings), { answers: { size: 's', pack: null } }, { levels: () => Exact.of(8347), today: TODAY }));
+    const told = JSON.stringify(customerResolution(json));
+    for (const word of ['draws', 'canSupply', 'limitedBy', 'cutPlans', '8347', 'rules']) expect(told).not.toContain(word);
+  });
+});
+
+describe('what a browser is told of stock', () => {
+  const item = (available: string, lots: readonly string[] | null = null) => ({
+    key: 'k', title: 'K', unit: 'm', available,
+    lying: lots && { kind: 'roll' as const, kerf: '0', smallestOffcut: null, lots: lots.map((free, id) => ({ id, label: `Roll ${id}`, free })) },
+  });
+
+  it('is exact only of what is scarce', () => {
+    expect([toldOf(item('3')).available, toldOf(item('19.999')).available, toldOf(item('20')).available, toldOf(item('8347')).available, toldOf(item('-2')).available]).toEqual(['3', '19.999', null, null, '-2']);
+  });
+
+  it('is the longest lots, without their names', () => {
+    const told = toldOf(item('61', ['1', '12', '7', '15', '26']));
+    expect(told.lying).toMatchObject({ lots: [{ free: '26' }], more: true });
+    expect(JSON.stringify(told)).not.toContain('Roll');
+    expect(toldOf(item('4', ['1', '3'])).lying).toMatchObject({ lots: [{ free: '3' }, { free: '1' }], more: false });
+  });
+
+  it('never makes it say that something can’t be had which can: then it must ask', () => {
+    const { surroundings } = shopOf([{ soldBy: { kind: 'each' }, choices: [{ kind: 'measure', key: 'length', title: 'Length', unit: 'm' }], draws: [{ kind: 'measure', stock: 'roll', measure: 'length' }, { kind: 'fixed', stock: 'body', quantity: '25' }] }], {
+      stock: [{ key: 'roll', title: 'Roll', unit: 'm', cutFrom: { kind: 'roll' }, lots: [] }],
+    });
+    const product = surroundings.products.get('p');
+    if (!product) throw new Error('no product');
+    const program = compile(productSchema.parse(product), surroundings);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 200 }), fc.array(fc.integer({ min: 1, max: 300 }), { maxLength: 8 }), fc.integer({ min: 1, max: 250 }), fc.integer({ min: 1, max: 5 }), (bodies, rolls, decimetres, quantity) => {
+        const stock = [
+          { ...item(String(bodies)), key: 'body', title: 'Body', unit: '1' },
+          { ...item('0', rolls.map((length) => String(Exact.of(length, 10)))), key: 'roll', title: 'Roll' },
+        ];
+        const asked = { answers: { length: `${decimetres} dm` }, quantity };
+        const told = stock.map(toldOf);
+        const exact = resolve(program, asked, { levels: levelsOf(stock), lots: lotsOf(stock), today: TODAY });
+        const known = resolve(program, asked, { levels: toldLevelsOf(told), lots: lotsOf(told), today: TODAY });
+        if (known.state === 'unavailable') expect(exact.state).toBe('unavailable');
+        else if (exact.state === 'unavailable') expect(mustBeAsked(known.draws, known.availability.cutPlans, told)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('the product page', () => {
+  let context: TestServices;
+  beforeEach(async () => {
+    context = await openServices();
+  });
+  afterEach(() => context.close());
+
+  it('is sent every stock item that rules, options and what is taken along can draw, and no other', async () => {
+    const { program } = shopOf(
+      [
+        { choices: [{ kind: 'list', key: 'box', title: 'Box', options: [{ key: 'a', title: 'A', draws: [{ kind: 'fixed', stock: 'lid', quantity: '1' }] }] }, { kind: 'addOn', key: 'fuel', title: 'Fuel', product: 'fuel', required: false }], rules: [{ key: 'r', when: null, then: [{ kind: 'draw', draw: { kind: 'fixed', stock: 'ridge', quantity: '1' } }] }] },
+        { slug: 'fuel', draws: [{ kind: 'fixed', stock: 'trim', quantity: '1' }] },
+      ],
+      { stock: ['lid', 'ridge', 'other'].map((key) => ({ key, title: key, unit: '1' })) },
+    );
+    expect([...stockOf(program()).keys()].sort()).toEqual(['body', 'lid', 'ridge', 'trim']);
+  });
+
+  it('calls the customer’s group by no name', async () => {
+    const { token } = await enterGroupCode(context, undefined, 'HONEYTRADE');
+    const view = await openShopProductView(context, 'honey-jars', token);
+    expect(view.group).toBe('your group');
+    expect(JSON.stringify(view)).not.toMatch(/HONEYTRADE|Trade customers|"trade"/);
+    expect(view.product.choices.length + view.surroundings.sheets.length).toBeGreaterThan(1);
+  });
+});
