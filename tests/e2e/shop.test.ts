@@ -75,10 +75,10 @@ describe('POST /api/v1/products/{slug}/resolve', () => {
   const post = (slug: string, body: string, type = 'application/json') =>
     fetch(`${server.origin}/api/v1/products/${slug}/resolve`, { method: 'POST', headers: { 'Content-Type': type }, body });
 
-  it('answers as the command line does, from the published revision and live stock', async () => {
+  it('answers from the published revision and live stock, with what a customer may know', async () => {
     const response = await post('stainless-mesh', JSON.stringify({ answers: { opening: 'coarse', length: '0.25' }, quantity: 3 }));
     expect(response.status).toBe(200);
-    expect(await response.json()).toMatchObject({ state: 'sellable', unitPrice: '4.63', lineTotal: '13.89', draws: [{ total: { value: '0.75', unit: 'm' } }], availability: { canSupply: 21 } });
+    expect(await response.json()).toMatchObject({ state: 'sellable', unitPrice: '4.63', lineTotal: '13.89', availability: { enough: true, leadDays: null } });
   });
 
   it('answers what is wrong with a selection as problems, not as an error', async () => {
@@ -104,10 +104,15 @@ describe('POST /api/v1/products/{slug}/resolve', () => {
     expect(await response.json()).toMatchObject({ type: 'about:blank', status, title: expect.any(String), detail: expect.any(String) });
   });
 
+  it('says that a key means nothing, and which may be meant', async () => {
+    const response = await post('queen-marking-pens', '{"answers":{"colour":"red"},"quantiy":2}');
+    expect(await response.json()).toMatchObject({ state: 'invalid', problems: [{ code: 'unknownKey', remedy: expect.stringContaining('“quantity” may be meant') }] });
+  });
+
   it('never trusts a price from outside', async () => {
     const response = await post('queen-marking-pens', '{"answers":{"colour":"red"},"unitPrice":"0.01","price":"0"}');
     expect([400, 200]).toContain(response.status);
-    if (response.status === 200) expect(await response.json()).toMatchObject({ unitPrice: '4.80' });
+    if (response.status === 200) expect(await response.json()).toMatchObject({ state: 'invalid', unitPrice: '4.80', problems: [{ code: 'unknownKey' }, { code: 'unknownKey' }] });
   });
 });
 

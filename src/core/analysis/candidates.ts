@@ -127,7 +127,10 @@ export function candidatesOf(program: Program, index: number, today: string, fur
     case 'several':
       // One variable an option: see the model.
       return { list: [], counted: true, coverage: 'every', openAbove: false };
-    default:
+    case 'heading':
+    case 'paragraph':
+    case 'link':
+    case 'divider':
       return null;
   }
 }

@@ -143,7 +143,9 @@ function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own
       };
     }
     // An add-on's price is fixed when it is compiled.
-    default: {
+    case undefined:
+    case 'fixed':
+    case 'oncePerLine': {
       const fixed = compiled(nothing).amount.toApproximateNumber();
       return { kind: 'add', variables: own, amount: () => fixed };
     }

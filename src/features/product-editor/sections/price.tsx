@@ -83,7 +83,7 @@ export function PriceSection() {
           fault={compareFault}
           inputMode="decimal"
           placeholder="none"
-          help="Crossed out beside the price, where it is higher."
+          help="What it cost before: crossed out beside the price, where it was more."
           onChange={(value) => change('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
         />
       </SimpleGrid>

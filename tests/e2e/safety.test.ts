@@ -1,0 +1,185 @@
+import { request as plainRequest } from 'node:http';
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Database } from '@/data/database';
+import { payments, products, revisions, sheetRevisions, stockItems, stockLots, swatches } from '@/data/schema';
+import { startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+/** What customers must never be sent: put where the manager keeps it, and looked for on every page. */
+const FORBIDDEN = {
+  supplier: 'Quillfeather Supplies',
+  tag: 'quillfeather-tag',
+  supplierCode: 'QUILL-CODE-7',
+  insideName: 'quillfeather inside',
+  note: 'quillfeather note',
+  proof: 'quillfeather proof',
+  lot: 'Quillfeather roll',
+  payment: 'quill-payment-7',
+  stock: '83475',
+  lotLength: '61234',
+  groupTitle: 'Trade customers',
+  groupCode: 'HONEYTRADE',
+  groupKey: '"trade"',
+};
+
+/** Puts something forbidden into every place that has room for it. */
+async function plant(): Promise<void> {
+  const database = await Database.open(server.databaseUrl);
+  await database.write(async (transaction) => {
+    for (const row of await transaction.select().from(revisions)) {
+      const definition = {
+        ...row.definition,
+        supplier: FORBIDDEN.supplier,
+        tags: [...row.definition.tags, FORBIDDEN.tag],
+        choices: row.definition.choices.map((choice) => ({ ...choice, insideName: FORBIDDEN.insideName })),
+        proofs: row.definition.proofs.map((proof) => ({ ...proof, title: FORBIDDEN.proof })),
+      };
+      await transaction.update(revisions).set({ definition }).where(eq(revisions.id, row.id));
+    }
+    for (const row of await transaction.select().from(sheetRevisions)) await transaction.update(sheetRevisions).set({ definition: { ...row.definition, note: FORBIDDEN.note } }).where(eq(sheetRevisions.id, row.id));
+    await transaction.update(swatches).set({ supplierCode: FORBIDDEN.supplierCode });
+    await transaction.update(stockItems).set({ onHand: FORBIDDEN.stock });
+    await transaction.update(payments).set({ reference: FORBIDDEN.payment });
+    for (const { id } of await transaction.select().from(stockLots)) await transaction.update(stockLots).set({ label: `${FORBIDDEN.lot} ${id}`, left: FORBIDDEN.lotLength, length: FORBIDDEN.lotLength }).where(eq(stockLots.id, id));
+  });
+  database.close();
+}
+
+describe('what customers are sent', () => {
+  const found = (body: string) => Object.entries(FORBIDDEN).flatMap(([what, words]) => (body.includes(words) || body.includes(JSON.stringify(words).replaceAll('"', '\\"')) ? [what] : []));
+
+  it('has nothing of the manager’s in it, on any page of the shop and from any public route', async () => {
+    const before = await Database.open(server.databaseUrl);
+    const slugs = (await before.read.select({ slug: products.publishedSlug }).from(products)).flatMap(({ slug }) => slug ?? []);
+    const orders = await before.read.query.orders.findMany();
+    before.close();
+    const json = (body: object, cookie = '') => ({ method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
+    const joined = await fetch(`${server.origin}/api/shop/group`, json({ code: 'HONEYTRADE' }));
+    const member = joined.headers.get('set-cookie')?.split(';')[0] ?? '';
+    expect(joined.status).toBe(200);
+    const added = await fetch(`${server.origin}/api/shop/basket`, json({ slug: 'queen-marking-pens', answers: { colour: 'red' }, quantity: 1 }, member));
+    expect(added.status).toBe(200);
+    await plant();
+    const pages = ['/shop', '/shop/basket', ...slugs.map((slug) => `/shop/${slug}`), ...orders.map(({ token }) => `/shop/orders/${token}`)];
+    const bodies: [string, string][] = [];
+    for (const cookie of ['', member]) {
+      for (const page of pages) {
+        const response = await fetch(server.origin + page, { headers: cookie === '' ? {} : { Cookie: cookie } });
+        expect([page, response.status]).toEqual([page, 200]);
+        bodies.push([`${page} ${cookie && 'of a member'}`, await response.text()]);
+      }
+      for (const slug of slugs) {
+        for (const route of [`/api/v1/products/${slug}/resolve`, `/api/shop/products/${slug}/resolve`]) bodies.push([route, await (await fetch(server.origin + route, json({ answers: { opening: 'coarse', length: '0.25' }, quantity: 1 }, cookie))).text()]);
+      }
+    }
+    // A member may read the name of their own group at the top of the shop.
+    const faults = bodies.flatMap(([where, body]) => found(body).filter((what) => !(what === 'groupTitle' && where.endsWith('of a member'))).map((what) => `${where}: ${what}`));
+    expect(faults).toEqual([]);
+    expect(bodies.length).toBeGreaterThan(60);
+  }, 120_000);
+});
+
+describe('the gate', () => {
+  /** Asks with any headers at all, as no browser would. */
+  const ask = (path: string, headers: Record<string, string>, method = 'GET', body = '') =>
+    new Promise<{ status: number; body: string }>((resolve, reject) => {
+      const { hostname, port } = new URL(server.origin);
+      const sent = plainRequest({ hostname, port, path, method, headers: { ...headers, 'Content-Length': Buffer.byteLength(body) } }, (response) => {
+        let said = '';
+        response.on('data', (chunk) => (said += String(chunk)));
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, body: said }));
+      });
+      sent.on('error', reject);
+      sent.end(body);
+    });
+
+  it('answers under no other name', async () => {
+    for (const path of ['/manage/products', '/shop', '/api/manage/stock']) {
+      const { status, body } = await ask(path, { Host: 'evil.example' });
+      expect([path, status]).toEqual([path, 421]);
+      expect(body).not.toMatch(/Bee suit/);
+    }
+    expect((await ask('/shop', { Host: `localhost:${new URL(server.origin).port}` })).status).toBe(200);
+  });
+
+  it('lets no other site copy a product, store a picture or order', async () => {
+    const host = new URL(server.origin).host;
+    const database = await Database.open(server.databaseUrl);
+    const count = async () => (await database.read.select({ id: products.id }).from(products)).length;
+    const before = await count();
+    const evil = { Host: host, Origin: 'https://evil.example', 'Sec-Fetch-Site': 'cross-site' };
+    expect((await ask('/api/manage/products/1/copy', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '{}')).status).toBe(403);
+    expect((await ask('/api/manage/products/1/copy', { Host: host, 'Content-Type': 'text/plain' }, 'POST', '{}')).status).toBe(415);
+    expect((await ask('/api/manage/pictures', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '<svg/>')).status).toBe(403);
+    expect((await ask('/api/shop/checkout', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status).toBe(403);
+    expect(await count()).toBe(before);
+    expect((await ask('/api/manage/products/1/copy', { Host: host, Origin: server.origin, 'Sec-Fetch-Site': 'same-origin' }, 'POST')).status).toBe(200);
+    expect(await count()).toBe(before + 1);
+    database.close();
+  });
+});
+
+describe('a server that is killed during payment', () => {
+  const post = (path: string, body: object, cookie = '') => fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
+
+  it('finishes the order when the same press arrives again, charges once, and leaves the basket of others alone', async () => {
+    const added = await post('/api/shop/basket', { slug: 'queen-marking-pens', answers: { colour: 'white' }, quantity: 2 });
+    const cookie = added.headers.get('set-cookie')?.split(';')[0] ?? '';
+    const press = { idempotencyKey: 'killed-in-between', name: 'Kit Lane', email: 'kit@lane.example', payment: 'timeOut', seenTotal: '9.60' };
+    const lost = post('/api/shop/checkout', press, cookie).then(() => 'answered', () => 'lost');
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await server.kill();
+    expect(await lost).toBe('lost');
+    await server.restart();
+    const stranger = await post('/api/shop/checkout', press);
+    expect([stranger.status, ((await stranger.json()) as { code: string }).code]).toEqual([409, 'keyUsed']);
+    const finished = (await (await post('/api/shop/checkout', press, cookie)).json()) as { state: string; number: number };
+    expect(finished.state).toBe('timedOut');
+    const again = (await (await post('/api/shop/checkout', { ...press, idempotencyKey: 'another-press', payment: 'approve' }, cookie)).json()) as { state: string };
+    expect(again.state).toBe('paid');
+    const database = await Database.open(server.databaseUrl);
+    const own = (await database.read.query.orders.findMany()).filter(({ customerName }) => customerName === 'Kit Lane');
+    expect(own.map(({ state }) => state)).toEqual(['timedOut', 'paid']);
+    expect((await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'pen-white') }))?.reserved).toBe('0');
+    database.close();
+  }, 60_000);
+});
+
+describe('something that takes long', () => {
+  const quickest = async (while_: Promise<unknown>) => {
+    let done = false;
+    const ending = while_.finally(() => (done = true));
+    let slowest = 0;
+    while (!done) {
+      const start = performance.now();
+      await fetch(`${server.origin}/api/manage/swatches`).then((response) => response.text());
+      slowest = Math.max(slowest, performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    await ending;
+    return slowest;
+  };
+
+  it('is looked at beside everybody else: a large drawing, and a long list of swatches', async () => {
+    const drawing = `<svg xmlns="http://www.w3.org/2000/svg">${'<path d="M0 0L1 1"/>'.repeat(42_000)}</svg>`;
+    const list = Array.from({ length: 20_000 }, (_, number) => `Swatch ${number};#5b7a5e;;;F`).join('\n');
+    const send = (path: string, type: string, body: string) => fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': type }, body });
+    const uploaded = send('/api/manage/pictures', 'application/octet-stream', drawing).then(({ status }) => expect([200, 422]).toContain(status));
+    expect(await quickest(uploaded)).toBeLessThan(2_500);
+    const read = send('/api/manage/swatches/csv', 'application/json', JSON.stringify({ csv: list, accept: false })).then(({ status }) => expect([200, 413]).toContain(status));
+    expect(await quickest(read)).toBeLessThan(2_500);
+  }, 60_000);
+
+  it('is no million characters that only look like a drawing', async () => {
+    const start = performance.now();
+    const response = await fetch(`${server.origin}/api/shop/uploads?product=jar-labels&choice=artwork&name=a.svg`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: '<!---->'.repeat(142_857) });
+    expect([404, 413, 415]).toContain(response.status);
+    expect(performance.now() - start).toBeLessThan(3_000);
+  });
+});
