@@ -5,7 +5,7 @@ import { formatMoney, moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { resolutionJson } from '../core/exchange';
 import { THOROUGH } from '../core/stock';
-import { isBlank, printable } from '../core/text';
+import { printable } from '../core/text';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, orders, type OrderState } from '../data/schema';
 import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
@@ -22,9 +22,12 @@ export const checkoutSchema = z.strictObject({
   name: z
     .string()
     .max(120)
-    .refine((name) => !isBlank(name), 'Tell us your name.')
-    .transform((name) => printable(name).text)
-    .pipe(z.string('There is a sign in the name that can’t be printed. Type it again.')),
+    .transform((name, context) => {
+      const { text } = printable(name);
+      if (text) return text;
+      context.addIssue(text === '' ? 'Tell us your name.' : 'There is a sign in the name that can’t be printed. Type it again.');
+      return z.NEVER;
+    }),
   email: z.email('This is not an e-mail address. Write it like ada@example.org.').max(200),
   /** what the simulated service is to do; an order of nothing needs none */
   payment: z.enum(paymentWishes).default('approve'),

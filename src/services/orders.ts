@@ -26,7 +26,6 @@ export interface OrderLineView {
   readonly quantity: number;
   readonly unitPrice: string;
   readonly lineTotal: string;
-  readonly picture: string | null;
   readonly resolution: ResolutionJson;
   /** files that came with it */
   readonly files: readonly { readonly token: string; readonly name: string }[];
@@ -99,14 +98,13 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
     ...rowOf(order),
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, picture, resolution }, index) => ({
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }, index) => ({
       id,
       title,
       sku,
       quantity,
       unitPrice,
       lineTotal,
-      picture,
       resolution,
       files: files[index] ?? [],
     })),

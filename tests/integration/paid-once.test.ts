@@ -5,7 +5,7 @@ import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
 import { basketLines, orders, payments, standInPayments } from '@/data/schema';
 import { addToBasket, readBasket } from '@/services/basket';
-import { checkOut } from '@/services/checkout';
+import { checkOut, checkoutSchema } from '@/services/checkout';
 import { type Services } from '@/services/context';
 import { auditLedger } from '@/services/ledger';
 import { listOrders, readOrder } from '@/services/orders';
@@ -184,5 +184,18 @@ describe('reads of one moment', () => {
     });
     expect((await context.database.read.select().from(orders))[0]?.customerName).toBe('Somebody else');
     other.close();
+  });
+});
+
+describe('a customer’s name', () => {
+  const read = (name: unknown) => checkoutSchema.safeParse({ idempotencyKey: 'a-long-key', name, email: 'ada@example.org', seenTotal: '1' });
+
+  it('is kept as it is printed, and has something to be seen in it', () => {
+    expect(read(' Ada\u200b Lo\u0308w ').data?.name).toBe('Ada L\u00f6w');
+    expect([read('\u200b\u3164 '), read('Ada\u202egnp'), read('')].map(({ error }) => error?.issues[0]?.message)).toEqual([
+      'Tell us your name.',
+      'There is a sign in the name that can’t be printed. Type it again.',
+      'Tell us your name.',
+    ]);
   });
 });

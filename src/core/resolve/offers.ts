@@ -115,7 +115,7 @@ function variantOffer(
 function isOut({ stock, fixed, pieces, cut }: DrawProgram, { levels, lots }: ResolveContext): boolean {
   if (!levels) return false;
   const lying = cut ? lots?.(stock) : undefined;
-  if (lying?.more === true && fixed && pieces > 1) return false;
+  if (lying?.more === true) return false;
   if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;
   const available = levels(stock) ?? Exact.zero;
   if (available === 'plenty') return false;

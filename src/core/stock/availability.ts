@@ -48,7 +48,7 @@ export interface LyingInLots {
   readonly kerf: string;
   readonly smallestOffcut: string | null;
   readonly lots: readonly { readonly id: number; readonly label: string; readonly free: string }[];
-  /** whether there are more lots than these, none of them longer */
+  /** whether there is more than these, and longer than is told */
   readonly more?: boolean;
 }
 

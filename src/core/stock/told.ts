@@ -23,7 +23,7 @@ interface Figures {
   readonly lying: LyingInLots | null;
 }
 
-/** What is told of a stock item: up to so many, and of what lies in lots the longest, without their names. */
+/** What is told of a stock item: up to so many, and of what lies in lots the longest up to that length, without their names. */
 export function toldOf({ key, title, unit, available, lying }: Figures): ToldStock {
   if (!lying) return { key, title, unit, available: Exact.from(available).isLess(FEW) ? available : null, lying: null };
   const longest = lying.lots.map(({ free }) => ({ free, length: Exact.from(free) })).sort((a, b) => b.length.compare(a.length));
@@ -37,7 +37,11 @@ export function toldOf({ key, title, unit, available, lying }: Figures): ToldSto
   return {
     key, title, unit,
     available: null,
-    lying: { kind, kerf, smallestOffcut, lots: told.map(({ free }, id) => ({ id, label: '', free })), more: told.length < longest.length },
+    lying: {
+      kind, kerf, smallestOffcut,
+      lots: told.map(({ free, length }, id) => ({ id, label: '', free: length.isMore(FEW) ? FEW.toString() : free })),
+      more: told.length < longest.length || told.some(({ length }) => length.isMore(FEW)),
+    },
   };
 }
 

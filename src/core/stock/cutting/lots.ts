@@ -18,7 +18,7 @@ export interface LotStock {
   /** the shortest rest that is worth keeping; null where no rest is kept */
   readonly smallestOffcut: Exact | null;
   readonly lots: readonly Lot[];
-  /** whether there are more lots than these, none of them longer */
+  /** whether there is more than these, and longer than is told: then what does not fit here may fit all the same */
   readonly more?: boolean;
 }
 
