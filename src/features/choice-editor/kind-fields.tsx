@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, HStack, SimpleGrid } from '@chakra-ui/react';
-import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT } from '@/core/catalog';
+import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TextArea, TextField } from '@/ui/field';
@@ -126,6 +126,8 @@ function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) 
     default: useFaultAt('choices', index, 'default'),
   };
   const unitFault = useFaultAt('choices', index, 'unit');
+  // What holds although nothing is said stands there, greyed.
+  const limits: Partial<Record<(typeof LIMITS)[number][0], string | null>> = choice.kind === 'number' ? numberLimits(choice) : {};
   const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : undefined;
   return (
     <>
@@ -149,7 +151,7 @@ function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) 
             value={choice[field] ?? ''}
             fault={faults[field]}
             inputMode="decimal"
-            placeholder={field === 'default' ? 'empty' : 'none'}
+            placeholder={limits[field] ?? (field === 'default' ? 'empty' : 'none')}
             onChange={(value) =>
               edit(field, (draft) => {
                 if (draft.kind === 'number' || draft.kind === 'measure') draft[field] = orNull(value);
