@@ -3,8 +3,8 @@ import { gate, hostsFrom } from './gate';
 
 const hosts = hostsFrom('shop.example, Counter.Example');
 
-function knock(method: string, headers: Readonly<Record<string, string>>) {
-  return gate({ method, header: (name) => headers[name] ?? null }, hosts)?.status ?? 'in';
+function knock(method: string, headers: Readonly<Record<string, string>>, path = '/shop') {
+  return gate({ method, path, header: (name) => headers[name] ?? null }, hosts)?.status ?? 'in';
 }
 
 describe('the gate', () => {
@@ -25,6 +25,10 @@ describe('the gate', () => {
     ['a form with files', { 'content-type': 'multipart/form-data; boundary=x' }, 415],
   ])('a write from %s', (_who, headers, expected) => {
     for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(knock(method, { host, ...headers })).toBe(expected);
+  });
+
+  it('turns an address away that can’t be decoded', () => {
+    expect([knock('GET', { host }, '/shop/%ff'), knock('GET', { host }, '/shop/%'), knock('GET', { host }, '/shop/%C3%A9%20x')]).toEqual([400, 400, 'in']);
   });
 
   it('lets other sites read: what they get, their browser does not show them', () => expect(knock('GET', { host, 'sec-fetch-site': 'cross-site', origin: 'https://evil.example' })).toBe('in'));

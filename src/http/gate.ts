@@ -1,13 +1,15 @@
 /** What of a request decides whether it is let in. */
 export interface Knock {
   readonly method: string;
+  /** as it was sent, still encoded */
+  readonly path: string;
   header(name: string): string | null;
 }
 
 /** Why a request is turned away. */
 export interface TurnedAway {
-  readonly status: 403 | 415 | 421;
-  readonly code: 'otherHost' | 'otherSite' | 'formBody';
+  readonly status: 400 | 403 | 415 | 421;
+  readonly code: 'otherHost' | 'otherSite' | 'formBody' | 'badAddress';
   readonly detail: string;
 }
 
@@ -31,17 +33,27 @@ function hostOf(origin: string): string | null {
   return URL.canParse(origin) ? new URL(origin).host : null;
 }
 
+function canBeDecoded(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * The one gate that every request passes: only hosts that are ours are answered, so that no other name can be made to
  * lead here; and what writes comes from our own pages, or from no page at all.
  *
  * @returns null for what is let in
  */
-export function gate({ method, header }: Knock, hosts: ReadonlySet<string>): TurnedAway | null {
+export function gate({ method, path, header }: Knock, hosts: ReadonlySet<string>): TurnedAway | null {
   const host = header('host') ?? '';
   if (!hosts.has(withoutPort(host))) {
     return { status: 421, code: 'otherHost', detail: `Nothing is served under the name “${host.slice(0, 80)}”. Whoever runs Oak Knot can add it to OAK_KNOT_HOSTS.` };
   }
+  if (!canBeDecoded(path)) return { status: 400, code: 'badAddress', detail: 'The address can’t be read: it has a per cent sign in it that begins no character.' };
   if (READS.has(method)) return null;
   const site = header('sec-fetch-site');
   const origin = header('origin');
