@@ -62,7 +62,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
   return withStock(context, async (still) => {
     const { definition, surroundings, stock, today } = await openShopProduct(still, slug);
     const view = customerView(definition, surroundings, await groupOf(still.database.read, token));
-    const drawn = stockOf(compile(view.product, view.surroundings));
+    const drawn = stockOf(compile(view.product, view.surroundings), view.group);
     return {
       product: view.product,
       surroundings: packSurroundings(view.surroundings),

@@ -64,7 +64,11 @@ export function modelOf(program: Program, today: string, without: ReadonlySet<nu
 type Draft = Omit<Model, 'fires' | 'gaps'>;
 
 function* groupsMentioned({ choices, rules, formulas }: Program): Generator<string> {
-  for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
+  for (const { groups, options, effects } of choices) {
+    yield* [...groups, ...options.flatMap((option) => option.groups)];
+    // What is taken along may cost other groups something else.
+    for (const { along } of effects) if (along) yield* groupsMentioned(along.program);
+  }
   for (const { rule } of rules?.program.rules ?? []) for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
   for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
 }

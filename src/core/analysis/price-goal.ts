@@ -51,6 +51,12 @@ export function priceSteps(model: Model): PriceSteps | null {
         const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
         const compiled = program.choices[index]?.effects[effect]?.amount;
         const amount = definition.kind === 'addOn' ? null : hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
+        const along = program.choices[index]?.effects[effect]?.along;
+        if (along) {
+          steps.push(alongStep(model, variable, counts, (group) => along.forGroup(group).amount?.({ base: Exact.zero, sum: Exact.zero, answers: [] }).amount ?? Exact.zero));
+          once.push(alongStep(model, variable, counts.map((count) => Math.min(count, 1)), (group) => along.forGroup(group).once?.amount ?? Exact.zero));
+          continue;
+        }
         if (!compiled) continue;
         const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
         if (!step) return null;
@@ -87,6 +93,16 @@ export function priceSteps(model: Model): PriceSteps | null {
     place({ ...step, when }, effect.amount);
   }
   return { base, steps, once };
+}
+
+/** What a product that is taken along adds: another amount for each group of customers, as many times as it is taken. */
+function alongStep(model: Model, variable: number, counts: readonly number[], amountFor: (group: string | null) => Exact): Step {
+  const byGroup = model.groups.map((group) => amountFor(group).toApproximateNumber());
+  return {
+    kind: 'add',
+    variables: new Set(byGroup).size > 1 ? [variable, model.group] : [variable],
+    amount: (valueOf) => (counts[valueOf(variable)] ?? 0) * (byGroup[byGroup.length > 1 ? valueOf(model.group) : 0] ?? 0),
+  };
 }
 
 /** What formulas and bases are worked out from. */

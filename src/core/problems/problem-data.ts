@@ -34,6 +34,7 @@ export type ProblemData =
   | { readonly code: 'refusedByRule'; readonly reason: string }
   | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
   | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
+  | { readonly code: 'addOnNotReady'; readonly title: string; readonly first: string }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }

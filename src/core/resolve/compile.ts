@@ -28,12 +28,12 @@ import { type Problem } from '../problems';
 import { conversionFactor, convert, requireUnit, unitByCode } from '../quantity';
 import { faultWords } from '../words/faults';
 import { assemble, placeInDefinition } from './assemble';
-import { compileDraw } from './draws';
+import { compileDraw, drawTaken } from './draws';
 import { compileBounding } from './bounds';
 import { compileCharge } from './charging';
 import { compileFormulas, type FormulaProgram } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
+import { type AlongEffect, type BaseProgram, type ChoiceProgram, type DrawProgram, type EffectProgram, type OptionProgram, type Program } from './program';
 import { answeringOrder, checkHiding, compileProductRules } from './rules';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './references';
 import { resolve } from './resolve';
@@ -183,10 +183,10 @@ function defaultIsRight(reader: ChoiceReader, choice: Choice, path: Path, report
 
 const fixedOnly = (bound: DayBound | null): DayBound | null => (bound?.kind === 'on' ? bound : null);
 
-/** What taking another product along brings: its price, SKU, weight and draws, all known beforehand. */
+/** What taking another product along brings: its price, SKU, weight and draws, as that product itself resolves. */
 function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgram {
   const nothing: EffectProgram = { amount: null, wasAmount: null, sku: null, weight: null, draws: [] };
-  const { surroundings, report, way, weightUnit } = scope;
+  const { surroundings, report, way } = scope;
   if (choice.product === '') return nothing;
   const product = surroundings.products.get(choice.product);
   if (!product) {
@@ -198,19 +198,43 @@ function addOnEffect(choice: AddOnChoice, path: Path, scope: Scope): EffectProgr
     return nothing;
   }
   const program = compileWithin(product, surroundings, way);
-  const { state, problems, lineTotal, draws, weight, item, quantity } = resolve(program, { answers: choice.answers }, { levels: null, today: SOME_DAY.today });
-  if (state !== 'sellable' || !lineTotal) {
-    report([...path, 'product'], { code: 'addOnUnresolved', product: product.title, first: problems[0]?.message ?? '' });
-    return nothing;
+  const price = compileAddOnPrice(choice.price, [...path, 'price'], report);
+  const known = new Map<string | null, AlongEffect>();
+  const forGroup = (group: string | null): AlongEffect => {
+    const effect = known.get(group) ?? alongEffect(choice, program, price, group, scope);
+    known.set(group, effect);
+    return effect;
+  };
+  const { refused, amount, wasAmount, sku, weight, draws } = forGroup(null);
+  if (refused?.code === 'addOnNotReady') report([...path, 'product'], { code: 'addOnUnresolved', product: product.title, first: refused.first });
+  return { amount, wasAmount, sku, weight, draws, along: { program, forGroup } };
+}
+
+/** What taking a product along brings the customers of a group. */
+function alongEffect(choice: AddOnChoice, program: Program, price: AddOnPricing, group: string | null, { surroundings, weightUnit }: Scope): AlongEffect {
+  const { state, problems, unitPrice, lineTotal, draws, weight, item, quantity } = resolve(program, { answers: choice.answers }, { levels: null, today: SOME_DAY.today, group });
+  if (state !== 'sellable' || !unitPrice || !lineTotal) {
+    const refused = { code: 'addOnNotReady', title: choice.title, first: problems[0]?.message ?? '' } as const;
+    return { amount: null, wasAmount: null, sku: null, weight: null, draws: [], once: null, refused };
   }
-  const price = addOnPrice(choice.price, lineTotal, [...path, 'price'], report);
-  const line = price && addOnLine(choice.title, choice.key, price.rounded(program.places, program.rounding));
+  const pieces = Exact.of(quantity);
+  const own = unitPrice.times(pieces);
+  const line = (amount: Exact, per: PriceLine['per']): PriceLine => ({ label: choice.title, kind: 'choice', of: null, amount: amount.rounded(program.places, program.rounding), per, source: choice.key });
+  const each = line(price.of(own), 'unit');
+  const once = price.ofOnce(lineTotal.minus(own));
+  const isCut = (stock: string) => surroundings.stock.get(stock)?.cutFrom != null;
   return {
-    amount: line && (() => line),
+    amount: () => each,
     wasAmount: null,
     sku: item.sku,
-    weight: (weight && convert({ value: weight.value.times(Exact.of(quantity)), unit: weight.unit }, weightUnit)?.value) ?? null,
-    draws: draws.map(({ stock, title, total, leadDays }) => ({ stock, title, unit: total.unit, fixed: total.value, measure: null, charged: null, pieces: 1, cut: surroundings.stock.get(stock)?.cutFrom != null, leadDays })),
+    weight: (weight && convert({ value: weight.value.times(pieces), unit: weight.unit }, weightUnit)?.value) ?? null,
+    draws: draws.flatMap(({ stock, title, total, pieces: cut, leadDays }): DrawProgram[] => {
+      const taken = { ...drawTaken(stock, { title }, total.unit), leadDays, cut: isCut(stock) };
+      // Two pieces of a metre are two pieces of a metre, and not one of two.
+      return cut.length > 0 ? cut.map(({ length, count }) => ({ ...taken, fixed: length, pieces: count * quantity })) : [{ ...taken, fixed: total.value }];
+    }),
+    once: once.sign() === 0 ? null : line(once, 'line'),
+    refused: null,
   };
 }
 
@@ -226,19 +250,25 @@ function checkAddOnSkus(choices: readonly ChoiceProgram[], { product, report }: 
   });
 }
 
-function addOnLine(label: string, source: string, amount: Exact): PriceLine {
-  return { label, kind: 'choice', of: null, amount, per: 'unit', source };
+/** What taking a product along costs, of what it costs alone, and of what is paid once for it. */
+interface AddOnPricing {
+  readonly of: (own: Exact) => Exact;
+  readonly ofOnce: (own: Exact) => Exact;
 }
 
-function addOnPrice(price: AddOnPrice, alone: Exact, path: Path, report: Report): Exact | null {
+function compileAddOnPrice(price: AddOnPrice, path: Path, report: Report): AddOnPricing {
+  const asItIs = (own: Exact) => own;
   switch (price.kind) {
     case 'asSoldAlone':
-      return alone;
-    case 'fixed':
-      return readDecimal(price.value, [...path, 'value'], report);
+      return { of: asItIs, ofOnce: asItIs };
+    case 'fixed': {
+      const value = readDecimal(price.value, [...path, 'value'], report);
+      return { of: () => value ?? Exact.zero, ofOnce: () => Exact.zero };
+    }
     case 'less': {
-      const percent = readDecimal(price.percent, [...path, 'percent'], report);
-      return percent && alone.times(Exact.one.minus(percent.over(Exact.of(100))));
+      const percent = readDecimal(price.percent, [...path, 'percent'], report) ?? Exact.zero;
+      const less = (own: Exact) => own.times(Exact.one.minus(percent.over(Exact.of(100))));
+      return { of: less, ofOnce: less };
     }
   }
 }

@@ -3,7 +3,7 @@ import { Exact } from '../number';
 import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
 import { type ChargedMeasure } from './charging';
 import { resultOf } from './formulas';
-import { type DrawProgram, type Program } from './program';
+import { type DrawProgram, effectFor, type Program } from './program';
 import { type Reading } from './reading';
 import { type Resolution } from './resolution';
 import { type ItemEffect } from './rules';
@@ -18,7 +18,7 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  *
  * @param quantity how many items; what they take altogether follows from it
  */
-export function drawsOf(program: Program, { answers, variant, outcomes, charged, fired }: Reading, quantity: number): Draw[] {
+export function drawsOf(program: Program, { answers, variant, outcomes, charged, fired, group }: Reading, quantity: number): Draw[] {
   const draws: Draw[] = [];
   const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
   if (variant?.draw) addDraw(draws, variant.draw, oneOf(variant.draw, answers, charged), 1, items);
@@ -27,7 +27,8 @@ export function drawsOf(program: Program, { answers, variant, outcomes, charged,
     const picks = answers[index]?.picks;
     if (!picks) continue;
     for (const { effect, count } of picks) {
-      for (const draw of program.choices[index]?.effects[effect]?.draws ?? NO_DRAWS) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
+      const brought = program.choices[index]?.effects[effect];
+      for (const draw of brought ? effectFor(brought, group).draws : NO_DRAWS) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
     }
   }
   for (let index = 0; index < outcomes.length; index += 1) {
@@ -73,14 +74,15 @@ function addDraw(draws: Draw[], draw: DrawProgram, needed: Exact | null, count: 
 }
 
 /** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
-export function weightOf(program: Program, { answers, variant, outcomes, charged, fired }: Reading): Resolution['weight'] {
+export function weightOf(program: Program, { answers, variant, outcomes, charged, fired, group }: Reading): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
   for (let index = 0; index < answers.length; index += 1) {
     const picks = answers[index]?.picks;
     if (!picks) continue;
     for (const { effect, count } of picks) {
-      const added = program.choices[index]?.effects[effect]?.weight;
+      const brought = program.choices[index]?.effects[effect];
+      const added = brought && effectFor(brought, group).weight;
       if (!added) continue;
       const times = count === 1 ? added : added.times(Exact.of(count));
       sum = sum ? sum.plus(times) : times;

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { shopOf } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../analysis';
 import { catalogSchema } from '../catalog';
 import { resolutionJson, surroundingsOf } from '../exchange';
 import { Exact } from '../number';
@@ -156,6 +158,44 @@ describe('add-ons', () => {
     expect(faultsOf([smoker({ answers: {} }), fuel])).toEqual(['addOnUnresolved']);
     expect(faultsOf([smoker({}), { ...fuel, choices: [...fuel.choices, { kind: 'addOn', key: 'back', title: 'Back', product: 'smoker', required: false }] }])).toEqual(['addOnUnresolved']);
     expect(faultsOf([smoker({ product: 'smoker' })])).toEqual(['addOnCycle']);
+  });
+
+  it('cost what they cost the customer’s group', () => {
+    const rated = { ...fuel, choices: [], formulas: [{ key: 'f', title: 'F', text: 'discount × 1', serves: { kind: 'amount' } }], rates: [{ key: 'discount', title: 'Discount', value: '0', per: null, byGroup: { trade: '-1.80' } }] };
+    const { program } = shopOf([{ ...smoker({ answers: {} }), price: '10' }, { ...rated, draws: [] }]);
+    const asked = (group: string | null) => resolutionJson(resolve(program('smoker'), { answers: { fuel: 2 } }, { levels: null, today: '2026-11-24', group }));
+    expect([asked(null).unitPrice, asked('trade').unitPrice]).toEqual(['25.60', '22.00']);
+    const { lowest, highest } = analyseWhole(program('smoker'), '2026-11-24');
+    expect([lowest?.price, highest?.price]).toEqual(['10.00', '33.40']);
+  });
+
+  it('can’t be taken along by customers who could not buy them alone, and say so', () => {
+    const closed = { ...fuel, choices: [], rules: [{ key: 'r', when: { kind: 'group', groups: ['trade'] }, then: [{ kind: 'refuse', reason: 'Not for the trade.' }] }] };
+    const { program } = shopOf([smoker({ answers: {} }), { ...closed, draws: [] }]);
+    const asked = (group: string | null) => resolve(program('smoker'), { answers: { fuel: true } }, { levels: null, today: '2026-11-24', group });
+    expect(asked(null).state).toBe('sellable');
+    expect(asked('trade')).toMatchObject({ state: 'invalid', problems: [{ where: 'choice:fuel', code: 'addOnNotReady', message: 'Fuel with it can’t be taken along: Not for the trade.' }] });
+  });
+
+  it('have what is paid once for them once on the line, however many are taken', () => {
+    const engraved = { ...fuel, choices: [{ kind: 'yesNo', key: 'plate', title: 'Plate', required: false, default: true, amount: { kind: 'oncePerLine', value: '12' } }] };
+    const { ask } = shop([smoker({ answers: {} }), engraved]);
+    expect(ask('smoker', { fuel: 2 }, 7)).toMatchObject({ unitPrice: '25.60', lineTotal: '191.20' });
+    expect(ask('smoker', { fuel: 2 }, 7).working.filter(({ per }) => per === 'line').map(({ amount }) => amount)).toEqual(['12']);
+    expect(shop([smoker({ answers: {}, price: { kind: 'less', percent: '50' } }), engraved]).ask('smoker', { fuel: true }, 2)).toMatchObject({ unitPrice: '13.90', lineTotal: '33.80' });
+    expect(shop([smoker({ answers: {}, price: { kind: 'fixed', value: '5' } }), engraved]).ask('smoker', { fuel: true }, 2)).toMatchObject({ unitPrice: '15.00', lineTotal: '30.00' });
+  });
+
+  it('are cut in the pieces that they take, not in one of their length together', () => {
+    const strap = { slug: 'fuel', title: 'Strap', sku: 'STRAP', price: '3', draws: [{ kind: 'fixed', stock: 'web', quantity: '1', pieces: 2 }] };
+    const { program } = shopOf([smoker({ answers: {} }), strap], { stock: [{ key: 'web', title: 'Webbing', unit: 'm', cutFrom: { kind: 'roll' } }] });
+    const cut = (lengths: readonly string[], count: number) => {
+      const lots = (stock: string) => (stock === 'web' ? { kind: 'roll' as const, kerf: Exact.zero, smallestOffcut: null, lots: lengths.map((length, id) => ({ id, label: String(id), free: Exact.from(length) })) } : undefined);
+      return resolve(program('smoker'), { answers: { fuel: count } }, { levels: () => Exact.of(99), lots, today: '2026-11-24' });
+    };
+    expect(cut(['1.2', '1.3'], 1).state).toBe('sellable');
+    expect(cut(['1.9'], 1).state).toBe('unavailable');
+    expect(cut(['1.2', '1.3', '2'], 2).availability.cutPlans[0]?.plan.cuts.flatMap(({ pieces }) => pieces.map(({ count }) => count)).reduce((a, b) => a + b)).toBe(4);
   });
 
   it('are faults when two of them have one SKU', () => {

@@ -10,7 +10,7 @@ export { chargedOf } from './charging';
 export { formulaOutcomes } from './outcomes';
 export { baseBefore, baseLineOf } from './price';
 export { findVariant, LEFT_OUT } from './variants';
-export { type Program, variantKey } from './program';
+export { effectFor, type Program, variantKey } from './program';
 export { readiness } from './readiness';
 export { priceRange, type PriceRange } from './price-range';
 export { type ChoiceShown, type CountedAnswer, type Item, type OptionOffer, type Resolution, type ResolutionState, type ResolveContext, type Selection } from './resolution';

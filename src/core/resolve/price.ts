@@ -2,7 +2,7 @@ import { Exact } from '../number';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { type FormulaOutcome, type FormulaProgram, isStop, resultOf, runFormula } from './formulas';
-import { type EffectProgram, type Program, type VariantProgram } from './program';
+import { effectFor, type EffectProgram, type Program, type VariantProgram } from './program';
 import { type Reading } from './reading';
 import { ruleLines } from './rules';
 
@@ -49,7 +49,7 @@ interface Lines {
  *
  * @param amountOf which of an option's amounts counts: that of today, or the former one
  */
-function linesOf(program: Program, { answers, outcomes, fired }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
+function linesOf(program: Program, { answers, outcomes, fired, group }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
   const perUnit: PriceLine[] = [baseLine];
   const perLine: PriceLine[] = [];
   const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
@@ -63,8 +63,11 @@ function linesOf(program: Program, { answers, outcomes, fired }: Reading, baseLi
     if (!picks) continue;
     for (const { effect, count } of picks) {
       const effects = program.choices[index]?.effects[effect];
-      const amount = effects && amountOf(effects);
+      if (!effects) continue;
+      const amount = amountOf(effectFor(effects, group));
       if (amount) add(timesLine(amount(inputs), count));
+      const once = effects.along?.forGroup(group).once;
+      if (once) add(once);
     }
   }
   for (let index = 0; index < outcomes.length; index += 1) {

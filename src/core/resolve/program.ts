@@ -2,6 +2,7 @@ import { type ChoiceReader, type Fault, type Path, type Product } from '../catal
 import { type Exact, type RoundingMode } from '../number';
 import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type PriceLine } from '../pricing';
+import { type ProblemData } from '../problems';
 import { type Unit } from '../quantity';
 import { type BoundingProgram } from './bounds';
 import { type ChargeProgram } from './charging';
@@ -18,6 +19,27 @@ export interface EffectProgram {
   /** in the program's unit of weight */
   readonly weight: Exact | null;
   readonly draws: readonly DrawProgram[];
+  /** of a product that is taken along; absent for everything else */
+  readonly along?: Along;
+}
+
+/** A product that is taken along, resolved like any product: for its customer's group, once for each. */
+export interface Along {
+  readonly program: Program;
+  forGroup(group: string | null): AlongEffect;
+}
+
+/** What taking a product along brings a customer. */
+export interface AlongEffect extends EffectProgram {
+  /** what is paid once for the order line, however many are taken */
+  readonly once: PriceLine | null;
+  /** why this customer can't take it along, or null */
+  readonly refused: ProblemData | null;
+}
+
+/** What an answer brings this customer. */
+export function effectFor(effect: EffectProgram, group: string | null): EffectProgram {
+  return effect.along?.forGroup(group) ?? effect;
 }
 
 /** A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is charged. */

@@ -1,3 +1,4 @@
+import { type OptionPick } from '../catalog';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
@@ -19,6 +20,7 @@ import { supplyProblem } from './supply';
 import { findVariant } from './variants';
 
 const NO_RULES: Resolution['rules'] = [];
+const NO_PICKS: readonly OptionPick[] = [];
 
 /**
  * Resolves a selection: what item it is, what it costs and why, and whether it can be supplied.
@@ -43,6 +45,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const charged = chargedOf(program, answers, quantity, group);
   const base = baseBefore(program, variant, charged);
   const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems);
+  problems.push(...alongProblems(program, answers, group));
   const reading: Reading = { answers, quantity, group, variant, charged, outcomes, fired };
   const price = priceOf(program, reading);
   if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
@@ -84,6 +87,16 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, answers, variant, fired),
   };
+}
+
+/** What is to be taken along and can't be, by this customer. */
+function alongProblems(program: Program, answers: Reading['answers'], group: string | null): Problem[] {
+  return program.choices.flatMap(({ key, effects }, index) =>
+    (answers[index]?.picks ?? NO_PICKS).flatMap(({ effect }) => {
+      const refused = effects[effect]?.along?.forGroup(group).refused;
+      return refused ? [problem(`choice:${key}`, refused)] : [];
+    }),
+  );
 }
 
 function stateOf(problems: readonly Problem[]): ResolutionState {

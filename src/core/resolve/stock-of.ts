@@ -1,5 +1,5 @@
 import { type Path } from '../catalog';
-import { type DrawProgram, type Program } from './program';
+import { type DrawProgram, effectFor, type Program } from './program';
 
 /** A stock item that a product can draw from, and where in the product that stands. */
 export interface DrawnStock {
@@ -14,8 +14,10 @@ export interface DrawnStock {
 /**
  * Every stock item that some selection of a product takes from: by the product, its variants, its options, its formulas,
  * its rules, and what is taken along. The one list of them.
+ *
+ * @param group key of the customer's group, for which what is taken along may draw something else
  */
-export function stockOf(program: Program): ReadonlyMap<string, DrawnStock> {
+export function stockOf(program: Program, group: string | null = null): ReadonlyMap<string, DrawnStock> {
   const found = new Map<string, DrawnStock>();
   const add = (path: Path, draw: Pick<DrawProgram, 'stock' | 'title'> | null, along = false) => {
     if (!draw) return;
@@ -28,7 +30,7 @@ export function stockOf(program: Program): ReadonlyMap<string, DrawnStock> {
   [...program.variants.values()].forEach(({ draw }, index) => add(['variants', index], draw));
   program.choices.forEach(({ effects }, index) => {
     const along = program.product.choices[index]?.kind === 'addOn';
-    for (const { draws } of effects) for (const draw of draws) add(['choices', index], draw, along);
+    for (const effect of effects) for (const draw of effectFor(effect, group).draws) add(['choices', index], draw, along);
   });
   for (const { rule, draw } of program.rules?.itemEffects ?? []) add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
   return found;

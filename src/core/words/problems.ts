@@ -103,6 +103,8 @@ export function problemWords(data: ProblemData): Words {
       return { message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` };
     case 'formulaStopped':
       return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
+    case 'addOnNotReady':
+      return { message: `${data.title} can’t be taken along: ${data.first}`, remedy: 'Leave it out.' };
     case 'notOnSale':
       return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
     case 'combinationNotMade':

@@ -6,7 +6,7 @@ import { type CatalogSurroundings, type Choice, fileProblem, type FileType, file
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { problem } from '@/core/problems';
-import { compile, type Program, type Resolution, resolve, type Selection } from '@/core/resolve';
+import { compile, effectFor, type Program, type Resolution, resolve, type Selection } from '@/core/resolve';
 import { lotsOf, type LyingInLots, mustBeAsked, toldLevelsOf } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
@@ -100,8 +100,8 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     [upload],
   );
   const page = useMemo<PageContext>(
-    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key) }),
-    [today, resolution, files, takeFile, program],
+    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, group) }),
+    [today, resolution, files, takeFile, program, group],
   );
   const attempt = useCallback(
     (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { levels: null, today, group, files: (token: string) => files.get(token) }),
@@ -153,9 +153,9 @@ function withoutDeadEnds(program: Program, shown: ResolutionJson['shown'], { imp
 }
 
 /** What taking a product along adds, as a decimal. */
-function addOnPriceOf(program: Program, key: string): string | null {
-  const index = program.indexOf.get(key);
-  const amount = index === undefined ? null : (program.choices[index]?.effects[0]?.amount ?? null);
+function addOnPriceOf(program: Program, key: string, group: string | null): string | null {
+  const effect = program.choices[program.indexOf.get(key) ?? -1]?.effects[0];
+  const amount = effect ? effectFor(effect, group).amount : null;
   return amount && amount({ base: Exact.zero, sum: Exact.zero, answers: [] }).amount.toString();
 }
 
