@@ -19,8 +19,8 @@ export default defineConfig({
           include: ['tests/e2e/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,
-          // Two browsers and two servers at a time: one waits while the other works.
-          maxWorkers: 2,
+          // One browser and one server at a time: the machines that run this are small.
+          fileParallelism: false,
         },
       },
     ],

@@ -1,4 +1,5 @@
 import { Database } from '../data/database';
+import { startThreads } from './background/pool';
 import { type Services } from './context';
 import { keepFreeing } from './overdue';
 
@@ -18,5 +19,6 @@ async function open(): Promise<Services> {
   await database.migrate();
   const context: Services = { database, now: () => new Date() };
   await keepFreeing(context);
+  startThreads();
   return context;
 }

@@ -6,7 +6,7 @@ import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { readColour } from '@/core/colour';
 import { orders, products, sheets, stockItems, swatches } from '@/data/schema';
-import { quoted } from '../support/browser';
+import { quoted, PATIENCE } from '../support/browser';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -96,7 +96,7 @@ describe('the bee suit, from an empty product', () => {
     await paste('125\t\n\t131');
     await saved();
     const priced = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Field suit') }))?.draft.variants.map(({ options, price }) => [options.size, options.cloth, price]);
-    await stage.browser.driver.wait(async () => (await priced())?.[1]?.[2] === '131', 8000);
+    await stage.browser.driver.wait(async () => (await priced())?.[1]?.[2] === '131', PATIENCE);
     expect(await priced()).toEqual([['m', 'slate', '125'], ['l', 'moss', '131']]);
     await stage.person.select('Figure in the cells', 'GTIN');
     await stage.person.fill('GTIN of M · Slate', '4006381333932');
@@ -290,7 +290,7 @@ describe('the palette and the swatch book', () => {
     await stage.browser.driver.sleep(400);
     await stage.browser.driver.actions().sendKeys('care', Key.ENTER).perform();
     await stage.person.sees('Condition', 'body').catch(() => undefined);
-    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()).includes('/manage/sheets/'), 8000);
+    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()).includes('/manage/sheets/'), PATIENCE);
     await stage.person.sees('Care kit', 'nav[aria-label="Outline"]');
   });
 

@@ -3,7 +3,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Database } from '@/data/database';
 import { products } from '@/data/schema';
-import { type Browser, Person, startBrowser } from '../support/browser';
+import { type Browser, Person, startBrowser, PATIENCE } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
 import { OUTLINE } from '../support/stage';
 
@@ -35,7 +35,7 @@ async function saved(id: number, holds: (draft: NonNullable<Awaited<ReturnType<t
   await browser.driver.wait(async () => {
     const product = await stored(id);
     return product !== undefined && holds(product.draft);
-  }, 8000, 'the draft was not saved');
+  }, PATIENCE, 'the draft was not saved');
 }
 
 const order = async (id: number) => (await stored(id))?.draft.choices.map(({ key }) => key);

@@ -3,6 +3,7 @@ import { type WebElement } from 'selenium-webdriver';
 import { afterEach, describe, expect, it } from 'vitest';
 import { products, sheets } from '@/data/schema';
 import { OUTLINE, setStage } from '../support/stage';
+import { PATIENCE } from '../support/browser';
 
 const stage = setStage();
 
@@ -48,7 +49,7 @@ describe('keystrokes in a burst', () => {
     expect(await sendAll(await person.field('Name'), said.title)).toBe(said.title);
     expect(await sendAll(await person.field('In one line'), said.summary)).toBe(said.summary);
     expect(await burstInto(await person.field('Description'), said.description)).toBe(said.description);
-    await browser.driver.wait(async () => (await draftOf(1))?.description === said.description, 8000, 'the draft was not saved');
+    await browser.driver.wait(async () => (await draftOf(1))?.description === said.description, PATIENCE, 'the draft was not saved');
     expect(await draftOf(1)).toMatchObject(said);
   });
 
@@ -59,7 +60,7 @@ describe('keystrokes in a burst', () => {
     const [title, help] = [burst(120), burst(500)];
     expect(await burstInto(await person.field('Help'), help)).toBe(help);
     expect(await sendAll(await person.field('Title'), title)).toBe(title);
-    await browser.driver.wait(async () => (await draftOf(4))?.choices[0]?.title === title, 8000, 'the draft was not saved');
+    await browser.driver.wait(async () => (await draftOf(4))?.choices[0]?.title === title, PATIENCE, 'the draft was not saved');
     expect((await draftOf(4))?.choices[0]).toMatchObject({ title, help });
   });
 
@@ -72,14 +73,14 @@ describe('keystrokes in a burst', () => {
     const text = Array.from({ length: BURST / 10 }, (_, place) => `+ ${String(place + 1000)}.25 `).join('').trim();
     const formula = await person.find('.cm-content');
     await burstInto(formula, text);
-    await browser.driver.wait(async () => (await draftOf(4))?.formulas[0]?.text.trimEnd() === text, 8000, 'the formula was not saved as it was typed');
+    await browser.driver.wait(async () => (await draftOf(4))?.formulas[0]?.text.trimEnd() === text, PATIENCE, 'the formula was not saved as it was typed');
 
     await person.press('Rules', OUTLINE);
     await person.press('Add a rule');
     await person.select('Then 1: what', 'tell customers');
     const words = burst(500);
     expect(await burstInto(await person.field('Then 1: words'), words)).toBe(words);
-    await browser.driver.wait(async () => (await draftOf(4))?.rules[0]?.then.some((effect) => effect.kind === 'tell' && effect.text === words), 8000, 'the rule was not saved as it was typed');
+    await browser.driver.wait(async () => (await draftOf(4))?.rules[0]?.then.some((effect) => effect.kind === 'tell' && effect.text === words), PATIENCE, 'the rule was not saved as it was typed');
   });
 
   it('are all there in a sheet', async () => {
@@ -87,6 +88,6 @@ describe('keystrokes in a burst', () => {
     await person.goTo('/manage/sheets/1');
     const note = burst(500);
     expect(await burstInto(await person.field('Note'), note)).toBe(note);
-    await browser.driver.wait(async () => (await stage.database.read.query.sheets.findFirst({ where: eq(sheets.id, 1) }))?.draft.note === note, 8000, 'the sheet was not saved');
+    await browser.driver.wait(async () => (await stage.database.read.query.sheets.findFirst({ where: eq(sheets.id, 1) }))?.draft.note === note, PATIENCE, 'the sheet was not saved');
   });
 });

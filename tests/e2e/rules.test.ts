@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { orders, products, revisions } from '@/data/schema';
 import { askOneOf, orderBasket, publish, startProduct } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
+import { PATIENCE } from '../support/browser';
 
 const stage = setStage();
 
@@ -33,7 +34,7 @@ describe('rules written as sentences, from empty', () => {
     await person.sees('Not fired: Roof is Gabled', counterText);
     await person.pick('Gabled', COUNTER);
     await person.sees('Fired: Roof is Gabled', counterText);
-    await stage.browser.driver.wait(async () => (await draft())?.rules[0]?.then.length === 1, 8000);
+    await stage.browser.driver.wait(async () => (await draft())?.rules[0]?.then.some((effect) => effect.kind === 'show' && effect.choices.length === 1) === true, PATIENCE);
     expect((await draft())?.rules[0]).toMatchObject({ on: true, when: { kind: 'all', of: [{ kind: 'option', choice: 'roof', options: ['gabled'] }] }, then: [{ kind: 'show', choices: ['ridge'] }] });
   });
 
@@ -104,7 +105,7 @@ describe('the analysis', () => {
     await person.press('Remove rule 3', rule(3));
     await person.seesNoMore('can never be chosen', '[aria-label="Readiness"]');
     await person.sees('5 selections', 'nav[aria-label="Outline"]');
-    await stage.browser.driver.wait(async () => (await draft())?.rules.length === 2, 8000);
+    await stage.browser.driver.wait(async () => (await draft())?.rules.length === 2, PATIENCE);
   });
 });
 
@@ -176,7 +177,7 @@ describe('a proof', () => {
     await person.sees('Its price should be 40.00, and is 45.00.', 'article');
     await person.sees('As it was kept Base price €40.00', 'article');
     await person.sees('Saved', '[aria-label="Draft"]');
-    await stage.browser.driver.wait(async () => (await draft())?.price === '45', 8000);
+    await stage.browser.driver.wait(async () => (await draft())?.price === '45', PATIENCE);
     await stage.browser.driver.sleep(700);
     await person.press('Publish');
     await person.sees('1 proof no longer holds');

@@ -2,6 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { products } from '@/data/schema';
 import { eq } from 'drizzle-orm';
 import { DIALOG, OUTLINE, type Stage } from './stage';
+import { PATIENCE } from './browser';
 
 /** What people do again and again, as they do it on the screen. */
 
@@ -55,7 +56,7 @@ export async function publish({ person, browser, database }: Stage, title: strin
   await browser.driver.sleep(700);
   await person.press('Publish');
   await person.sees('is in the shop');
-  await browser.driver.wait(async () => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.publishedRevision, 8000);
+  await browser.driver.wait(async () => (await database.read.query.products.findFirst({ where: eq(products.title, title) }))?.publishedRevision, PATIENCE);
 }
 
 /** Orders what is in the basket. */

@@ -49,7 +49,8 @@ export async function startBrowser(width = 1280, height = 800): Promise<Browser>
   };
 }
 
-const PATIENCE = 10_000;
+/** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
+export const PATIENCE = 30_000;
 
 /** A text as part of an XPath expression, whatever quotation marks are in it. */
 export function quoted(text: string): string {

@@ -21,12 +21,22 @@ function pool(): Piscina {
     // As with migrations: everything is run from the project's root, and bundled code has no folder of its own.
     filename: resolve('src/services/background/thread.mjs'),
     execArgv: [],
-    minThreads: 0,
+    // One is always there: to start a thread takes as long as somebody waits for a page.
+    minThreads: 1,
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: IDLE,
     maxQueue: MOST_WAITING,
   });
   return holder.oakKnotPool;
+}
+
+/** Starts a thread before anybody waits for it. */
+export function startThreads(): void {
+  if (holder.oakKnotPoolReady) return;
+  const ready = pool().run({ name: 'ready', input: null });
+  holder.oakKnotPoolReady = ready;
+  // Whoever needs one is told what is wrong; the next one tries again.
+  ready.catch(() => delete holder.oakKnotPoolReady);
 }
 
 /**
@@ -36,9 +46,9 @@ function pool(): Piscina {
  * @throws Refusal 422 when it takes longer than ten seconds, 503 when too much is waiting already
  */
 export async function inBackground<Name extends keyof Tasks & string>(name: Name, input: Parameters<Tasks[Name]>[0], what: string): Promise<Awaited<ReturnType<Tasks[Name]>>> {
-  // To start a thread is nobody's fault: the deadline begins after that.
-  holder.oakKnotPoolReady ??= pool().run({ name: 'ready', input: null });
+  startThreads();
   try {
+    // To start a thread is nobody's fault: the deadline begins after that.
     await holder.oakKnotPoolReady;
     return (await pool().run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<ReturnType<Tasks[Name]>>;
   } catch (error) {
