@@ -45,7 +45,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const charged = chargedOf(program, answers, quantity, group);
   const base = baseBefore(program, variant, charged);
   const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems);
-  problems.push(...alongProblems(program, answers, group));
+  findAlongProblems(program, answers, group, problems);
   const reading: Reading = { answers, quantity, group, variant, charged, outcomes, fired };
   const price = priceOf(program, reading);
   if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem('item', { code: 'priceMissing' }));
@@ -90,13 +90,14 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 }
 
 /** What is to be taken along and can't be, by this customer. */
-function alongProblems(program: Program, answers: Reading['answers'], group: string | null): Problem[] {
-  return program.choices.flatMap(({ key, effects }, index) =>
-    (answers[index]?.picks ?? NO_PICKS).flatMap(({ effect }) => {
-      const refused = effects[effect]?.along?.forGroup(group).refused;
-      return refused ? [problem(`choice:${key}`, refused)] : [];
-    }),
-  );
+function findAlongProblems({ choices }: Program, answers: Reading['answers'], group: string | null, problems: Problem[]): void {
+  for (let index = 0; index < answers.length; index += 1) {
+    const choice = choices[index];
+    for (const { effect } of answers[index]?.picks ?? NO_PICKS) {
+      const refused = choice?.effects[effect]?.along?.forGroup(group).refused;
+      if (refused) problems.push(problem(`choice:${choice.key}`, refused));
+    }
+  }
 }
 
 function stateOf(problems: readonly Problem[]): ResolutionState {
