@@ -1,7 +1,9 @@
+import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import { analyse, analyseWhole, NextClick, USUAL_LIMITS } from '../src/core/analysis';
 import { Exact } from '../src/core/number';
-import { compile, type Resolution, resolve } from '../src/core/resolve';
+import { compile } from '../src/core/compile';
+import { type Resolution, resolve } from '../src/core/run';
 import { largeProduct, Random } from '../tests/support/generated-products';
 import { surroundings } from './product';
 import { inTurn, median, timesAsFast } from './rounds';
@@ -13,7 +15,7 @@ const TODAY = '2026-11-25';
 const ROUNDS = 9;
 
 const program = compile(tiedProduct, surroundings);
-assert.deepEqual(program.faults.filter(({ gravity }) => gravity === 'mustFix').map(({ message }) => message), []);
+assert.deepEqual(program.faults.filter(({ gravity }) => gravity === 'mustFix').map(({ code }) => code), []);
 const boards = Exact.of(400);
 const context = { levels: () => boards, today: TODAY };
 const random = new Random(3);
@@ -31,7 +33,7 @@ function outcome({ state, problems, item, working, counted, measures, rules: sho
   const hundredths = (amount: Exact | null) => (amount ? Math.round(amount.toApproximateNumber() * 1e9) / 1e5 : NaN);
   return {
     state,
-    problems: problems.map(({ where }) => where),
+    problems: problems.map(({ where }) => whereText(where)),
     key: item.key,
     sku: item.sku,
     working: working.map(({ label, amount, source }) => ({ label, amount: hundredths(amount), source })),

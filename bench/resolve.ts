@@ -1,6 +1,8 @@
+import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import { Exact } from '../src/core/number';
-import { compile, type Resolution, resolve } from '../src/core/resolve';
+import { compile } from '../src/core/compile';
+import { type Resolution, resolve } from '../src/core/run';
 import { byHand, handOutcome } from './by-hand';
 import { libraryOutcome, libraryProgram } from './by-libraries';
 import { onHand, type Outcome, product, selections, surroundings } from './product';
@@ -17,7 +19,7 @@ function ours(resolution: Resolution): Outcome {
   const money = (amount: Exact | null) => amount && amount.toFixed(4);
   return {
     state: resolution.state,
-    problems: resolution.problems.map(({ where }) => where),
+    problems: resolution.problems.map(({ where }) => whereText(where)),
     key: resolution.item.key,
     sku: resolution.item.sku,
     working: resolution.working.map(({ amount }) => amount.toFixed(4)),

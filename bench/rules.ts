@@ -1,7 +1,8 @@
+import { type Answer } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import jsonLogic, { type RulesLogic } from 'json-logic-js';
 import { Engine, type TopLevelCondition } from 'json-rules-engine';
-import { type Answer, type Condition, type Test } from '../src/core/catalog';
+import { type Condition, type Test } from '../src/core/catalog';
 import { compileCondition, type Facts } from '../src/core/rules';
 import { type Exact } from '../src/core/number';
 import { Random } from '../tests/support/generated-products';

@@ -1,3 +1,4 @@
+import { faultWords } from '@/core/words';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { checkCatalog, pathText, readCatalog } from '../core/exchange';
@@ -69,7 +70,7 @@ export async function loadDemo(context: Services): Promise<void> {
   const reading = readCatalog(await readFile(join(FOLDER, 'catalog.json'), 'utf8'));
   const faults = reading.faults ?? checkCatalog(reading.catalog);
   if (reading.faults || faults.length > 0) {
-    throw new Error(`The demo catalog has faults:\n${faults.map(({ path, message }) => `${pathText(path)}: ${message}`).join('\n')}`);
+    throw new Error(`The demo catalog has faults:\n${faults.map(({ path, data }) => `${pathText(path)}: ${faultWords(data)}`).join('\n')}`);
   }
   const today = context.now().getTime();
   const daysAgo = (days: number): Services => ({ ...context, now: () => new Date(today - days * DAY) });

@@ -1,11 +1,15 @@
+import { faultWords } from '@/core/words';
+import { type Fault } from '@/core/problems';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
-import { type Catalog, type Fault, LARGEST_FILE, type UploadedFile } from '../core/catalog';
+import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { dayAt, parseDay } from '../core/calendar';
 import { Exact } from '../core/number';
-import { compile, prove, resolve, type ResolveContext } from '../core/resolve';
+import { compile } from '../core/compile';
+import { prove } from '../core/judge';
+import { resolve, type ResolveContext } from '../core/run';
 import { lotsOf } from '../core/stock';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/ledger';
@@ -45,8 +49,8 @@ function readText(file: string, what: string): string {
   }
 }
 
-function faultLine(file: string, { path, message }: Fault): string {
-  return `${file}: ${pathText(path)}: ${message}`;
+function faultLine(file: string, { path, data }: Fault): string {
+  return `${file}: ${pathText(path)}: ${faultWords(data)}`;
 }
 
 function openCatalog(file: string): Catalog {

@@ -1,3 +1,6 @@
+import { problemJson } from '@/core/exchange';
+import { problemText, problemWords } from '@/core/words';
+import { AT_ITEM } from '@/core/selection';
 import { and, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { answersSchema } from '../core/catalog';
@@ -6,7 +9,8 @@ import { moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { LARGEST_QUANTITY } from '../core/ordering';
 import { problem, type Problem } from '../core/problems';
-import { compile, type Resolution, resolve } from '../core/resolve';
+import { compile } from '../core/compile';
+import { type Resolution, resolve } from '../core/run';
 import { type Effort, lotsAfter, type LotStock, type StockLevels, type StockLots } from '../core/stock';
 import { type Queries } from '../data/database';
 import { basketLines, baskets, orders } from '../data/schema';
@@ -72,7 +76,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
     const sold = published.get(row.productId);
     const line = { id: row.id, productId: row.productId, quantity: row.quantity, answers: row.answers, published: sold };
     if (!sold) {
-      lines.push({ ...line, resolution: null, problems: [problem('item', { code: 'notInShop' })], formerPrice: null });
+      lines.push({ ...line, resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })], formerPrice: null });
       continue;
     }
     const view = customerView(sold.definition, context.surroundings, group);
@@ -154,7 +158,7 @@ export async function addToBasket(context: Services, token: string | undefined, 
     if (together.state !== 'sellable' || !together.unitPrice) {
       const [first] = together.problems;
       const already = same ? `There are ${same.quantity} in the basket already. ` : '';
-      throw notSellable(together.problems, `${already}${first?.message ?? ''} ${first?.remedy ?? ''}`.trim());
+      throw notSellable(together.problems, `${already}${first ? problemText(first.data) : ''}`.trim());
     }
     await keepFiles(transaction, input.answers);
     const unitPrice = moneyDigits(together.unitPrice, together.currency);
@@ -172,7 +176,7 @@ export async function addToBasket(context: Services, token: string | undefined, 
 
 function notSellable(problems: readonly Problem[], message?: string): Refusal {
   const [first] = problems;
-  return new Refusal(422, 'notSellable', message ?? first?.message ?? 'This can’t be ordered.', { problems });
+  return new Refusal(422, 'notSellable', message ?? (first ? problemWords(first.data).message : 'This can’t be ordered.'), { problems: problems.map(problemJson) });
 }
 
 /** A basket of this token, a new one where there is none. @returns its token */
@@ -205,9 +209,9 @@ export async function changeLine(context: Services, token: string | undefined, l
     const asked = { levels, lots, today, group: view.group, files: await readFiles(transaction, [line.answers]) };
     const { problems } = resolve(compile(view.product, view.surroundings), { answers: line.answers, quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
-    const wrong = problems.filter(({ where }) => where === 'quantity');
+    const wrong = problems.filter(({ where }) => where.at === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {
-      throw notSellable(wrong, `${wrong[0]?.message ?? ''} ${wrong[0]?.remedy ?? ''}`.trim());
+      throw notSellable(wrong, wrong[0] && problemText(wrong[0].data));
     }
     await transaction.update(basketLines).set({ quantity }).where(eq(basketLines.id, line.id));
   });

@@ -1,3 +1,5 @@
+import { problemJson } from '@/core/exchange';
+import { problemText } from '@/core/words';
 import { createHash } from 'node:crypto';
 import { eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
@@ -139,11 +141,11 @@ function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { numb
   if (stopped) {
     const title = stopped.resolution?.item.title ?? 'Something in the basket';
     const [first] = stopped.problems;
-    const said = `${first?.message ?? ''} ${first?.remedy ?? ''}`.trim();
+    const said = first ? problemText(first.data) : '';
     const unavailable = stopped.resolution === null || stopped.resolution.state === 'unavailable';
     throw unavailable
-      ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, { line: stopped.id, problems: stopped.problems })
-      : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems });
+      ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) })
+      : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) });
   }
   if (!basket.total) throw emptyBasket();
   if (basket.total.sign() < 0) throw new Refusal(422, 'notSellable', `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`);

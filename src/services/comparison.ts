@@ -1,6 +1,9 @@
+import { faultWords } from '@/core/words';
+import { type Path } from '@/core/problems';
 import { type CatalogSurroundings, type Product, type Proof } from '../core/catalog';
 import { resolutionJson, type ResolutionJson } from '../core/exchange';
-import { compile, type Program, type ProofOutcome, prove } from '../core/resolve';
+import { compile, type Program } from '../core/compile';
+import { type ProofOutcome, prove } from '../core/judge';
 import { priceWords } from '../core/words';
 
 /** A proof that holds before a change and no longer after it, with both workings. */
@@ -27,7 +30,14 @@ export interface Side {
   readonly surroundings: CatalogSurroundings;
 }
 
-const blockingWords = (program: Program) => new Set(program.blocking.map(({ message }) => message));
+/** What keeps a product from being sold, told apart by place and kind; the same place has the same name on both sides. */
+function blockingOf({ blocking, product }: Program): ReadonlyMap<string, string> {
+  const named: Readonly<Record<string, readonly { readonly key: string }[]>> = { choices: product.choices, formulas: product.formulas, rates: product.rates, rules: product.rules, tables: product.tables };
+  const nameOf = (path: Path) => path.map((step, place) => (typeof step === 'number' ? (named[path[place - 1] ?? '']?.[step]?.key ?? step) : step));
+  return new Map(blocking.map(({ path, code, data }) => [[...nameOf(path), code].join(' '), faultWords(data)]));
+}
+
+const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [...one].flatMap(([name, words]) => (other.has(name) ? [] : words));
 
 /** Writes a proof that no longer holds for a page. */
 export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {
@@ -44,13 +54,13 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const former = compile(before.product, before.surroundings);
   const same = before.product === after.product && before.surroundings === after.surroundings;
   const next = same ? former : compile(after.product, after.surroundings);
-  const [had, has] = [blockingWords(former), blockingWords(next)];
+  const [had, has] = [blockingOf(former), blockingOf(next)];
   const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));
   return {
     priceBefore: priceWords(former),
     priceAfter: priceWords(next),
-    stops: [...has].filter((message) => !had.has(message)),
-    mends: [...had].filter((message) => !has.has(message)),
+    stops: onlyIn(has, had),
+    mends: onlyIn(had, has),
     breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),
   };
 }

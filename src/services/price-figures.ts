@@ -1,5 +1,5 @@
 import { type CatalogSurroundings, type Product } from '../core/catalog';
-import { type Program } from '../core/resolve';
+import { type Program } from '../core/compile';
 import { priceWords } from '../core/words';
 import { sellableRange } from '../core/analysis';
 import { inBackground } from './background/pool';

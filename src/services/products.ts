@@ -1,8 +1,13 @@
+import { faultJson } from '@/core/exchange';
+import { faultWords } from '@/core/words';
+import { stockOf } from '@/core/run';
+import { type Fault } from '@/core/problems';
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
-import { type Fault, freeKey, type Product, productSchema } from '../core/catalog';
+import { freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, type Program, readiness, stockOf } from '../core/resolve';
+import { compile, type Program } from '../core/compile';
+import { readiness } from '../core/judge';
 import { formatQuantity, requireUnit } from '../core/quantity';
 import { counted, facetWords, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
@@ -308,7 +313,7 @@ export async function publishDraft(
 function notReady(faults: readonly Fault[]): Refusal {
   const [first] = faults;
   const rest = faults.length > 1 ? ` (and ${counted(faults.length - 1, 'more thing', 'more things')})` : '';
-  return new Refusal(422, 'notReady', `Not published. ${first?.message ?? ''}${rest}`, { faults });
+  return new Refusal(422, 'notReady', `Not published. ${first ? faultWords(first.data) : ''}${rest}`, { faults: faults.map(faultJson) });
 }
 
 /** Takes a product out of the shop; its revisions stay. */

@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { type Product } from '../core/catalog';
 import { customerView } from '../core/exchange';
-import { compile, type Resolution, resolve } from '../core/resolve';
+import { compile } from '../core/compile';
+import { type Resolution, resolve } from '../core/run';
 import { type Queries } from '../data/database';
 import { products, revisions } from '../data/schema';
 import { atOneMoment, type Services } from './context';

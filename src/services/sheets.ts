@@ -1,7 +1,10 @@
+import { faultJson } from '@/core/exchange';
+import { faultWords } from '@/core/words';
+import { type Fault } from '@/core/problems';
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
-import { type Fault, freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
-import { compile } from '../core/resolve';
+import { freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../core/catalog';
+import { compile } from '../core/compile';
 import { counted } from '../core/words';
 import { type Queries } from '../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../data/schema';
@@ -257,7 +260,7 @@ export async function publishSheet(context: Services, id: number, { version, acc
     const { surroundings } = await readSurroundings(transaction, context.now());
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
-    if (first) throw new Refusal(422, 'notReady', `Not published. ${first.message}`, { faults });
+    if (first) throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
     return publishSheetDraft(transaction, { id, draft, draftVersion: version }, context.now());
   });
 }

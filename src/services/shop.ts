@@ -1,8 +1,11 @@
+import { problemJson } from '@/core/exchange';
+import { stockOf } from '@/core/run';
 import { type Picture, type Product } from '../core/catalog';
 import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, type ResolutionJson, resolutionJson } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { type QuantityRule } from '../core/ordering';
-import { compile, resolve, stockOf } from '../core/resolve';
+import { compile } from '../core/compile';
+import { resolve } from '../core/run';
 import { toldOf, type ToldStock } from '../core/stock';
 import { groupOf, readBasket, waitingOrder } from './basket';
 import { type Services } from './context';
@@ -62,7 +65,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
   return withStock(context, async (still) => {
     const { definition, surroundings, stock, today } = await openShopProduct(still, slug);
     const view = customerView(definition, surroundings, await groupOf(still.database.read, token));
-    const drawn = stockOf(compile(view.product, view.surroundings), view.group);
+    const drawn = stockOf(compile(view.product, view.surroundings), { today, group: view.group });
     return {
       product: view.product,
       surroundings: packSurroundings(view.surroundings),
@@ -124,7 +127,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
       quantity,
       quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
       resolution: resolution && customerResolution(resolutionJson(resolution)),
-      problems: problems.map(({ where, code, message, remedy }) => ({ where, code, message, ...(remedy !== undefined && { remedy }) })),
+      problems: problems.map(problemJson),
       formerPrice,
     })),
   };

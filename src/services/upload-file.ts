@@ -1,9 +1,9 @@
+import { problemText } from '@/core/words';
 import { createHash } from 'node:crypto';
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import { fileTypeFromBuffer } from 'file-type';
 import { fileProblem, type FileType, fileTypes, LARGEST_FILE, type UploadedFile } from '../core/catalog';
-import { problem } from '../core/problems';
-import { compile } from '../core/resolve';
+import { compile } from '../core/compile';
 import { type Queries } from '../data/database';
 import { uploads } from '../data/schema';
 import { type Services } from './context';
@@ -73,8 +73,7 @@ export async function uploadFile(context: Services, slug: string, choiceKey: str
   const file = { name: plainName(name), type, size: bytes.length };
   const fault = fileProblem(choice, file);
   if (fault || type === null) {
-    const { message, remedy } = problem('item', fault ?? { code: 'fileUnknown', title: choice.title });
-    throw new Refusal(fault?.code === 'fileTooLarge' ? 413 : 415, fault?.code ?? 'fileUnknown', `${message} ${remedy ?? ''}`.trim());
+    throw new Refusal(fault?.code === 'fileTooLarge' ? 413 : 415, fault?.code ?? 'fileUnknown', problemText(fault ?? { code: 'fileUnknown', title: choice.title }));
   }
   const token = createHash('sha256').update(file.name).update('\0').update(type).update('\0').update(bytes).digest('hex').slice(0, 40);
   const at = context.now();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { compile } from '@/core/resolve';
+import { compile } from '@/core/compile';
 import { catalogOf } from '../support/surroundings';
 import { tryWildRules, wildProduct } from './rules';
 

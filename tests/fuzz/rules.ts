@@ -1,6 +1,7 @@
 import { analyseWhole, NextClick } from '@/core/analysis';
 import { type Condition, type Product, productSchema } from '@/core/catalog';
-import { compile, resolve } from '@/core/resolve';
+import { compile } from '@/core/compile';
+import { resolve } from '@/core/run';
 import { Random } from '../support/generated-products';
 import { catalogOf } from '../support/surroundings';
 

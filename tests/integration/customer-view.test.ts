@@ -1,9 +1,11 @@
+import { problemWords } from '@/core/words';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '@/core/catalog';
 import { customerResolution, customerView, packSurroundings, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
-import { compile, isSeenBy, resolve, stockOf } from '@/core/resolve';
+import { compile } from '@/core/compile';
+import { isSeenBy, resolve, stockOf } from '@/core/run';
 import { levelsOf, lotsOf, mustBeAsked, toldLevelsOf, toldOf } from '@/core/stock';
 import { shopOf, TODAY } from '../fixtures/shop-of';
 import { openServices, type TestServices } from '../support/services';
@@ -55,7 +57,7 @@ describe('what a customer may know', () => {
   it('says why something is not offered without the name of a group', () => {
     const view = customerView(product, surroundings, null);
     const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { levels: null, today: TODAY, group: view.group });
-    expect(resolution.problems.map(({ message }) => message)).toEqual(['Pack: A can’t be had when the customer does not belong to other customers.']);
+    expect(resolution.problems.map(({ data }) => problemWords(data).message)).toEqual(['Pack: A can’t be had when the customer does not belong to other customers.']);
   });
 
   it.each([[null], ['trade']])('resolves to the same as the whole definition, for %s', (group) => {

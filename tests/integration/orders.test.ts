@@ -1,3 +1,4 @@
+import { problemWords } from '@/core/words';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/basket';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/settlement';
@@ -185,7 +186,7 @@ describe('the basket', () => {
     const basket = await basketWith(context, 'queen-marking-pens', { colour: 'red' });
     await unpublishProduct(context, 3);
     const { lines, canOrder } = await readBasket(context, basket);
-    expect(lines[0]?.problems.map(({ message }) => message)).toEqual(['This is no longer sold.']);
+    expect(lines[0]?.problems.map(({ data }) => problemWords(data).message)).toEqual(['This is no longer sold.']);
     expect(canOrder).toBe(false);
   });
 });

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { hasOptions } from '@/core/catalog';
-import { compile } from '@/core/resolve';
+import { compile } from '@/core/compile';
 import { openShopProduct } from '@/services/published';
 import { changeSwatch, createSwatch, deleteSwatch, exportSwatches, importSwatches, listSwatches, orderSwatches } from '@/services/swatches';
 import { openServices, type TestServices } from '../support/services';

@@ -66,7 +66,7 @@ describe('an uploaded file', () => {
     const { token } = await give('bee.png', png);
     expect((await resolvePublished(context, 'jar-labels', labels([token]))).state).toBe('sellable');
     expect((await resolvePublished(context, 'jar-labels', labels(['0'.repeat(40)]))).problems[0]).toMatchObject({ code: 'fileUnknown' });
-    expect((await resolvePublished(context, 'jar-labels', { answers: { shape: 'square' }, quantity: 100 })).problems[0]?.message).toBe('Artwork is still to be uploaded.');
+    expect((await resolvePublished(context, 'jar-labels', { answers: { shape: 'square' }, quantity: 100 })).problems[0]?.data).toMatchObject({ code: 'answerMissing', title: 'Artwork', ask: 'upload' });
   });
 
   it('goes with the order, and is handed out so that it can’t run', async () => {

@@ -2,7 +2,8 @@ import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
 import { type Analysis, analyseWhole, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
-import { compile, type Program, type Resolution, resolve } from '@/core/resolve';
+import { compile, type Program } from '@/core/compile';
+import { type Resolution, resolve } from '@/core/run';
 import { largeProduct, smallProduct } from '../support/generated-products';
 import { catalogOf } from '../support/surroundings';
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
-import { compile, resolve } from '@/core/resolve';
+import { compile } from '@/core/compile';
+import { resolve } from '@/core/run';
 import { context, surroundings } from '../fixtures/products';
 
 /** Prices a product of one choice of each priced kind. */

@@ -1,7 +1,8 @@
+import { type Comparison } from '@/core/problems';
 import fc from 'fast-check';
 import jsonLogic from 'json-logic-js';
 import { describe, expect, it } from 'vitest';
-import { type Comparison, type Condition, productSchema, type Test } from '@/core/catalog';
+import { type Condition, productSchema, type Test } from '@/core/catalog';
 import { Exact } from '@/core/number';
 import { compileCondition, type Facts } from '@/core/rules';
 

@@ -1,7 +1,7 @@
 import { type RuleEffect } from '../catalog';
 import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
 import { Exact } from '../number';
-import { type Program } from '../resolve';
+import { type Program } from '../compile';
 import { type Example, exampleFor } from './example';
 import { type Gap, type Model, modelOf, possibleOptions } from './model';
 import { priceGoal, priceSteps } from './price-goal';

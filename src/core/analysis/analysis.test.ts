@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { productSchema } from '../catalog';
 import { surroundingsOf } from '../exchange';
 import { catalogSchema } from '../catalog';
-import { compile } from '../resolve';
-import { coverageWords, selectionsWords } from '../words';
+import { compile } from '../compile';
+import { coverageWords, faultWords, selectionsWords } from '../words';
 import { analyse, analyseWhole, analysisFaults, forReadiness, NextClick, sellableRange, stages } from '.';
 
 const TODAY = '2026-11-25';
@@ -25,7 +25,7 @@ function programOf(product: object) {
 
 const analysed = (product: object) => {
   const program = programOf(product);
-  return { program, analysis: analyseWhole(program, TODAY), messages: () => analysisFaults(program, analyseWhole(program, TODAY)).map(({ path, message }) => `${path.join('.')}: ${message}`) };
+  return { program, analysis: analyseWhole(program, TODAY), messages: () => analysisFaults(program, analyseWhole(program, TODAY)).map(({ path, data }) => `${path.join('.')}: ${faultWords(data)}`) };
 };
 
 const roof = list('roof', ['flat', 'gabled']);

@@ -1,8 +1,9 @@
-import { type Answer, type AnswerContext, type Condition, dayWindow, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits, type RuleEffect, type Test } from '../catalog';
+import { type Answer } from '../selection';
+import { type AnswerContext, type Condition, dayWindow, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits, type RuleEffect, type Test } from '../catalog';
 import { dayText, parseDay } from '../calendar';
 import { Exact } from '../number';
 import { checkQuantity, orderableRange } from '../ordering';
-import { type Program } from '../resolve';
+import { type Program } from '../compile';
 
 /** A possible answer to a choice: what a selection would say, and how it is read. */
 export interface Candidate {

@@ -1,5 +1,6 @@
 import { type Exact } from '../number';
-import { resolve, type Selection } from '../resolve';
+import { resolve } from '../run';
+import { type Selection } from '../selection';
 import { contextFor, type Model, selectionFor } from './model';
 
 /** A selection that shows something, and how it reads. */

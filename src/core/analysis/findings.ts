@@ -1,6 +1,5 @@
-import { type Fault, type FaultData, gravityOf, type Path } from '../catalog';
-import { type Program } from '../resolve';
-import { faultWords } from '../words/faults';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
+import { type Program } from '../compile';
 import { type Analysis } from './analyse';
 import { type Example } from './example';
 
@@ -19,9 +18,9 @@ export function forReadiness(faults: readonly Fault[]): Fault[] {
 /** What an analysis found wrong, each at the place where it can be mended. */
 export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   const found: Fault[] = [];
-  const fault = (path: Path, data: FaultData) => found.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+  const fault = (path: Path, data: FaultData) => found.push(faultAt(path, data));
   const rules = program.rules?.program.rules ?? [];
-  const nameOf = (rule: number) => rules[rule]?.title || (program.rules?.because[rule] ?? '');
+  const nameOf = (rule: number) => ({ title: rules[rule]?.title ?? '', when: program.rules?.because[rule] ?? null });
   const placeOf = (rule: number) => rules[rule]?.path ?? ['rules'];
   const titleOf = (choice: number) => program.choices[choice]?.title ?? '';
 
@@ -30,9 +29,9 @@ export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   if (analysis.lineBelowNothing) fault(['price'], { code: 'lineBelowNothing', example: analysis.lineBelowNothing.words });
   for (const choice of analysis.neverShown) fault(program.placeOf(['choices', choice]), { code: 'choiceNeverShown', title: titleOf(choice) });
   for (const { choice, option } of analysis.deadOptions) fault(program.placeOf(['choices', choice, 'options', option]), { code: 'optionDead', title: `${titleOf(choice)}: ${program.choices[choice]?.options[option]?.title ?? ''}` });
-  for (const rule of analysis.neverFire) fault(placeOf(rule), { code: 'ruleSilent', title: nameOf(rule) });
-  for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', title: nameOf(rule) });
-  for (const { first, second, example } of analysis.contradictions) fault(placeOf(second), { code: 'rulesOppose', title: nameOf(first), other: nameOf(second), example: example.words });
+  for (const rule of analysis.neverFire) fault(placeOf(rule), { code: 'ruleSilent', rule: nameOf(rule) });
+  for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', rule: nameOf(rule) });
+  for (const { first, second, example } of analysis.contradictions) fault(placeOf(second), { code: 'rulesOppose', rule: nameOf(first), other: nameOf(second), example: example.words });
   for (const { choice, sku, first, second } of analysis.sharedSkus) fault(program.placeOf(['choices', choice]), { code: 'skuShared', sku, first: moreThan(first, second), second: moreThan(second, first) });
   return found;
 }

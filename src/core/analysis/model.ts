@@ -1,8 +1,10 @@
-import { type Answer, type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
+import { type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
 import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
 import { Exact } from '../number';
 import { type Problem } from '../problems';
-import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaInputsOf, formulaOutcomes, LEFT_OUT, type Program, type Selection } from '../resolve';
+import { formulaInputsOf, LEFT_OUT, type Program } from '../compile';
+import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaOutcomes, resolve, resolvePart } from '../run';
+import { type Answer, type Selection } from '../selection';
 import { compileCondition } from '../rules';
 import { anyFile, type Candidate, type Candidates, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
@@ -63,12 +65,10 @@ export function modelOf(program: Program, today: string, without: ReadonlySet<nu
 
 type Draft = Omit<Model, 'fires' | 'gaps'>;
 
-function* groupsMentioned({ choices, rules, formulas }: Program): Generator<string> {
-  for (const { groups, options, effects } of choices) {
-    yield* [...groups, ...options.flatMap((option) => option.groups)];
-    // What is taken along may cost other groups something else.
-    for (const { along } of effects) if (along) yield* groupsMentioned(along.program);
-  }
+function* groupsMentioned({ choices, parts, rules, formulas }: Program): Generator<string> {
+  for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
+  // What is taken along may cost other groups something else.
+  for (const { program } of parts) yield* groupsMentioned(program);
   for (const { rule } of rules?.program.rules ?? []) for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
   for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
 }
@@ -198,6 +198,11 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
       const [least, most] = [effect.least, effect.most].map((text) => (text === null ? null : Exact.parse(text)));
       space.require(anyOf(silent, eachPick(choice, space, ({ answer }) => !answer?.value || (!(least && answer.value.isLess(least)) && !(most && answer.value.isMore(most))))));
     }
+  }
+  const part = program.parts.find((candidate) => candidate.choice === index);
+  if (part) {
+    const canBeHad = (value: number) => resolvePart(part, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
+    space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
   }
   if (definition.kind === 'several') limitHowMany(choice, space, definition.least ?? 1, definition.most ?? definition.options.length);
 }

@@ -1,6 +1,7 @@
-import { type Answer } from '../catalog';
+import { type Answer } from '../selection';
 import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
-import { type Program, readAnswers, type ResolveContext } from '../resolve';
+import { type Program } from '../compile';
+import { readAnswers, type ResolveContext } from '../run';
 import { compileCondition } from '../rules';
 import { type Candidate, testsOf } from './candidates';
 import { contextFor, type Model, type ModelledChoice, modelOf, optionValues, possibleOptions, selectionFor } from './model';

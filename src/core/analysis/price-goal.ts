@@ -2,7 +2,8 @@ import { hasOptions } from '../catalog';
 import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
-import { baseBefore, baseLineOf, chargedOf, findVariant, formulaInputsOf, resultOf, runFormula } from '../resolve';
+import { formulaInputsOf } from '../compile';
+import { baseBefore, baseLineOf, chargedOf, findVariant, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
 import { answersFor, eachCombination, type Inputs, inputsFor, type Model } from './model';
 
 /** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
@@ -43,20 +44,22 @@ export function priceSteps(model: Model): PriceSteps | null {
   for (const [index, choice] of model.choices.entries()) {
     const definition = program.product.choices[index];
     if (!choice || !definition) continue;
+    const part = program.parts.find((candidate) => candidate.choice === index);
     for (const { variable, values } of choice.variables) {
+      if (part) {
+        const counts = values.map(({ answer }) => answer?.picks[0]?.count ?? 0);
+        const costs = model.groups.map((group) => resolvePart(part, { today: model.today, group }, resolve).price ?? NO_COST);
+        steps.push(partStep(model, variable, counts, costs.map(({ each }) => each)));
+        once.push(partStep(model, variable, counts.map((count) => Math.min(count, 1)), costs.map((cost) => cost.once)));
+        continue;
+      }
       // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
       const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
       const parts = new Map<string, { step: Step; amount: Amount | null; counts: number[] }[]>();
       for (const effect of effects) {
         const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
         const compiled = program.choices[index]?.effects[effect]?.amount;
-        const amount = definition.kind === 'addOn' ? null : hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
-        const along = program.choices[index]?.effects[effect]?.along;
-        if (along) {
-          steps.push(alongStep(model, variable, counts, (group) => along.forGroup(group).amount?.({ base: Exact.zero, sum: Exact.zero, answers: [] }).amount ?? Exact.zero));
-          once.push(alongStep(model, variable, counts.map((count) => Math.min(count, 1)), (group) => along.forGroup(group).once?.amount ?? Exact.zero));
-          continue;
-        }
+        const amount = hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
         if (!compiled) continue;
         const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
         if (!step) return null;
@@ -95,13 +98,15 @@ export function priceSteps(model: Model): PriceSteps | null {
   return { base, steps, once };
 }
 
-/** What a product that is taken along adds: another amount for each group of customers, as many times as it is taken. */
-function alongStep(model: Model, variable: number, counts: readonly number[], amountFor: (group: string | null) => Exact): Step {
-  const byGroup = model.groups.map((group) => amountFor(group).toApproximateNumber());
+const NO_COST: PartCost = { each: Exact.zero, once: Exact.zero };
+
+/** What a part adds: another amount for each group of customers, as many times as it is taken. */
+function partStep(model: Model, variable: number, counts: readonly number[], byGroup: readonly Exact[]): Step {
+  const amounts = byGroup.map((amount) => amount.toApproximateNumber());
   return {
     kind: 'add',
-    variables: new Set(byGroup).size > 1 ? [variable, model.group] : [variable],
-    amount: (valueOf) => (counts[valueOf(variable)] ?? 0) * (byGroup[byGroup.length > 1 ? valueOf(model.group) : 0] ?? 0),
+    variables: new Set(amounts).size > 1 ? [variable, model.group] : [variable],
+    amount: (valueOf) => (counts[valueOf(variable)] ?? 0) * (amounts[amounts.length > 1 ? valueOf(model.group) : 0] ?? 0),
   };
 }
 
@@ -158,7 +163,6 @@ function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own
         amount: (valueOf) => compiled({ ...nothing, answers: answersFor(model, valueOf) }).amount.toApproximateNumber(),
       };
     }
-    // An add-on's price is fixed when it is compiled.
     case undefined:
     case 'fixed':
     case 'oncePerLine': {

@@ -1,6 +1,7 @@
 import { Solver } from '../constraints';
 import { Exact } from '../number';
-import { priceRange, type PriceRange, type Program } from '../resolve';
+import { type Program } from '../compile';
+import { priceRange, type PriceRange } from '../judge';
 import { priceEnds } from './analyse';
 import { modelOf } from './model';
 

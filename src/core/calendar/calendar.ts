@@ -51,3 +51,6 @@ export function isTimeZone(name: string): boolean {
     return false;
   }
 }
+
+/** A day that stands for any, where nothing that is asked depends on it. */
+export const SOME_DAY = '2000-01-01';

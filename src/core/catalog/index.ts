@@ -1,6 +1,6 @@
 export * from './schema';
 export * from './choices';
-export { type Fault, type FaultCode, type FaultData, gravityOf, type Path } from './faults';
+export { choiceName, choiceUnit, namedCondition, namedRule, optionNames } from './named';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
 export {
@@ -17,8 +17,6 @@ export {
 } from './sheet';
 export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
 export {
-  type Comparison,
-  comparisons,
   type CompatibilityTable,
   type Condition,
   conditionSchema,

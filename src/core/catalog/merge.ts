@@ -1,4 +1,4 @@
-import { type Path } from './faults';
+import { type Path } from '../problems/fault';
 
 export interface Merge<T> {
   readonly merged: T;

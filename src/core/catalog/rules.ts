@@ -2,14 +2,13 @@ import { z } from 'zod';
 import { decimalText } from '../number';
 import { amountSchema } from '../pricing/amount';
 import { drawSchema } from '../stock/draw';
+import { comparisons } from '../problems';
 import { keySchema, weightSchema } from './choices';
 
 const choice = z.string().max(130).describe('key of a choice');
 const choices = z.array(choice).max(100);
 const optionKeys = z.array(z.string().max(60)).max(300);
 
-export const comparisons = ['is', 'isNot', 'less', 'atMost', 'more', 'atLeast'] as const;
-export type Comparison = (typeof comparisons)[number];
 const compare = z.enum(comparisons);
 const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
 

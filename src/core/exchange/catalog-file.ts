@@ -1,17 +1,26 @@
+import { faultWords } from '../words';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { z } from 'zod';
-import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, type Fault, gravityOf, KEY_PATTERN, type Path, type Report } from '../catalog';
+import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, type Report } from '../catalog';
 import { isTimeZone } from '../calendar';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { unitByCode } from '../quantity';
-import { readiness } from '../resolve';
-import { faultWords } from '../words/faults';
+import { readiness } from '../judge';
 import { catalogFromVersion1 } from './earlier-forms';
 import { readJsonText } from './json-text';
 import { shapeFaults } from './shape-faults';
 
 /** The largest catalog file that is read, in characters. */
 export const LARGEST_CATALOG = 64 * 1024 * 1024;
+
+/** A fault as it leaves: with its words. */
+export type FaultJson = Pick<Fault, 'path' | 'code' | 'gravity'> & { readonly message: string };
+
+/** Says in words what is wrong with a definition. */
+export function faultJson({ path, code, gravity, data }: Fault): FaultJson {
+  return { path, code, gravity, message: faultWords(data) };
+}
 
 export type CatalogReading = { readonly catalog: Catalog; readonly faults?: undefined } | { readonly catalog?: undefined; readonly faults: readonly Fault[] };
 
@@ -47,8 +56,8 @@ export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
 export function checkCatalog(catalog: Catalog): Fault[] {
   const surroundings = surroundingsOf(catalog);
   const faults: Fault[] = [];
-  const add = (path: Path, data: Parameters<typeof faultWords>[0]) =>
-    faults.push({ path, code: data.code, message: faultWords(data), gravity: gravityOf(data.code) });
+  const add = (path: Path, data: FaultData) =>
+    faults.push(faultAt(path, data));
 
   if (minorUnits(catalog.shop.currency) === null) add(['shop', 'currency'], { code: 'unknownCurrency', given: catalog.shop.currency });
   if (!isTimeZone(catalog.shop.timeZone)) add(['shop', 'timeZone'], { code: 'badTimeZone', given: catalog.shop.timeZone });
@@ -122,5 +131,5 @@ export function catalogJsonSchema(): object {
 }
 
 function shapeFault(path: Path, detail: string): Fault {
-  return { path, code: 'shape', message: detail, gravity: 'mustFix' };
+  return faultAt(path, { code: 'shape', detail });
 }

@@ -14,7 +14,7 @@ import {
   type Shop,
   type Swatch,
 } from '../catalog';
-import { isSeenBy } from '../resolve';
+import { isSeenBy } from '../run';
 import { type ResolutionJson } from './resolution-json';
 
 /**

@@ -1,11 +1,12 @@
-export { canLieInLots, catalogJsonSchema, checkCatalog, LARGEST_CATALOG, pathText, readCatalog, surroundingsOf } from './catalog-file';
+export { canLieInLots, catalogJsonSchema, checkCatalog, faultJson, type FaultJson, LARGEST_CATALOG, pathText, readCatalog, surroundingsOf } from './catalog-file';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
 export { customerResolution, type CustomerResolution, customerView, type CustomerView } from './customer-view';
 export { readJsonText } from './json-text';
 export { shapeFaults } from './shape-faults';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
-export { type CutPlanJson, cutPlanJson, type PriceLineJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
+export { type CutPlanJson, cutPlanJson, type OptionOfferJson, type PriceLineJson, problemJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';
 export { type OptionLine, readOptionList } from './option-list';
 export { type SwatchLine, swatchesFromCsv, swatchesToCsv } from './swatch-csv';
+export { proofOf } from './keep-proof';

@@ -1,10 +1,14 @@
+import { type RuleShown } from '../run/resolution';
+import { type ChoiceShown, type OptionOffer } from '../compile';
+import { whereText } from '../selection';
+import { nearestAnswers, type Problem } from '../problems';
 import { moneyDigits } from '../money';
 import { type Exact, written } from '../number';
 import { type PriceLine, writtenLines } from '../pricing';
 import { formatQuantity, type Quantity } from '../quantity';
-import { type Resolution } from '../resolve';
+import { type Resolution } from '../run';
 import { type Pieces, type StockCutPlan } from '../stock';
-import { basisWords, lineValueWords } from '../words';
+import { basisWords, conditionWords, lineLabel, lineValueWords, problemWords, ruleName } from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
 export interface QuantityJson {
@@ -54,14 +58,45 @@ export function cutPlanJson({ stock, title, unit, plan }: StockCutPlan): CutPlan
   };
 }
 
+/** What is wrong with a selection, in words, and where: `choice:size`, `quantity`, `item`, or of a part `part:suit/choice:size`. */
+export interface ProblemJson {
+  readonly where: string;
+  readonly code: string;
+  readonly message: string;
+  readonly remedy?: string;
+  /** right answers close to the one given */
+  readonly nearest?: readonly string[];
+}
+
+/** Says what is wrong in words. */
+export function problemJson({ where, code, data }: Problem): ProblemJson {
+  const { message, remedy } = problemWords(data);
+  const nearest = nearestAnswers(data);
+  return { where: whereText(where), code, message, ...(remedy !== undefined && { remedy }), ...(nearest.length > 0 && { nearest }) };
+}
+
+/** How an option stands on the page; what a rule says of it in words. */
+export type OptionOfferJson = Omit<OptionOffer, 'because'> & { readonly because?: string };
+
+/** How a choice stands on the page; what a rule says of it in words. */
+export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & { readonly because?: string; readonly options: readonly OptionOfferJson[] };
+
+/** Which rule has fired, or not, and why, in words. */
+export type RuleShownJson = Omit<RuleShown, 'because'> & { readonly because: string };
+
+function shownJson({ because, options, ...shown }: ChoiceShown): ChoiceShownJson {
+  const offers = options.map(({ because: said, ...offer }): OptionOfferJson => (said === undefined ? offer : { ...offer, because: conditionWords(said) }));
+  return { ...shown, options: offers, ...(because !== undefined && { because: conditionWords(because) }) };
+}
+
 /**
  * A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings:
  * money in its currency's places, everything else with at most six. What is written adds up.
  */
 export interface ResolutionJson {
   readonly state: Resolution['state'];
-  readonly problems: readonly { where: string; code: string; message: string; remedy?: string; nearest?: readonly string[] }[];
-  readonly shown: Resolution['shown'];
+  readonly problems: readonly ProblemJson[];
+  readonly shown: readonly ChoiceShownJson[];
   readonly counted: Resolution['counted'];
   readonly quantity: number;
   readonly item: Resolution['item'];
@@ -82,7 +117,7 @@ export interface ResolutionJson {
     readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
   };
-  readonly rules: Resolution['rules'];
+  readonly rules: readonly RuleShownJson[];
   readonly pictures: Resolution['pictures'];
 }
 
@@ -91,18 +126,12 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
   const { currency, availability } = resolution;
   return {
     state: resolution.state,
-    problems: resolution.problems.map(({ where, code, message, remedy, nearest }) => ({
-      where,
-      code,
-      message,
-      ...(remedy !== undefined && { remedy }),
-      ...(nearest && { nearest }),
-    })),
-    shown: resolution.shown,
+    problems: resolution.problems.map(problemJson),
+    shown: resolution.shown.map(shownJson),
     counted: resolution.counted,
     quantity: resolution.quantity,
     item: resolution.item,
-    working: writtenLines(resolution.working).map((line) => ({ ...line, of: line.of && basisWords(line.of, currency) })),
+    working: writtenLines(resolution.working).map(({ because, ...line }) => ({ ...line, label: lineLabel(line.label, because), of: line.of && basisWords(line.of, currency) })),
     measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: written(measure.value), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
     unitPrice: money(resolution.unitPrice),
     wasPrice: money(resolution.wasPrice),
@@ -122,7 +151,7 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
       cutPlans: availability.cutPlans.map(cutPlanJson),
       leadDays: availability.leadDays,
     },
-    rules: resolution.rules,
+    rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
     pictures: resolution.pictures,
   };
 

@@ -1,8 +1,8 @@
+import { type Answer } from '../selection';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
 import { requireUnit } from '../quantity';
 import { basisWords } from '../words';
-import { type Answer } from '../catalog';
 import { amountProgram, measureCharge, roundingLine } from './lines';
 
 const answer = (fields: Partial<Answer>): Answer => ({ canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [], ...fields });

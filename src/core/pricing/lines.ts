@@ -1,6 +1,7 @@
+import { type Answer } from '../selection';
+import { type NamedCondition } from '../problems';
 import { Exact } from '../number';
 import { conversionFactor, type Quantity, type Unit } from '../quantity';
-import { type Answer } from '../catalog/choices';
 import { type LineValue } from '../formula';
 import { type Amount } from './amount';
 
@@ -36,6 +37,8 @@ export interface PriceLine {
   readonly per: 'unit' | 'line';
   /** `product`, `variant`, `rounding`, or the key of the choice it comes from */
   readonly source: string;
+  /** the condition of the rule that it comes from, by which it is called where it has no label */
+  readonly because?: NamedCondition;
 }
 
 /** What amounts are computed from. */

@@ -1,2 +1,5 @@
-export { problem, type Problem, problemClass, type ProblemClass, type Where } from './problem';
+export { type Comparison, comparisons } from './comparison';
+export { type Fault, faultAt, type FaultCode, type FaultData, gravityOf, type Path } from './fault';
+export { type NamedCondition, type NamedRule, type NamedTest } from './named';
+export { nearestAnswers, problem, type Problem, problemClass, type ProblemClass } from './problem';
 export { type ProblemCode, type ProblemData } from './problem-data';

@@ -1,5 +1,8 @@
+import { type FaultData } from './fault';
+import { type NamedCondition } from './named';
+import { type Exact } from '../number';
 import { type QuantityFault } from '../ordering';
-import { type MeasureFault } from '../quantity';
+import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
 
 /** What keeps a selection from being sold, as data. */
@@ -30,11 +33,11 @@ export type ProblemData =
   | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }
   | { readonly code: 'fileCount'; readonly title: string; readonly given: number; readonly least: number; readonly most: number }
   | { readonly code: 'optionNotOffered'; readonly title: string; readonly option: string }
-  | { readonly code: 'optionRuledOut'; readonly title: string; readonly option: string; readonly because: string }
+  | { readonly code: 'optionRuledOut'; readonly title: string; readonly option: string; readonly because: NamedCondition }
   | { readonly code: 'refusedByRule'; readonly reason: string }
   | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
   | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
-  | { readonly code: 'addOnNotReady'; readonly title: string; readonly first: string }
+  | { readonly code: 'partNotReady'; readonly title: string; readonly first: ProblemData | null }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }
@@ -54,12 +57,12 @@ export type ProblemData =
       readonly instead: readonly string[];
       readonly nearest: readonly string[];
     }
-  | { readonly code: 'productNotReady'; readonly first: string; readonly count: number }
+  | { readonly code: 'productNotReady'; readonly first: FaultData; readonly count: number }
   | { readonly code: 'notInShop' }
   | { readonly code: 'priceMissing' }
-  | { readonly code: 'priceBelowNothing'; readonly price: string }
-  | { readonly code: 'lineBelowNothing'; readonly total: string }
-  | { readonly code: 'weightBelowNothing'; readonly weight: string }
+  | { readonly code: 'priceBelowNothing'; readonly price: Exact; readonly currency: string }
+  | { readonly code: 'lineBelowNothing'; readonly total: Exact; readonly currency: string }
+  | { readonly code: 'weightBelowNothing'; readonly weight: Quantity }
   | { readonly code: 'unknownKey'; readonly place: string; readonly key: string; readonly known: readonly string[]; readonly meant: string | null };
 
 export type ProblemCode = ProblemData['code'];

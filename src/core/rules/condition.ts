@@ -1,4 +1,6 @@
-import { type Answer, type Comparison, type Condition, DEEPEST_CONDITION, type Path, type Product, type Report, type Test } from '../catalog';
+import { type Answer } from '../selection';
+import { type Comparison, type Path } from '../problems';
+import { type Condition, DEEPEST_CONDITION, type Product, type Report, type Test } from '../catalog';
 import { parseDay } from '../calendar';
 import { Exact } from '../number';
 

@@ -1,6 +1,8 @@
+import { type Answer } from '../selection';
+import { type FaultData } from '../problems';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Answer, choiceReader, choiceSchema, type Condition, type FaultData, type Product, productSchema, ruleSchema, type RuleEffect, tableSchema } from '../catalog';
+import { choiceReader, choiceSchema, type Condition, type Product, productSchema, ruleSchema, type RuleEffect, tableSchema } from '../catalog';
 import { Exact } from '../number';
 import { compileCondition, compares } from './condition';
 import { compileRules, firing, rulingOn, smallestChange, tableAllows } from './rules';

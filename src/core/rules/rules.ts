@@ -1,4 +1,5 @@
-import { type Choice, type CompatibilityTable, numberLimits, type Path, type Product, type Report, type Rule, type RuleEffect } from '../catalog';
+import { type Path } from '../problems';
+import { type Choice, type CompatibilityTable, numberLimits, type Product, type Report, type Rule, type RuleEffect } from '../catalog';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
@@ -109,13 +110,13 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
             break;
           }
           case 'tell':
-            if (isBlank(effect.text)) report([...path, 'text'], { code: 'textMissing', what: 'Say what customers are told.' });
+            if (isBlank(effect.text)) report([...path, 'text'], { code: 'textMissing', of: 'tell' });
             break;
           case 'picture':
             if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'which picture' });
             break;
           case 'refuse':
-            if (isBlank(effect.reason)) report([...path, 'reason'], { code: 'textMissing', what: 'Say why it is refused, and what would be right.' });
+            if (isBlank(effect.reason)) report([...path, 'reason'], { code: 'textMissing', of: 'refuse' });
             break;
           default:
             break;
@@ -138,7 +139,7 @@ function checkNarrowed(choice: Extract<Choice, { kind: 'measure' | 'number' }>, 
   const last = high && (!max || high.isLess(max)) ? high : max;
   if (!first || !last) return;
   const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(first.minus(origin).over(step).ceiling()))) : first;
-  if (onStep.isMore(last)) report(path, { code: 'noAnswerFits', detail: `with the limits and steps of ${choice.title}, nothing from ${first.toString()} to ${last.toString()} is an answer` });
+  if (onStep.isMore(last)) report(path, { code: 'noAnswerFits', why: { kind: 'ruleWithLimits', title: choice.title, first: first.toString(), last: last.toString() } });
 }
 
 function compileTable({ value: table, origin }: Placed<CompatibilityTable>, product: Product, { report }: Pick<ConditionScope, 'report'>): TableProgram | null {

@@ -5,7 +5,7 @@ import { requireUnit } from '../quantity';
 import { availabilityOf, availableToPromise, type Draw } from './availability';
 
 const unit = requireUnit('m');
-const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null });
+const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null, by: [[]] });
 const amounts = fc.integer({ min: 1, max: 5000 }).map((n) => Exact.of(n, 100));
 
 describe('availabilityOf', () => {

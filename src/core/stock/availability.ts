@@ -13,6 +13,8 @@ export interface Draw {
   readonly pieces: readonly Pieces[];
   /** days it takes when there is not enough; null where nothing may be promised beyond stock */
   readonly leadDays: number | null;
+  /** what of the item takes it: the way to each part, empty for the product itself */
+  readonly by: readonly (readonly string[])[];
 }
 
 /** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */

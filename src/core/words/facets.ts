@@ -1,10 +1,10 @@
+import { counted } from './counted';
 import { sellableRange } from '../analysis/price-range';
 import { isNote, isStocked, type Product } from '../catalog';
 import { formatMoney, roundToMinorUnit } from '../money';
 import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
-import { type Program } from '../resolve/program';
-import { counted } from './problems';
+import { type Program } from '../compile/program';
 
 /** How many of a product's choices ask something that makes no variants. */
 function plainChoices(product: Product): number {

@@ -1,8 +1,36 @@
-import { type FaultData } from '../catalog/faults';
+import { ruleName } from './conditions';
+import { type FaultData, type ProblemData } from '../problems';
+import { type NothingFits } from '../problems/fault';
 import { formulaFaultWords } from './formulas';
 
-/** The sentence for everything that can be wrong with a definition, saying what would be right. */
-export function faultWords(data: FaultData): string {
+const TEXT_MISSING = {
+  paragraph: 'Write the paragraph, or take it out.',
+  agreement: 'Say what customers agree to.',
+  tell: 'Say what customers are told.',
+  refuse: 'Say why it is refused, and what would be right.',
+} as const;
+
+function nothingFitsWords(why: NothingFits): string {
+  switch (why.kind) {
+    case 'mostBelowFirstStep':
+      return 'the most is below the first step';
+    case 'noWeekday':
+      return 'no weekday can be chosen';
+    case 'noFileType':
+      return 'no type of file is taken';
+    case 'fewOptions':
+      return `at least ${why.least} are asked for, and there are ${why.options} options`;
+    case 'ruleWithLimits':
+      return `with the limits and steps of ${why.title}, nothing from ${why.first} to ${why.last} is an answer`;
+  }
+}
+
+/**
+ * The sentence for everything that can be wrong with a definition, saying what would be right.
+ *
+ * @param reason says why an answer within the definition would be refused
+ */
+export function faultSentence(data: FaultData, reason: (data: ProblemData) => string): string {
   switch (data.code) {
     case 'shape':
       return data.detail;
@@ -43,11 +71,11 @@ export function faultWords(data: FaultData): string {
     case 'stepNotPositive':
       return 'A step must be more than 0.';
     case 'noAnswerFits':
-      return `No answer can be right: ${data.detail}.`;
+      return `No answer can be right: ${nothingFitsWords(data.why)}.`;
     case 'defaultRefused':
-      return `The default would be refused. ${data.reason}`;
+      return `The default would be refused. ${reason(data.reason)}`;
     case 'pickRefused':
-      return `This quick pick would be refused. ${data.reason}`;
+      return `This quick pick would be refused. ${reason(data.reason)}`;
     case 'chargeNeedsStep':
       return 'Say how much a pack holds.';
     case 'notMoreThanNothing':
@@ -117,7 +145,7 @@ export function faultWords(data: FaultData): string {
     case 'faceMissing':
       return `Say which lettering face ${data.title || 'this option'} is.`;
     case 'textMissing':
-      return data.what;
+      return TEXT_MISSING[data.of];
     case 'badAddress':
       return data.given.trim() === '' ? 'Say where it leads: an address that begins with https:// or with a slash.' : `“${data.given}” is not an address it can lead to. Begin it with https:// or, within the shop, with a slash.`;
     case 'badDay':
@@ -129,7 +157,7 @@ export function faultWords(data: FaultData): string {
     case 'addOnCycle':
       return `These products would take each other along without end: ${data.way}.`;
     case 'addOnUnresolved':
-      return `${data.product} can’t be taken along as it stands. ${data.first} What is to be chosen of it can be chosen here, beforehand.`;
+      return `${data.product} can’t be taken along as it stands. ${reason(data.first)} What is to be chosen of it can be chosen here, beforehand.`;
     case 'sheetUnknown':
       return `There is no published sheet “${data.key}”. Take it off this product, or publish it.`;
     case 'overrideLost':
@@ -151,7 +179,7 @@ export function faultWords(data: FaultData): string {
     case 'nothingSells':
       return data.without.length === 0
         ? 'No selection can be sold: what is required, shown, offered and made never goes together.'
-        : `No selection can be sold. Without any one of these rules, something could be: ${data.without.map((title) => `“${title}”`).join(', ')}.`;
+        : `No selection can be sold. Without any one of these rules, something could be: ${data.without.map((rule) => `“${ruleName(rule)}”`).join(', ')}.`;
     case 'partsNotAnswers':
       return `${data.given} is no whole number, and only whole numbers are answers here. Use a whole one, or let parts of one be answers.`;
     case 'belowNothingNotAnswers':
@@ -171,11 +199,11 @@ export function faultWords(data: FaultData): string {
     case 'choiceNeverShown':
       return `${data.title} is never asked: nothing that can be sold shows it.`;
     case 'ruleSilent':
-      return `This rule never fires: “${data.title}” can’t hold in anything that can be sold.`;
+      return `This rule never fires: “${ruleName(data.rule)}” can’t hold in anything that can be sold.`;
     case 'ruleEndsSale':
-      return `Once this rule fires, nothing can be sold any more: “${data.title}”.`;
+      return `Once this rule fires, nothing can be sold any more: “${ruleName(data.rule)}”.`;
     case 'rulesOppose':
-      return `“${data.title}” and “${data.other}” say opposite things and can both fire${data.example ? `: ${data.example}` : ''}.`;
+      return `“${ruleName(data.rule)}” and “${ruleName(data.other)}” say opposite things and can both fire${data.example ? `: ${data.example}` : ''}.`;
     case 'skuShared':
       return `Two selections have the SKU ${data.sku}: one with ${data.first || data.second}, one ${data.first && data.second ? `with ${data.second}` : 'without'}.`;
     case 'alikeSwatches':

@@ -1,7 +1,8 @@
 export { facetWords, priceWords } from './facets';
 export { changeWords, coverageWords, selectionsWords, stageWords } from './analysis';
-export { faultWords } from './faults';
 export { formulaFaultWords } from './formulas';
-export { conditionWords, effectWords } from './rules';
-export { counted, dimensionNames } from './problems';
-export { amountWords, basisWords, cutPlanWords, lineValueWords, quantityWords } from './working';
+export { conditionWords, ruleName } from './conditions';
+export { effectWords } from './rules';
+export { counted } from './counted';
+export { dimensionNames, faultWords, problemText, problemWords, type Words } from './problems';
+export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';

@@ -1,7 +1,8 @@
+import { Exact } from '../number';
 import { describe, expect, it } from 'vitest';
-import { problem, problemClass, type ProblemData } from '../problems';
+import { nearestAnswers, problemClass, type ProblemData } from '../problems';
 import { requireUnit } from '../quantity';
-import { faultWords } from './faults';
+import { faultWords } from './problems';
 import { measureFaultWords, problemWords } from './problems';
 
 const metre = requireUnit('m');
@@ -26,9 +27,9 @@ const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'combinationNotMade', combination: 'L · Moss' }, 'L · Moss is not made. Choose another combination.'],
   [{ code: 'notEnoughStock', item: 'Mesh', canSupply: 3, asked: 4 }, 'There is not enough Mesh for 4. We can supply 3.'],
   [{ code: 'notInShop' }, 'This is no longer sold. Take it out of the basket.'],
-  [{ code: 'productNotReady', first: 'Give it a price.', count: 3 }, 'This product is not ready to be sold: Give it a price. 3 things in its definition are to be mended.'],
+  [{ code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 }, 'This product is not ready to be sold: Give the product a SKU. 3 things in its definition are to be mended.'],
   [{ code: 'priceMissing' }, 'This product has no price yet.'],
-  [{ code: 'priceBelowNothing', price: '−€1.00' }, 'The reductions come to more than the price: −€1.00. Choose fewer of them.'],
+  [{ code: 'priceBelowNothing', price: Exact.of(-1), currency: 'EUR' }, 'The reductions come to more than the price: −€1.00. Choose fewer of them.'],
 ];
 
 describe('the words of a problem', () => {
@@ -38,8 +39,8 @@ describe('the words of a problem', () => {
   });
 
   it('come with the answers that can be taken over, as text', () => {
-    expect(problem('quantity', { code: 'quantityMultiple', multiple: 12, nearest: [24, 36] }).nearest).toEqual(['24', '36']);
-    expect(problem('item', { code: 'priceMissing' })).not.toHaveProperty('nearest');
+    expect(nearestAnswers({ code: 'quantityMultiple', multiple: 12, nearest: [24, 36] })).toEqual(['24', '36']);
+    expect(nearestAnswers({ code: 'priceMissing' })).toEqual([]);
   });
 
   it('weigh as what they make of the selection', () => {

@@ -1,5 +1,9 @@
-import { type MeasureFault } from '../quantity';
-import { type ProblemData } from '../problems/problem-data';
+import { conditionWords } from './conditions';
+import { formatQuantity, type MeasureFault } from '../quantity';
+import { formatMoney } from '../money';
+import { type FaultData, type ProblemData } from '../problems';
+import { counted } from './counted';
+import { faultSentence } from './faults';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
@@ -9,15 +13,21 @@ export interface Words {
 
 const either = (answers: readonly (string | number)[]) => answers.join(' or ');
 
-/** `2 characters`, `1 character`. */
-export function counted(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`;
-}
-
 /** What is still to be done with a choice that has no answer. */
 const ASKED = { choose: 'chosen', enter: 'filled in', answer: 'answered', upload: 'uploaded', agree: 'agreed to', nothing: 'answered' } as const;
 
 const STOPPED = { divisionByZero: 'it divides by nothing', tooLarge: 'the figures grow beyond anything real', rootOfNegative: 'it takes the root of a negative value', negative: 'it comes out below nothing' } as const;
+
+/** The sentence for what is wrong with a definition, saying what would be right. */
+export function faultWords(data: FaultData): string {
+  return faultSentence(data, (reason) => problemWords(reason).message);
+}
+
+/** What is wrong with a selection and what would be right, as one text. */
+export function problemText(data: ProblemData): string {
+  const { message, remedy } = problemWords(data);
+  return remedy === undefined ? message : `${message} ${remedy}`;
+}
 
 /** The sentences for everything that can be wrong with a selection. */
 export function problemWords(data: ProblemData): Words {
@@ -96,15 +106,15 @@ export function problemWords(data: ProblemData): Words {
     case 'optionNotOffered':
       return { message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' };
     case 'optionRuledOut':
-      return { message: `${data.title}: ${data.option} can’t be had when ${data.because}.`, remedy: 'Choose another, or change the other answer.' };
+      return { message: `${data.title}: ${data.option} can’t be had when ${conditionWords(data.because)}.`, remedy: 'Choose another, or change the other answer.' };
     case 'refusedByRule':
       return { message: data.reason };
     case 'notMadeTogether':
       return { message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` };
     case 'formulaStopped':
       return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
-    case 'addOnNotReady':
-      return { message: `${data.title} can’t be taken along: ${data.first}`, remedy: 'Leave it out.' };
+    case 'partNotReady':
+      return { message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it can’t be sold as it stands.'}`, remedy: 'Leave it out.' };
     case 'notOnSale':
       return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
     case 'combinationNotMade':
@@ -125,7 +135,7 @@ export function problemWords(data: ProblemData): Words {
       };
     case 'productNotReady':
       return {
-        message: `This product is not ready to be sold: ${data.first}`,
+        message: `This product is not ready to be sold: ${faultWords(data.first)}`,
         ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
       };
     case 'notInShop':
@@ -133,13 +143,13 @@ export function problemWords(data: ProblemData): Words {
     case 'priceMissing':
       return { message: 'This product has no price yet.' };
     case 'lineBelowNothing':
-      return { message: `What is taken off once comes to more than the rest of the line: ${data.total}.`, remedy: 'Take more of it, or choose fewer reductions.' };
+      return { message: `What is taken off once comes to more than the rest of the line: ${formatMoney(data.total, data.currency)}.`, remedy: 'Take more of it, or choose fewer reductions.' };
     case 'weightBelowNothing':
-      return { message: `The weight comes to less than nothing: ${data.weight}.`, remedy: 'Choose otherwise, or tell the shop.' };
+      return { message: `The weight comes to less than nothing: ${formatQuantity(data.weight)}.`, remedy: 'Choose otherwise, or tell the shop.' };
     case 'unknownKey':
       return { message: `${data.place} has nothing called “${data.key}”.`, remedy: data.meant === null ? `What it can have: ${data.known.join(', ')}.` : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.` };
     case 'priceBelowNothing':
-      return { message: `The reductions come to more than the price: ${data.price}.`, remedy: 'Choose fewer of them.' };
+      return { message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`, remedy: 'Choose fewer of them.' };
   }
 }
 

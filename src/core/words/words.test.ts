@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '../catalog';
-import { compile } from '../resolve';
+import { compile } from '../compile';
 import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
 import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
 

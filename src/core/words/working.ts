@@ -1,9 +1,18 @@
+import { conditionWords } from './conditions';
+import { type NamedCondition } from '../problems';
 import { formatMoney } from '../money';
 import { dimWords, type LineValue, MONEY, sameDim } from '../formula';
 import { Exact } from '../number';
 import { type Amount, type Basis } from '../pricing';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
-import { counted } from './problems';
+import { counted } from './counted';
+
+/** What a line of the working is called: of a rule without a title, the sentence of its condition. */
+export function lineLabel(label: string, because: NamedCondition | undefined): string {
+  if (label !== '' || because === undefined) return label;
+  const words = conditionWords(because);
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
 
 /** What a line of the working is taken of, in words: `10 % of €129.00`, `8 characters × €0.40`, `0.25 m × €18.50 / m`. */
 export function basisWords(basis: Basis, currency: string): string {

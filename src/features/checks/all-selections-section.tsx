@@ -4,8 +4,8 @@ import { Box, Button, Grid, HStack, Progress, Stack, Text } from '@chakra-ui/rea
 import { ArrowRight, RotateCw, Square } from 'lucide-react';
 import { type ReactNode } from 'react';
 import { type Analysis, type PriceEnd, stages } from '@/core/analysis';
-import { type Selection } from '@/core/resolve';
-import { coverageWords, selectionsWords, stageWords } from '@/core/words';
+import { type Selection } from '@/core/selection';
+import { coverageWords, faultWords, selectionsWords, stageWords } from '@/core/words';
 import { placeOf, useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { Money } from '@/ui/text';
@@ -112,8 +112,8 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
         <Text fontWeight="600">{faults.length === 0 ? (whole ? 'Every option can be had, every rule can fire, and no two rules say opposite things.' : 'Nothing found so far.') : 'What was found'}</Text>
         {faults.map((fault, index) => (
           <HStack key={index} align="start" gap="3">
-            <Text flex="1">{fault.message}</Text>
-            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go there: ${fault.message}`}>
+            <Text flex="1">{faultWords(fault.data)}</Text>
+            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go there: ${faultWords(fault.data)}`}>
               Go there
             </Button>
           </HStack>

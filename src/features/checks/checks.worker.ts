@@ -1,7 +1,9 @@
+import { type Fault } from '@/core/problems';
 import { analyse, type Analysis, analysisFaults } from '@/core/analysis';
-import { type CatalogSurroundings, type Fault, type Product } from '@/core/catalog';
+import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
-import { compile, prove } from '@/core/resolve';
+import { compile } from '@/core/compile';
+import { prove } from '@/core/judge';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */

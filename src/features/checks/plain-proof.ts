@@ -1,5 +1,5 @@
 import { type ResolutionJson } from '@/core/exchange';
-import { type ProofDifference } from '@/core/resolve';
+import { type ProofDifference } from '@/core/judge';
 
 /** What came of a proof, as plain data. */
 export interface PlainProof {

@@ -1,10 +1,12 @@
 'use client';
 
+import { SOME_DAY } from '@/core/calendar';
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import { type AddOnPrice, type Choice } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
-import { compile, resolve } from '@/core/resolve';
+import { compile } from '@/core/compile';
+import { resolve } from '@/core/run';
 import { SelectionForm } from '@/features/selection/selection-form';
 import { SelectField, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
@@ -13,7 +15,6 @@ import { useWholeText } from './use-whole-text';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
 
-const SOME_DAY = '2000-01-01';
 
 /** Which product is taken along, what of it is chosen beforehand, and what it costs then. */
 export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {

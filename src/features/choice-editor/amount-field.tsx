@@ -1,7 +1,8 @@
 'use client';
 
+import { type Path } from '@/core/problems';
 import { Box, HStack, Input } from '@chakra-ui/react';
-import { type Path, type Product } from '@/core/catalog';
+import { type Product } from '@/core/catalog';
 import { type Amount } from '@/core/pricing';
 import { unitByCode } from '@/core/quantity';
 import { FaultLine } from '@/ui/fault-line';

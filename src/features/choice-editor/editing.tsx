@@ -1,8 +1,10 @@
 'use client';
 
+import { faultWords } from '@/core/words';
+import { type Fault, type Path } from '@/core/problems';
 import { createContext, type ReactNode, useContext } from 'react';
-import { type CatalogSurroundings, type Fault, type Path, type Product, type Shop } from '@/core/catalog';
-import { type Program } from '@/core/resolve';
+import { type CatalogSurroundings, type Product, type Shop } from '@/core/catalog';
+import { type Program } from '@/core/compile';
 import { type StockView } from '@/features/selection/use-selection';
 
 /** What every part of an editor of choices works with, be it that of a product or of a sheet. */
@@ -71,7 +73,8 @@ export function useEditing(): Editing {
 export function useFaultAt(...path: Path): string | undefined {
   const { findings } = useEditing();
   const name = path.join('/');
-  return findings.find((fault) => fault.path.join('/') === name)?.message;
+  const found = findings.find((fault) => fault.path.join('/') === name);
+  return found && faultWords(found.data);
 }
 
 /** The part of the editor where a fault can be mended. */

@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type QuickPick } from '@/core/catalog';
@@ -23,7 +24,8 @@ export function QuickPicks({ choice, index, edit }: KindProps<'measure'>) {
       </Text>
       <Stack gap="1.5">
         {choice.picks.map(({ value, title }, place) => {
-          const fault = findings.find(({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'picks' && path[3] === place)?.message;
+          const found = findings.find(({ path }) => path[0] === 'choices' && path[1] === index && path[2] === 'picks' && path[3] === place);
+          const fault = found && faultWords(found.data);
           return (
             <Box key={place}>
               <HStack gap="2">

@@ -2,7 +2,7 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CircleAlert, CircleCheck, CircleDot } from 'lucide-react';
-import { counted } from '@/core/words';
+import { counted, faultWords } from '@/core/words';
 import { placeOf, useEditing } from './editing';
 
 /** What still keeps the product from being sold, each with the way to the place that mends it. */
@@ -21,8 +21,8 @@ export function ReadinessList({ ready = 'Ready to be published', unready = 'befo
             <Box mt="1" color={finding.gravity === 'mustFix' ? 'brick.solid' : 'fg.subtle'}>
               <CircleDot size={12} aria-hidden />
             </Box>
-            <Text flex="1">{finding.message}</Text>
-            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(finding.path, product))} aria-label={`Mend: ${finding.message}`}>
+            <Text flex="1">{faultWords(finding.data)}</Text>
+            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(finding.path, product))} aria-label={`Mend: ${faultWords(finding.data)}`}>
               Mend
             </Button>
           </HStack>

@@ -8,7 +8,7 @@ import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import { type FormulaFault } from '@/core/formula';
-import { type FormulaInput } from '@/core/resolve';
+import { type FormulaInput } from '@/core/compile';
 import { formulaFaultWords } from '@/core/words';
 import { formulaLanguage } from './language';
 

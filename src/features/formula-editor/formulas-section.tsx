@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Formula, type FormulaServes, freeKey } from '@/core/catalog';
@@ -110,7 +111,7 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       </HStack>
       <FormulaText label={`Formula ${formula.title}`} text={formula.text} faults={compiled?.compiled.faults ?? []} inputs={compiled?.inputs ?? []} currency={shop.currency} onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))} />
       <Stack gap="0.5" mt="2">
-        {said.map(({ message }) => (
+        {said.map(({ data }) => faultWords(data)).map((message) => (
           <FaultLine key={message}>
             {message}
           </FaultLine>

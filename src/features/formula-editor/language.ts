@@ -3,7 +3,7 @@ import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from 
 import { hoverTooltip } from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
 import { dimWords, formulaParser, functions, unitNames } from '@/core/formula';
-import { type FormulaInput } from '@/core/resolve';
+import { type FormulaInput } from '@/core/compile';
 
 const language = LRLanguage.define({
   parser: formulaParser.configure({

@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -28,7 +29,8 @@ export function RatesField() {
     <Stack gap="2" as="section" aria-label="Rates">
       <Text fontWeight="600">Rates</Text>
       {product.rates.map((rate, index) => {
-        const fault = findings.find(({ path }) => path[0] === 'rates' && path[1] === index)?.message;
+        const found = findings.find(({ path }) => path[0] === 'rates' && path[1] === index);
+        const fault = found && faultWords(found.data);
         return (
           <Box key={rate.key}>
             <HStack gap="2" wrap="wrap">

@@ -1,5 +1,6 @@
 'use client';
 
+import { atChoice, whereText } from '@/core/selection';
 import { Box, Button, Heading, HStack, IconButton, Input, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
@@ -113,7 +114,7 @@ interface LineProps {
 function TrialLine({ number, row, inputs, shown, selection, onChange, onRemove }: LineProps) {
   const answers = Object.fromEntries(inputs.flatMap(({ key }) => (row[key] === undefined || row[key] === '' ? [] : [[key, row[key]]])));
   const resolution = resolutionJson(selection.attempt(answers));
-  const wrong = (key: string) => resolution.problems.find(({ where }) => where === `choice:${key}`);
+  const wrong = (key: string) => resolution.problems.find(({ where }) => where === whereText(atChoice(key)));
   const first = inputs.map(({ key }) => wrong(key)).find((problem) => problem !== undefined);
   return (
     <>

@@ -9,7 +9,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { forReadiness } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
-import { readiness } from '@/core/resolve';
+import { readiness } from '@/core/judge';
 import { levelsOf } from '@/core/stock';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';

@@ -2,7 +2,7 @@
 
 import { Box, Stack } from '@chakra-ui/react';
 import { type Choice, hasOptions, isNote, isStocked } from '@/core/catalog';
-import { counted, priceWords, selectionsWords } from '@/core/words';
+import { conditionWords, counted, priceWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { type Editing, type Place, useEditing } from '@/features/choice-editor/editing';
@@ -19,7 +19,7 @@ function choiceState(choice: Choice): string {
 function conditionalState({ key }: Choice, { program, assembled }: Pick<Editing, 'program' | 'assembled'>): string {
   const effects = program.rules?.program.onChoice.get(assembled.choices.findIndex((choice) => choice.key === key)) ?? [];
   const deciding = effects.find(({ effect }) => effect.kind === 'show' || effect.kind === 'hide');
-  return deciding ? `${deciding.effect.kind === 'show' ? 'shown' : 'hidden'} when ${program.rules?.because[deciding.rule] ?? ''}` : '';
+  return deciding ? `${deciding.effect.kind === 'show' ? 'shown' : 'hidden'} when ${conditionWords(program.rules?.because[deciding.rule] ?? null)}` : '';
 }
 
 function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>): string {

@@ -2,7 +2,7 @@
 
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
 import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Product } from '@/core/catalog';
-import { compile } from '@/core/resolve';
+import { compile } from '@/core/compile';
 import { amountWords, priceWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { kindWords } from '@/features/choice-editor/new-choice';

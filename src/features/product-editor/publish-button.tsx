@@ -7,7 +7,7 @@ import { send, wordsOf } from '@/features/shared/api';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { type Published, useEditing } from '@/features/choice-editor/editing';
 import { type Product } from '@/core/catalog';
-import { type ProofOutcome, prove } from '@/core/resolve';
+import { type ProofOutcome, prove } from '@/core/judge';
 import { counted } from '@/core/words';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { AppDialog } from '@/ui/dialog';

@@ -1,4 +1,4 @@
-import { type ProofDifference } from '@/core/resolve';
+import { type ProofDifference } from '@/core/judge';
 
 const WHAT: Readonly<Record<ProofDifference['what'], string>> = { state: 'It', sku: 'Its SKU', unitPrice: 'Its price', lineTotal: 'What is paid for all of it', draws: 'What it takes from stock' };
 

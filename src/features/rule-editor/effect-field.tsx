@@ -1,8 +1,9 @@
 'use client';
 
+import { type Path } from '@/core/problems';
 import { Box, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
-import { type Path, type RuleEffect } from '@/core/catalog';
+import { type RuleEffect } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { AmountField } from '@/features/choice-editor/amount-field';
 import { useEditing } from '@/features/choice-editor/editing';

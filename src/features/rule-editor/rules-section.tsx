@@ -3,9 +3,9 @@
 import { Box, Button, chakra, HStack, IconButton, Stack, Switch, Text } from '@chakra-ui/react';
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { freeKey, type Rule } from '@/core/catalog';
+import { freeKey, namedCondition, type Rule } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
-import { conditionWords, effectWords } from '@/core/words';
+import { conditionWords, effectWords, faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { FaultLine } from '@/ui/fault-line';
@@ -54,7 +54,7 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
       const target = draft.rules[index];
       if (target) recipe(target);
     });
-  const sentence = `${rule.when === null ? 'Always' : `When ${conditionWords(rule.when, assembled)}`}: ${rule.then.map((effect) => effectWords(effect, assembled, shop.currency)).join('; ') || 'nothing yet'}.`;
+  const sentence = `${rule.when === null ? 'Always' : `When ${conditionWords(namedCondition(rule.when, assembled))}`}: ${rule.then.map((effect) => effectWords(effect, assembled, shop.currency)).join('; ') || 'nothing yet'}.`;
   const copy = () => change(`copy rule ${rule.key}`, (draft) => void draft.rules.splice(index + 1, 0, { ...structuredClone(rule), key: freeKey('rule', product.rules.map(({ key }) => key), 'rule') }));
   return (
     <Box as="article" aria-label={`Rule ${index + 1}`} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4" opacity={rule.on ? 1 : 0.75}>
@@ -76,8 +76,8 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
         </IconButton>
       </HStack>
       <Stack gap="0.5" mt="1">
-        {faults.map(({ message }, place) => (
-          <FaultLine key={place}>{message}</FaultLine>
+        {faults.map(({ data }, place) => (
+          <FaultLine key={place}>{faultWords(data)}</FaultLine>
         ))}
       </Stack>
       {open && (

@@ -4,7 +4,7 @@ import { Box, Button, HStack, IconButton, Stack, Switch, Table, Text } from '@ch
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Choice, type CompatibilityTable, freeKey, hasOptions } from '@/core/catalog';
-import { counted } from '@/core/words';
+import { counted, faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';
@@ -54,7 +54,7 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       const target = draft.tables[index];
       if (target) recipe(target);
     });
-  const faults = [...new Set(findings.filter(({ path }) => path[0] === 'tables' && path[1] === index).map(({ message }) => message))].slice(0, 5);
+  const faults = [...new Set(findings.filter(({ path }) => path[0] === 'tables' && path[1] === index).map(({ data }) => faultWords(data)))].slice(0, 5);
   const name = table.title || `Table ${index + 1}`;
   const titles = table.choices.map((key) => assembled.choices.find((choice) => choice.key === key)?.title ?? key);
   const setColumns = (choices: string[]) =>

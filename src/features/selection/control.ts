@@ -1,6 +1,7 @@
+import { type OptionOfferJson } from '@/core/exchange';
 import { type Choice, type UploadedFile } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
-import { type CountedAnswer, type OptionOffer } from '@/core/resolve';
+import { type CountedAnswer } from '@/core/run';
 
 /** What the control of any kind of choice is given. */
 export interface ControlProps<C extends Choice = Choice> {
@@ -10,7 +11,7 @@ export interface ControlProps<C extends Choice = Choice> {
   /** what has been given so far; undefined when nothing, so that the default counts */
   answer: unknown;
   counted: CountedAnswer | undefined;
-  offers: readonly OptionOffer[];
+  offers: readonly OptionOfferJson[];
   currency: string;
   invalid: boolean;
   page: PageContext;
@@ -38,24 +39,24 @@ const WHY = {
   noWay: 'does not go with the rest',
 } as const;
 
-function offerOf(offers: readonly OptionOffer[], option: string): OptionOffer | undefined {
+function offerOf(offers: readonly OptionOfferJson[], option: string): OptionOfferJson | undefined {
   return offers.find((candidate) => candidate.option === option);
 }
 
 /** Whether an option stands on the page at all. */
-export function isShown(offers: readonly OptionOffer[], option: string): boolean {
+export function isShown(offers: readonly OptionOfferJson[], option: string): boolean {
   return offerOf(offers, option)?.shown ?? true;
 }
 
 /** Why an option is not offered, in words; empty when it is. */
-export function whyNot(offers: readonly OptionOffer[], option: string): string {
+export function whyNot(offers: readonly OptionOfferJson[], option: string): string {
   const offer = offerOf(offers, option);
   if (offer?.why === 'rule') return `not when ${offer.because ?? 'a rule forbids it'}`;
   return offer?.why ? WHY[offer.why] : '';
 }
 
 /** How long an option takes that is offered although it is out of stock; empty when it is there. */
-export function leadWords(offers: readonly OptionOffer[], option: string): string {
+export function leadWords(offers: readonly OptionOfferJson[], option: string): string {
   const days = offerOf(offers, option)?.leadDays ?? null;
   return days === null ? '' : `made to order, ${days} days`;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { atChoice, whereText } from '@/core/selection';
 import { Box, chakra, Input, InputGroup } from '@chakra-ui/react';
 import { type Choice, type PicturePlace } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
@@ -37,7 +38,7 @@ function PlacedMeasure({ choice, place, resolution, answer, onAnswer }: PlacedPr
   const counted = resolution.counted.find((entry) => entry.choice === choice.key);
   const unit = unitByCode(choice.unit);
   const text = typedText(answer, counted?.fromDefault ? counted.value : choice.default);
-  const refused = resolution.problems.some(({ where, code }) => where === `choice:${choice.key}` && code !== 'answerMissing');
+  const refused = resolution.problems.some(({ where, code }) => where === whereText(atChoice(choice.key)) && code !== 'answerMissing');
   return (
     <MeasureLine place={place}>
       {place.as === 'label' ? (

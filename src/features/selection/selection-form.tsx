@@ -1,5 +1,6 @@
 'use client';
 
+import { atChoice, whereText } from '@/core/selection';
 import { Box, Button, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
@@ -52,7 +53,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
   const { resolution } = page;
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const shown = choices.filter((choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false);
-  const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === `choice:${choice.key}` && (showMissing || code !== 'answerMissing'));
+  const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'));
   const field = (choice: Choice) => {
     const problems = problemsOf(choice);
     const control: ControlProps = {

@@ -5,7 +5,7 @@ import { type Choice } from '@/core/catalog';
 import { countCharacters } from '@/core/text';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { amountWords } from '@/core/words';
-import { type CountedAnswer } from '@/core/resolve';
+import { type CountedAnswer } from '@/core/run';
 import { type ControlProps, type PageContext, typedText } from './control';
 
 type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { type ResolutionJson } from '@/core/exchange';
-import { type Selection } from '@/core/resolve';
+import { type Selection } from '@/core/selection';
 import { type SelectionOptions } from './use-selection';
 
 /** So long nothing must have changed before somebody is asked. */

@@ -1,12 +1,13 @@
 'use client';
 
+import { problemText } from '@/core/words';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Change, NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
-import { Exact } from '@/core/number';
-import { problem } from '@/core/problems';
-import { compile, effectFor, type Program, type Resolution, resolve, type Selection } from '@/core/resolve';
+import { compile, type Program } from '@/core/compile';
+import { type Resolution, resolve, resolvePart } from '@/core/run';
+import { type Selection } from '@/core/selection';
 import { lotsOf, type LyingInLots, mustBeAsked, toldLevelsOf } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
@@ -100,7 +101,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     [upload],
   );
   const page = useMemo<PageContext>(
-    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, group) }),
+    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, { today, group }) }),
     [today, resolution, files, takeFile, program, group],
   );
   const attempt = useCallback(
@@ -153,10 +154,9 @@ function withoutDeadEnds(program: Program, shown: ResolutionJson['shown'], { imp
 }
 
 /** What taking a product along adds, as a decimal. */
-function addOnPriceOf(program: Program, key: string, group: string | null): string | null {
-  const effect = program.choices[program.indexOf.get(key) ?? -1]?.effects[0];
-  const amount = effect ? effectFor(effect, group).amount : null;
-  return amount && amount({ base: Exact.zero, sum: Exact.zero, answers: [] }).amount.toString();
+function addOnPriceOf(program: Program, key: string, { today, group }: { readonly today: string; readonly group: string | null }): string | null {
+  const part = program.parts.find((candidate) => candidate.key === key);
+  return (part && resolvePart(part, { today, group }, resolve).price?.each.toString()) ?? null;
 }
 
 /** A file that stays in the window: at the Counter nothing is uploaded. @throws Error saying what is wrong with it */
@@ -164,8 +164,7 @@ function keptHere(choice: Extract<Choice, { kind: 'file' }>, file: File): { toke
   const type = (Object.keys(fileTypes) as FileType[]).find((name) => fileTypes[name].media === file.type) ?? null;
   const fault = fileProblem(choice, { name: file.name, type, size: file.size });
   if (fault || type === null) {
-    const { message, remedy } = problem('item', fault ?? { code: 'fileUnknown', title: choice.title });
-    throw new Error(`${message} ${remedy ?? ''}`.trim());
+    throw new Error(problemText(fault ?? { code: 'fileUnknown', title: choice.title }));
   }
   return { token: `here-${file.name}-${file.size}`, name: file.name, type, size: file.size };
 }

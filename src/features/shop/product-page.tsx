@@ -8,7 +8,7 @@ import { useCallback, useState } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
-import { type Selection } from '@/core/resolve';
+import { atChoice, type Selection, whereText } from '@/core/selection';
 import { priceWords, quantityWords } from '@/core/words';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ItemProblems } from '@/features/selection/item-problems';
@@ -68,7 +68,8 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
-      if (first?.where.startsWith('choice:')) requestAnimationFrame(() => document.getElementById(`shop-${first.where.slice(7)}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
+      const choice = program.choices.find(({ key }) => first?.where === whereText(atChoice(key)));
+      if (choice) requestAnimationFrame(() => document.getElementById(`shop-${choice.key}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
       return;
     }
     setBusy(true);
@@ -190,7 +191,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
             <Box role="status" fontSize="sm">
               {missing.length > 0 && (
                 <Text mt="1.5" color={asked ? 'copper.fg' : 'fg.muted'} fontWeight={asked ? '600' : undefined}>
-                  Still to answer: {missing.map(({ where }) => program.product.choices.find(({ key }) => where === `choice:${key}`)?.title ?? '').join(', ')}.
+                  Still to answer: {missing.map(({ where }) => program.product.choices.find(({ key }) => where === whereText(atChoice(key)))?.title ?? '').join(', ')}.
                 </Text>
               )}
               {refused && (

@@ -1,6 +1,7 @@
 import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
 import { swatchesFromCsv } from '../../core/exchange';
-import { compile, prove } from '../../core/resolve';
+import { compile } from '../../core/compile';
+import { prove } from '../../core/judge';
 import { priceWords } from '../../core/words';
 import { sellableRange } from '../../core/analysis';
 import { brokenProof, compareSides, type Comparison, type Side } from '../comparison';

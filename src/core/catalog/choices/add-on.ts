@@ -1,8 +1,9 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
 
 /** What another product costs as an add-on. */
 export const addOnPriceSchema = z.discriminatedUnion('kind', [

@@ -1,7 +1,8 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
 import { isBlank } from '../../text';
 
 /** Addresses a page may lead to: another site, or a place in the shop. */
@@ -24,7 +25,7 @@ export const schema = z.strictObject({
 export type AgreementChoice = z.infer<typeof schema>;
 
 export function check(choice: AgreementChoice, path: Path, report: Report): void {
-  if (isBlank(choice.statement)) report([...path, 'statement'], { code: 'textMissing', what: 'Say what customers agree to.' });
+  if (isBlank(choice.statement)) report([...path, 'statement'], { code: 'textMissing', of: 'agreement' });
   if (choice.address !== null && !isSafeAddress(choice.address)) report([...path, 'address'], { code: 'badAddress', given: choice.address });
 }
 

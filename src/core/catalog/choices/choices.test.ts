@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
 import { type Choice, choiceKinds, choiceReader, choiceSchema } from '.';
 
@@ -9,7 +10,7 @@ function read(definition: object, raw: unknown) {
   const choice: Choice = choiceSchema.parse({ key: 'it', title: 'It', ...definition });
   const problems: Problem[] = [];
   const answer = choiceReader(choice, ['choices', 0]).read(raw, problems, day);
-  return { answer, codes: problems.map(({ code }) => code), problems };
+  return { answer, codes: problems.map(({ code }) => code), problems: problems.map(problemJson) };
 }
 
 const colours = { kind: 'swatch', options: [{ key: 'slate', title: 'Slate', colours: ['#445566'] }, { key: 'moss', title: 'Moss', colours: ['#556644', '#222222'] }] };

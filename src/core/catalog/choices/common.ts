@@ -1,9 +1,10 @@
+import { type Answer, atChoice, type OptionPick } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
 import { amountSchema, type Amount } from '../../pricing/amount';
 import { problem, type Problem, type ProblemData } from '../../problems';
 import { drawSchema, type DrawDefinition } from '../../stock/draw';
-import { type FaultData, type Path } from '../faults';
+import { type FaultData, type Path } from '../../problems/fault';
 import { type FileType } from './file-types';
 
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */
@@ -65,29 +66,6 @@ export interface Effect {
 /** The part of an effect that a definition says. */
 export type EffectFields = Omit<Effect, 'label' | 'path'>;
 
-/** One of a choice's effects, and how many times over. */
-export interface Pick {
-  readonly effect: number;
-  readonly count: number;
-}
-
-/** An answer that has been read and counts. */
-export interface Answer {
-  /** the same text for the same answer, however it was typed */
-  readonly canonical: string;
-  /** as it is shown in a basket or an order */
-  readonly shown: string;
-  /** key of the one option that was chosen, or null */
-  readonly option: string | null;
-  /** a number, or a measure in the choice's own unit, or null */
-  readonly value: Exact | null;
-  /** characters of a text, all of them and without its spaces */
-  readonly characters: number;
-  readonly charactersWithoutSpaces: number;
-  /** which of the choice's effects it brings */
-  readonly picks: readonly Pick[];
-}
-
 /** A file that a customer has uploaded, as the server knows it. */
 export interface UploadedFile {
   readonly name: string;
@@ -138,7 +116,7 @@ export const plainAnswer: Answer = {
 };
 
 /** The picks of an answer that brings a choice's only effect. */
-export const ONE_PICK: readonly Pick[] = [{ effect: 0, count: 1 }];
+export const ONE_PICK: readonly OptionPick[] = [{ effect: 0, count: 1 }];
 
 /** An answer that is a value: a number, or a measure in the choice's own unit. */
 export function valueAnswer(value: Exact, canonical: string, shown: string): Answer {
@@ -147,7 +125,7 @@ export function valueAnswer(value: Exact, canonical: string, shown: string): Ans
 
 /** Notes a problem beside a choice and returns null, the answer that a wrong answer has. */
 export function refuse(problems: Problem[], key: string, data: ProblemData): null {
-  problems.push(problem(`choice:${key}`, data));
+  problems.push(problem(atChoice(key), data));
   return null;
 }
 

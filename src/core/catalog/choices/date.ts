@@ -1,8 +1,9 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
 
 const dayField = z.string().max(20).describe('YYYY-MM-DD');
 
@@ -40,7 +41,7 @@ export function check(choice: DateChoice, path: Path, report: Report): void {
   choice.leftOut.forEach((day, index) => {
     if (parseDay(day) === null) report([...path, 'leftOut', index], { code: 'badDay', given: day });
   });
-  if (choice.weekdays.length === 0) report([...path, 'weekdays'], { code: 'noAnswerFits', detail: 'no weekday can be chosen' });
+  if (choice.weekdays.length === 0) report([...path, 'weekdays'], { code: 'noAnswerFits', why: { kind: 'noWeekday' } });
   const { earliest, latest } = choice;
   // Bounds of different kinds cross on one day and not on another; those of one kind always do.
   if (earliest?.kind === 'on' && latest?.kind === 'on') {

@@ -1,7 +1,8 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
 import { type FileType, fileSizeWords, fileTypeNames, fileTypeWords } from './file-types';
 
 /** The largest file any product may ask for, in bytes. */
@@ -21,7 +22,7 @@ export const schema = z.strictObject({
 export type FileChoice = z.infer<typeof schema>;
 
 export function check(choice: FileChoice, path: Path, report: Report): void {
-  if (choice.types.length === 0) report([...path, 'types'], { code: 'noAnswerFits', detail: 'no type of file is taken' });
+  if (choice.types.length === 0) report([...path, 'types'], { code: 'noAnswerFits', why: { kind: 'noFileType' } });
   if (choice.least > choice.most) report([...path, 'least'], { code: 'limitsCross', least: String(choice.least), most: String(choice.most) });
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path } from '../faults';
+import { type Path } from '../../problems/fault';
 import * as addOn from './add-on';
 import * as agreement from './agreement';
 import { type ChoiceReader, type Report } from './common';
@@ -162,13 +162,11 @@ export function choiceReader(choice: Choice, path: Path): ChoiceReader {
 export { type AddOnPrice } from './add-on';
 export { isSafeAddress } from './agreement';
 export {
-  type Answer,
   type AnswerContext,
   type ChoiceReader,
   type Effect,
   KEY_PATTERN,
   keySchema,
-  type Pick as OptionPick,
   type Report,
   SKU_PATTERN,
   type UploadedFile,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayText, parseDay, weekdayOf } from '../../calendar';
+import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
 import { type AnswerContext, checkChoice, type Choice, choiceReader, choiceSchema, dayWindow, type FileType, type UploadedFile } from '.';
 
@@ -16,7 +17,7 @@ const choiceOf = (definition: object): Choice => choiceSchema.parse({ key: 'it',
 function read(definition: object, raw: unknown) {
   const problems: Problem[] = [];
   const answer = choiceReader(choiceOf(definition), []).read(raw, problems, context);
-  return { answer, problems, codes: problems.map(({ code }) => code) };
+  return { answer, problems: problems.map(problemJson), codes: problems.map(({ code }) => code) };
 }
 
 function faultsOf(definition: object): string[] {

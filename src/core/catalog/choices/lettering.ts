@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path } from '../faults';
+import { type Path } from '../../problems/fault';
 import { type ChoiceReader, choiceFields, type Report } from './common';
 import { checkOptions, oneOfFields, optionsReader } from './options';
 

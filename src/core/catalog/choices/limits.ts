@@ -1,6 +1,6 @@
 import { decimalText, Exact } from '../../number';
 import { type ProblemData } from '../../problems';
-import { type Path } from '../faults';
+import { type Path } from '../../problems/fault';
 import { readLimit, type Report } from './common';
 
 /** What a choice that takes a number has: bounds and default, in its own unit. */
@@ -49,7 +49,7 @@ export function checkLimits(texts: LimitTexts, path: Path, report: Report, fromN
   if (min && max && min.isMore(max)) {
     report([...path, 'min'], { code: 'limitsCross', least: min.toString(), most: max.toString() });
   } else if (max && step && step.sign() > 0 && (min ?? (fromNothing ? Exact.zero : step)).isMore(max)) {
-    report([...path, 'max'], { code: 'noAnswerFits', detail: 'the most is below the first step' });
+    report([...path, 'max'], { code: 'noAnswerFits', why: { kind: 'mostBelowFirstStep' } });
   }
 }
 

@@ -1,10 +1,10 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
-import { problemWords } from '../../words/problems';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** An answer that is taken with one press, in the measure's unit: `0.5`, called “a half”. */
@@ -57,7 +57,7 @@ export function check(choice: MeasureChoice, path: Path, report: Report): void {
     const place = [...path, 'picks', index, 'value'];
     const read = readLimit(value, place, report);
     const wrong = read && limitProblem(read, compileLimits(choice, path, () => undefined), choice.title || 'This measure', String);
-    if (wrong) report(place, { code: 'pickRefused', reason: problemWords(wrong).message });
+    if (wrong) report(place, { code: 'pickRefused', reason: wrong });
   });
   if (!unitByCode(choice.unit)) report([...path, 'unit'], { code: 'unknownUnit', given: choice.unit });
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path } from '../faults';
+import { type Path } from '../../problems/fault';
 import { addressText, isSafeAddress } from './agreement';
 import { type ChoiceReader, placedFields, type Report } from './common';
 import { isBlank } from '../../text';
@@ -24,7 +24,7 @@ export const dividerSchema = z.strictObject({ kind: z.literal('divider'), ...not
 export type Note = z.infer<typeof headingSchema> | z.infer<typeof paragraphSchema> | z.infer<typeof linkSchema> | z.infer<typeof dividerSchema>;
 
 export function check(note: Note, path: Path, report: Report): void {
-  if (note.kind === 'paragraph' && isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', what: 'Write the paragraph, or take it out.' });
+  if (note.kind === 'paragraph' && isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', of: 'paragraph' });
   if (note.kind === 'link' && !isSafeAddress(note.address)) report([...path, 'address'], { code: 'badAddress', given: note.address });
 }
 

@@ -1,9 +1,10 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { Exact } from '../../number';
 import { type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** A number without a unit: how many of something, unless it says that parts of one or values below nothing are answers, too. */

@@ -1,18 +1,9 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import {
-  type Answer,
-  type ChoiceReader,
-  type EffectFields,
-  effectFields,
-  groupsField,
-  keySchema,
-  plainAnswer,
-  refuse,
-  type Report,
-} from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, plainAnswer, refuse, type Report } from './common';
 import { isLetteringFace } from './lettering-faces';
 import { isBlank } from '../../text';
 

@@ -1,7 +1,8 @@
+import { type Answer, type OptionPick } from '../../selection';
 import { z } from 'zod';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, type Pick, plainAnswer, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
 import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown } from './options';
 
 /** Several of a list, with a least and a most. */
@@ -22,7 +23,7 @@ export function check(choice: SeveralChoice, path: Path, report: Report): void {
   const { least, most, options } = choice;
   if (least !== null && most !== null && least > most) report([...path, 'least'], { code: 'limitsCross', least: String(least), most: String(most) });
   else if (least !== null && options.length > 0 && least > options.length) {
-    report([...path, 'least'], { code: 'noAnswerFits', detail: `at least ${least} are asked for, and there are ${options.length} options` });
+    report([...path, 'least'], { code: 'noAnswerFits', why: { kind: 'fewOptions', least, options: options.length } });
   }
 }
 
@@ -39,7 +40,7 @@ export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
       if (raw === '') return null;
       if (!Array.isArray(raw)) return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
       if (raw.length > options.length) return refuse(problems, key, { code: 'tooManyPicked', title, given: raw.length, most: most ?? options.length });
-      const picks: Pick[] = [];
+      const picks: OptionPick[] = [];
       for (const entry of raw) {
         const picked = pick(entry, problems, expected);
         if (!picked) return null;

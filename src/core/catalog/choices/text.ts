@@ -1,8 +1,9 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Problem } from '../../problems';
 import { countCharacters, printable } from '../../text';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, refuse, type Report } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, refuse, type Report } from './common';
 
 /** The longest line of text any product may ask for. */
 export const LONGEST_TEXT = 500;

@@ -1,7 +1,8 @@
+import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Problem } from '../../problems';
-import { type Path } from '../faults';
-import { type Answer, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse } from './common';
+import { type Path } from '../../problems/fault';
+import { type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse } from './common';
 
 /** A question with two answers. What it adds, it adds for "yes". */
 export const schema = z.strictObject({

@@ -6,7 +6,7 @@ import NextLink from 'next/link';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type Choice, hasOptions, insideNameOf, isNote, isPlacedByCondition, type Override, overrideSchema, type Placement, placementSchema, type Sheet } from '@/core/catalog';
-import { amountWords } from '@/core/words';
+import { amountWords, faultWords } from '@/core/words';
 import { AmountField } from '@/features/choice-editor/amount-field';
 import { useEditing } from '@/features/choice-editor/editing';
 import { copyOfChoice, kindWords } from '@/features/choice-editor/new-choice';
@@ -65,7 +65,7 @@ export function PlacedSheet({ sheetKey }: { sheetKey: string }) {
   );
   return (
     <Section title={sheet ? `Sheet: ${sheet.title}` : `Sheet: ${sheetKey}`} lead={byCondition ? 'A condition of the sheet places it here.' : 'Placed on this product by hand.'} actions={actions}>
-      {faults.map(({ message }) => (
+      {faults.map(({ data }) => faultWords(data)).map((message) => (
         <Text key={message} color="brick.fg">
           {message}
         </Text>

@@ -1,7 +1,7 @@
 'use client';
 
 import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
-import { type Program } from '@/core/resolve';
+import { type Program } from '@/core/compile';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '@/features/choice-editor/editing';

@@ -1,5 +1,5 @@
 import { type Product, type Variant } from '@/core/catalog';
-import { type Program, variantKey } from '@/core/resolve';
+import { type Program, variantKey } from '@/core/compile';
 import { orNull } from '@/features/choice-editor/or-null';
 import { type StockView } from '@/features/selection/use-selection';
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { ArrowDownToLine, ArrowRightToLine, Plus } from 'lucide-react';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
@@ -111,7 +112,10 @@ export function VariantGrid({ stocked }: { stocked: readonly OneOfChoice[] }) {
     write('paste a block', cells.filter(({ spot }) => combinationAt(spot) !== null));
     if (outside > 0) sayFailed(`${outside} pasted figures had no place`, 'The block is larger than the grid from this cell on; the rest has been taken over.');
   };
-  const faultAt = (index: number) => findings.find(({ path }) => path[0] === 'variants' && path[1] === index && path[2] === figureField[figure])?.message;
+  const faultAt = (index: number) => {
+    const found = findings.find(({ path }) => path[0] === 'variants' && path[1] === index && path[2] === figureField[figure]);
+    return found && faultWords(found.data);
+  };
 
   return (
     <Stack gap="4" ref={table}>

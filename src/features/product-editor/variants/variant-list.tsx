@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -31,7 +32,7 @@ export function VariantList({ stocked }: { stocked: readonly OneOfChoice[] }) {
 function VariantRow({ variant, index, title }: { variant: Variant; index: number; title: string }) {
   const { product, program, stock, change, findings } = useEditing();
   const [open, setOpen] = useState(false);
-  const faults = findings.filter(({ path }) => path[0] === 'variants' && path[1] === index).map(({ message }) => message);
+  const faults = findings.filter(({ path }) => path[0] === 'variants' && path[1] === index).map(({ data }) => faultWords(data));
   const item = stock.find(({ key }) => key === variant.stock);
   const unit = item && unitByCode(item.unit);
   const edit = (what: string, recipe: (draft: Variant) => void) =>

@@ -1,5 +1,6 @@
 'use client';
 
+import { faultWords } from '@/core/words';
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
 import { useState } from 'react';
@@ -23,7 +24,7 @@ export function VariantsSection() {
   const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
-  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ message }) => message))];
+  const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ data }) => faultWords(data)))];
   const actions = stocked.length > 0 && (
     <HStack gap="2">
       <Button size="sm" variant="outline" colorPalette="ink" onClick={() => setReceiving(true)}>
@@ -39,7 +40,7 @@ export function VariantsSection() {
   return (
     <Section title="Variants" lead="Only combinations that you really stock need exist. Customers see the others as not made." actions={actions || undefined}>
       {stocked.length === 0 && product.variants.length === 0 && <EmptyPlace title="No stocked choice yet">Mark a choice as stocked when its options are counted separately, such as sizes.</EmptyPlace>}
-      {listFault && <Text color="brick.fg">{listFault.message}</Text>}
+      {listFault && <Text color="brick.fg">{faultWords(listFault.data)}</Text>}
       {stocked.length > 0 && (
         <>
           <HStack justify="space-between" wrap="wrap">

@@ -1,0 +1,49 @@
+import { type NamedCondition, type NamedRule } from '../problems';
+import { type Choice } from './choices';
+import { type Condition, type Rule } from './rules';
+
+type Choices = { readonly choices: readonly Choice[] };
+
+const unknown = (key: string) => `“${key}”`;
+
+/** What a choice is called in a sentence. */
+export function choiceName({ choices }: Choices, key: string): string {
+  const choice = choices.find((candidate) => candidate.key === key);
+  return choice ? choice.title || choice.key : unknown(key);
+}
+
+/** What options of a choice are called in a sentence. */
+export function optionNames({ choices }: Choices, key: string, options: readonly string[]): string[] {
+  const choice = choices.find((candidate) => candidate.key === key);
+  return options.map((option) => (choice && 'options' in choice ? (choice.options.find((candidate) => candidate.key === option)?.title ?? unknown(option)) : unknown(option)));
+}
+
+/** UCUM code of the unit that a choice is answered in; null for what has none. */
+export function choiceUnit({ choices }: Choices, key: string): string | null {
+  const choice = choices.find((candidate) => candidate.key === key);
+  return choice?.kind === 'measure' ? choice.unit : null;
+}
+
+/** Puts names in the place of the keys of a condition. */
+export function namedCondition(condition: Condition | null, product: Choices): NamedCondition {
+  if (condition === null) return null;
+  if ('of' in condition) return { kind: condition.kind, of: condition.of.map((part) => namedCondition(part, product)) };
+  if (!('choice' in condition)) return condition;
+  const choice = choiceName(product, condition.choice);
+  switch (condition.kind) {
+    case 'option':
+      return { ...condition, choice, options: optionNames(product, condition.choice, condition.options) };
+    case 'value':
+      return { ...condition, choice, unit: choiceUnit(product, condition.choice) };
+    case 'said':
+    case 'answered':
+    case 'characters':
+    case 'day':
+      return { ...condition, choice };
+  }
+}
+
+/** How a rule is spoken of. */
+export function namedRule({ title, when }: Pick<Rule, 'title' | 'when'>, product: Choices): NamedRule {
+  return { title, when: namedCondition(when, product) };
+}

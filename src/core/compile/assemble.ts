@@ -1,0 +1,169 @@
+import { type FaultData, type Path } from '../problems';
+import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, type Sheet } from '../catalog';
+import { type Placed as PlacedDefinition } from '../rules';
+
+/** A product with everything that it takes from elsewhere put in place. */
+export interface Assembled {
+  readonly product: Product;
+  /** where each choice of `product` stands in the definition as it is edited */
+  readonly origins: readonly Path[];
+  /** formulas of its own and of its sheets */
+  readonly formulas: readonly PlacedFormula[];
+  readonly rates: readonly PlacedRate[];
+  readonly rules: readonly PlacedDefinition<Rule>[];
+  readonly tables: readonly PlacedDefinition<CompatibilityTable>[];
+  readonly faults: readonly { readonly path: Path; readonly data: FaultData }[];
+}
+
+/** A formula with where it is edited, and the sheet whose names it uses; null for the product's own. */
+export interface PlacedFormula {
+  readonly formula: Formula;
+  readonly origin: Path;
+  readonly sheet: string | null;
+}
+
+export interface PlacedRate {
+  readonly rate: Rate;
+  readonly origin: Path;
+  readonly sheet: string | null;
+}
+
+interface Placed {
+  readonly choice: Choice;
+  readonly origin: Path;
+}
+
+/** The key that a sheet's choice has on a product. Own choices have no point in theirs, so the two never meet. */
+export function placedKey(sheet: string, choice: string): string {
+  return `${sheet}.${choice}`;
+}
+
+/**
+ * Puts the choices of a product's sheets among its own, with what the product says otherwise, and the colours of the
+ * swatch book into its options.
+ */
+export function assemble(product: Product, { sheets, swatches }: CatalogSurroundings): Assembled {
+  const faults: { path: Path; data: FaultData }[] = [];
+  const placements = placementsOf(product, sheets.values());
+  const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
+  const formulas: PlacedFormula[] = product.formulas.map((formula, index) => ({ formula, origin: ['formulas', index], sheet: null }));
+  const rules: PlacedDefinition<Rule>[] = product.rules.map((value, index) => ({ value, origin: ['rules', index] }));
+  const tables: PlacedDefinition<CompatibilityTable>[] = product.tables.map((value, index) => ({ value, origin: ['tables', index] }));
+  const rates: PlacedRate[] = product.rates.map((rate, index) => ({ rate, origin: ['rates', index], sheet: null }));
+  let placed = own;
+  if (placements.length > 0) {
+    const known = new Set(product.choices.map(({ key }) => key));
+    const groups = new Map<string | null, Placed[]>();
+    for (const placement of placements) {
+      const sheet = sheets.get(placement.key);
+      if (!sheet) {
+        faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
+        continue;
+      }
+      sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
+      const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
+      sheet.rules.forEach((rule, index) => rules.push({ value: ruleWithin(rule, name), origin: ['sheets', sheet.key, 'rules', index] }));
+      sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
+      sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
+      // What followed a choice that is gone goes to the end.
+      const after = placement.after === '' || (placement.after !== null && known.has(placement.after)) ? placement.after : null;
+      groups.set(after, [...(groups.get(after) ?? []), ...placeSheet(sheet, placement, faults)]);
+    }
+    const following = (key: string | null) => groups.get(key) ?? [];
+    placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
+  }
+  const choices = placed.map(({ choice, origin }) => withSwatches(choice, origin, swatches, faults));
+  const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
+  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, rules, tables, faults };
+}
+
+function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {
+  const keys = new Set(sheet.choices.map(({ key }) => key));
+  for (const [key, override] of Object.entries(placement.overrides)) {
+    const choice = sheet.choices.find((candidate) => candidate.key === key);
+    const lost = choice ? Object.keys(override.options).filter((option) => !hasOptions(choice) || !choice.options.some((other) => other.key === option)) : [key];
+    for (const what of lost) faults.push({ path: ['sheets', sheet.key], data: { code: 'overrideLost', sheet: sheet.title, what: `“${what}”` } });
+  }
+  return sheet.choices.flatMap((choice, index) => {
+    const override = placement.overrides[choice.key];
+    if (override?.leftOut === true) return [];
+    const renamed = { ...referencesWithin(choice, sheet.key, keys), key: placedKey(sheet.key, choice.key) };
+    return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
+  });
+}
+
+/** A rule of a sheet with the names that the sheet's choices have on the product. */
+function ruleWithin(rule: Rule, name: (key: string) => string): Rule {
+  const condition = (given: Condition): Condition => {
+    if ('of' in given) return { ...given, of: given.of.map(condition) };
+    return 'choice' in given ? { ...given, choice: name(given.choice) } : given;
+  };
+  const effect = (given: RuleEffect): RuleEffect => {
+    if ('choices' in given) return { ...given, choices: given.choices.map(name) };
+    if ('choice' in given) return { ...given, choice: name(given.choice) };
+    if (given.kind === 'amount' && 'of' in given.amount && given.amount.of !== null) return { ...given, amount: { ...given.amount, of: name(given.amount.of) } };
+    return given.kind === 'draw' && given.draw.kind === 'measure' ? { ...given, draw: { ...given.draw, measure: name(given.draw.measure) } } : given;
+  };
+  return { ...rule, when: rule.when && condition(rule.when), then: rule.then.map(effect) };
+}
+
+/** A formula of a sheet that serves one of the sheet's choices serves it under the name that it has on the product. */
+function servingWithin(formula: Formula, sheet: Sheet): Formula {
+  const { serves } = formula;
+  if (!('measure' in serves) || !sheet.choices.some(({ key }) => key === serves.measure)) return formula;
+  return { ...formula, serves: { ...serves, measure: placedKey(sheet.key, serves.measure) } };
+}
+
+/** What a choice of a sheet refers to within the sheet is called otherwise on the product. */
+function referencesWithin(choice: Choice, sheet: string, keys: ReadonlySet<string>): Choice {
+  const name = (key: string) => (keys.has(key) ? placedKey(sheet, key) : key);
+  const amount = <A extends Option['amount']>(given: A): A => (given && 'of' in given && given.of !== null ? { ...given, of: name(given.of) } : given);
+  const draws = (given: Option['draws']) => given.map((draw) => (draw.kind === 'measure' ? { ...draw, measure: name(draw.measure) } : draw));
+  if (hasOptions(choice)) {
+    const options = choice.options.map((option) => ({ ...option, amount: amount(option.amount), draws: draws(option.draws) }));
+    return choice.kind === 'lettering' ? { ...choice, options, shows: choice.shows && name(choice.shows) } : { ...choice, options };
+  }
+  return 'amount' in choice ? { ...choice, amount: amount(choice.amount), draws: draws(choice.draws) } : choice;
+}
+
+/** A choice of a sheet with what one product says otherwise. */
+function overridden(choice: Choice, override: Override): Choice {
+  const result = structuredClone(choice);
+  if (override.required !== null && result.kind !== 'agreement' && 'required' in result) Object.assign(result, { required: override.required });
+  if (override.default !== null && 'default' in result) Object.assign(result, { default: override.default.value });
+  if (override.amount !== null && 'amount' in result) result.amount = override.amount.value;
+  if (hasOptions(result)) {
+    result.options = result.options.flatMap((option) => {
+      const own = override.options[option.key];
+      if (own?.leftOut === true) return [];
+      return own?.amount ? { ...option, amount: own.amount.value } : option;
+    });
+    // A default that has been left out is no default.
+    const kept = new Set(result.options.map(({ key }) => key));
+    if (result.kind === 'several') result.default = result.default.filter((key) => kept.has(key));
+    else if (result.default !== null && !kept.has(result.default)) result.default = null;
+  }
+  return result;
+}
+
+function withSwatches(choice: Choice, origin: Path, swatches: CatalogSurroundings['swatches'], faults: { path: Path; data: FaultData }[]): Choice {
+  if (!hasOptions(choice) || choice.options.every(({ swatch }) => swatch === null)) return choice;
+  const options = choice.options.map((option, index) => {
+    if (option.swatch === null) return option;
+    const swatch = swatches.get(option.swatch);
+    if (!swatch) {
+      faults.push({ path: [...origin, 'options', index, 'swatch'], data: { code: 'unknownReference', what: 'swatch', given: option.swatch } });
+      return option;
+    }
+    return { ...option, colours: swatch.colours, texture: swatch.picture };
+  });
+  return { ...choice, options };
+}
+
+/** The place in the definition as it is edited, of a place in the assembled product. */
+export function placeInDefinition({ origins }: Pick<Assembled, 'origins'>, path: Path): Path {
+  const [first, index, ...rest] = path;
+  if (first !== 'choices' || typeof index !== 'number') return path;
+  const origin = origins[index];
+  return origin ? [...origin, ...rest] : path;
+}

@@ -1,0 +1,254 @@
+import { SOME_DAY } from '../calendar';
+import { compileParts } from './parts';
+import { ALL_OFFERED, shownChoice } from './offers';
+import { type AnswerContext, type CatalogSurroundings, type Choice, checkChoice, choiceReader, type ChoiceReader, type DayBound, type Effect, hasOptions, isNote, isStocked, type Product, type Report, SKU_PATTERN } from '../catalog';
+import { dimOf, dimWords, sameDim } from '../formula';
+import { minorUnits } from '../money';
+import { Exact } from '../number';
+import { orderableRange } from '../ordering';
+import { type Amount, amountProgram } from '../pricing';
+import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
+import { conversionFactor, requireUnit, unitByCode } from '../quantity';
+import { assemble, placeInDefinition } from './assemble';
+import { compileDraw } from './draws';
+import { compileBounding } from './bounds';
+import { compileCharge } from './charging';
+import { compileFormulas, type FormulaProgram } from './formulas';
+import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
+import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
+import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
+import { compileVariants } from './variants';
+import { compileWeight } from './weight';
+import { isBlank } from '../text';
+
+/**
+ * Checks a product's definition and makes it ready to run: references, units, limits, defaults and SKU parts.
+ *
+ * A program comes out even of a faulty definition, so that whoever edits it sees as much as can be computed; what
+ * is faulty is left out of it, and every selection of it is refused until the faults are mended.
+ *
+ * @param surroundings the shop's settings, and the stock items, sheets, swatches and products it refers to
+ */
+export function compile(product: Product, surroundings: CatalogSurroundings): Program {
+  return compileWithin(product, surroundings, []);
+}
+
+/** @param way slugs of the products that take this one along, outermost first */
+function compileWithin(definition: Product, surroundings: CatalogSurroundings, way: readonly string[]): Program {
+  const faults: Fault[] = [];
+  const add = (path: Path, data: FaultData): void => {
+    faults.push(faultAt(path, data));
+  };
+  const assembled = assemble(definition, surroundings);
+  const { product } = assembled;
+  for (const { path, data } of assembled.faults) add(path, data);
+  const placeOf = (path: Path): Path => placeInDefinition(assembled, path);
+  const report = (path: Path, data: FaultData): void => add(placeOf(path), data);
+  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? 'g') ?? requireUnit('g'), way: [...way, product.slug], report };
+  const { shop } = surroundings;
+
+  const places = minorUnits(shop.currency);
+  if (places === null) report(['shop', 'currency'], { code: 'unknownCurrency', given: shop.currency });
+
+  const seen = new Set<string>();
+  product.choices.forEach((choice, index) => {
+    if (seen.has(choice.key)) report(['choices', index, 'key'], { code: 'duplicateKey', key: choice.key, what: 'choice' });
+    seen.add(choice.key);
+  });
+
+  const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
+  const parts = compileParts(product.choices, scope, (part) => compileWithin(part, surroundings, scope.way));
+  const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
+  const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
+  const base = compileBase(scope, formulas);
+  const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
+  const rules = compileProductRules(assembled, scope, addPlaced, (effect, label, path) => compileAmount(effect.amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
+  const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
+  const measured = base.measured?.kind === 'choice' ? [base.measured.index] : (formulas[base.measured?.index ?? -1]?.uses ?? []);
+  const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? []), ...choices.flatMap(({ stocked: makesVariants }, index) => (makesVariants ? [index] : []))]);
+  checkHiding(rules, indispensable, scope, addPlaced);
+  if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
+  const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
+  const variants = compileVariants(scope, choices, stocked);
+  const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
+
+  return {
+    product,
+    placeOf,
+    slug: product.slug,
+    title: product.title,
+    sku: product.sku,
+    currency: shop.currency,
+    rounding: shop.rounding,
+    places: places ?? 2,
+    skuSeparator: shop.skuSeparator,
+    choices,
+    indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
+    keyOrder: byKey,
+    base,
+    parts,
+    formulas,
+    bounding,
+    rules,
+    order: answeringOrder(rules, bounding, formulas, scope, addPlaced),
+    baseFormula: baseFormula === -1 ? null : baseFormula,
+    quantity: product.quantity,
+    defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
+    draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),
+    weight: product.weight && compileWeight(product.weight, ['weight'], scope, 'The weight'),
+    weightUnit: scope.weightUnit,
+    stocked,
+    variants,
+    remembersPrices: base.wasPrice !== null || [...variants.values()].some(({ wasPrice }) => wasPrice !== null) || choices.some(({ effects }) => effects.some(({ wasAmount }) => wasAmount !== null)),
+    picturesVary: [...variants.values()].some(({ picture }) => picture !== null) || choices.some(({ options }) => options.some(({ picture }) => picture !== null)),
+    faults,
+    blocking: faults.filter(({ gravity }) => gravity === 'mustFix'),
+  };
+}
+
+// A default that depends on the day is checked as of this one: whether it can be read does not depend on it.
+const ANY_DAY: AnswerContext = { today: SOME_DAY, files: () => undefined };
+
+function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgram {
+  const path: Path = ['choices', index];
+  const { report } = scope;
+  const asks = !isNote(choice);
+  if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
+  checkChoice(choice, path, report);
+  checkGroups(choice.groups, [...path, 'groups'], scope);
+  const reader = choiceReader(choice, path);
+  const effects = compileEffects(reader.effects, choice, scope);
+  const options = hasOptions(choice) ? choice.options : [];
+  options.forEach((option, place) => checkGroups(option.groups, [...path, 'options', place, 'groups'], scope));
+  const stocked = isStocked(choice);
+  const optionPrograms = options.map(({ key, title, groups, whenOut, leadDays, changesPicture, picture }): OptionProgram => {
+    return { key, title, groups, whenOut, leadDays, picture: changesPicture ? picture : null };
+  });
+  return {
+    key: choice.key,
+    title: choice.title,
+    required: choice.required,
+    stocked,
+    reader,
+    asks,
+    groups: choice.groups,
+    defaultRefused: !defaultIsRight(reader, choice, path, report),
+    effects,
+    options: optionPrograms,
+    offersVary: stocked || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
+    allOffered: shownChoice({ key: choice.key, options: optionPrograms }, () => ALL_OFFERED),
+  };
+}
+
+function checkGroups(groups: readonly string[], path: Path, { surroundings, report }: Scope): void {
+  for (const group of groups) {
+    if (!surroundings.shop.groups.some(({ key }) => key === group)) report(path, { code: 'groupUnknown', key: group });
+  }
+}
+
+/** A default that would be refused is a fault, and does not count. One that depends on the day is read on the day. */
+function defaultIsRight(reader: ChoiceReader, choice: Choice, path: Path, report: Report): boolean {
+  if (choice.kind === 'date' && choice.default?.kind !== 'on') return true;
+  const fallback = reader.fallback(ANY_DAY);
+  if (fallback === null) return true;
+  const problems: Problem[] = [];
+  const day = choice.kind === 'date' ? { ...choice, earliest: fixedOnly(choice.earliest), latest: fixedOnly(choice.latest) } : null;
+  (day ? choiceReader(day, path) : reader).read(fallback, problems, ANY_DAY);
+  const [first] = problems;
+  if (!first) return true;
+  report([...path, 'default'], { code: 'defaultRefused', reason: first.data });
+  return false;
+}
+
+const fixedOnly = (bound: DayBound | null): DayBound | null => (bound?.kind === 'on' ? bound : null);
+
+function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope): EffectProgram[] {
+  const partOwners = new Map<string, string>();
+  return effects.map((effect, place) => {
+    const { label, sku, path } = effect;
+    if (sku !== null) {
+      const skuPath = [...path, 'sku'];
+      if (!SKU_PATTERN.test(sku)) scope.report(skuPath, { code: 'badSku', given: sku });
+      const owner = partOwners.get(sku);
+      if (owner !== undefined) scope.report(skuPath, { code: 'skuClash', sku, first: owner, second: label });
+      partOwners.set(sku, owner ?? label);
+    }
+    const option = hasOptions(choice) ? choice.options[place] : undefined;
+    const leadDays = option?.whenOut === 'orderable' ? option.leadDays : null;
+    return {
+      amount: effect.amount && compileAmount(effect.amount, label, choice, [...path, 'amount'], scope),
+      wasAmount: effect.amount && effect.wasPrice !== null ? compileAmount({ ...effect.amount, value: effect.wasPrice }, label, choice, [...path, 'wasPrice'], scope) : null,
+      sku,
+      weight: effect.weight && compileWeight(effect.weight, [...path, 'weight'], scope),
+      draws: effect.draws.flatMap((draw, index) => compileDraw(draw, [...path, 'draws', index], scope, leadDays) ?? []),
+    };
+  });
+}
+
+function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'>, path: Path, scope: Scope): EffectProgram['amount'] {
+  const value = readDecimal(amount.value, path.at(-1) === 'wasPrice' ? path : [...path, 'value'], scope.report);
+  if (!value) return null;
+  switch (amount.kind) {
+    case 'fixed':
+    case 'oncePerLine':
+      return amountProgram(amount, value, label, choice.key, null, null);
+    case 'percentOfBase':
+    case 'percentOfSum':
+      if (value.isLess(Exact.of(-100))) scope.report([...path, 'value'], { code: 'percentBelowNothing' });
+      return amountProgram(amount, value, label, choice.key, null, null);
+    case 'perCharacter': {
+      const target = findTarget(amount.of ?? choice.key, ['text', 'longText'], 'a text', [...path, 'of'], scope);
+      return target && amountProgram(amount, value, label, choice.key, target, null);
+    }
+    case 'perUnit': {
+      const target = findTarget(amount.of ?? choice.key, ['measure', 'number'], 'a measure or a number', [...path, 'of'], scope);
+      const per = target && checkedUnit(amount.unit, target.unit, [...path, 'unit'], scope.report);
+      return target && per && amountProgram(amount, value, label, choice.key, target, per);
+    }
+  }
+}
+
+function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BaseProgram {
+  const { product, report } = scope;
+  const price = product.price === null ? null : readDecimal(product.price, ['price'], report);
+  const wasPrice = product.wasPrice === null ? null : readDecimal(product.wasPrice, ['wasPrice'], report);
+  if (price && price.sign() < 0) report(['price'], { code: 'negative', what: 'The base price' });
+  if (price && wasPrice && !wasPrice.isMore(price)) report(['wasPrice'], { code: 'wasPriceNotHigher' });
+
+  const { soldBy } = product;
+  if (soldBy.kind === 'each') {
+    const line = price && ({ label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } as const);
+    return { price, wasPrice, unit: null, measured: null, charging: null, line };
+  }
+  const unit = unitByCode(soldBy.unit) ?? null;
+  const charging = compileCharge(soldBy.charge, ['soldBy', 'charge'], scope);
+  return { price, wasPrice, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
+}
+
+type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;
+type SoldByFormula = Extract<Product['soldBy'], { kind: 'formula' }>;
+
+function measuredByChoice({ measure, unit }: SoldByMeasure, scope: Scope): BaseProgram['measured'] {
+  const target = findTarget(measure, ['measure'], 'a measure', ['soldBy', 'measure'], scope);
+  const per = target && checkedUnit(unit, target.unit, ['soldBy', 'unit'], scope.report);
+  const choice = scope.product.choices[target?.index ?? -1];
+  if (choice && !choice.required) scope.report(['choices', target?.index ?? 0, 'required'], { code: 'measureNotRequired', title: choice.title });
+  return target?.unit && per ? { kind: 'choice', index: target.index, factor: target.unit === per ? null : conversionFactor(target.unit, per) } : null;
+}
+
+function measuredByFormula({ formula, unit }: SoldByFormula, formulas: readonly FormulaProgram[], scope: Scope): BaseProgram['measured'] {
+  const index = formulas.findIndex((candidate) => candidate.key === formula && candidate.sheet === null);
+  const per = unitByCode(unit);
+  const found = formulas[index];
+  if (!found) scope.report(['soldBy', 'formula'], { code: 'unknownReference', what: 'formula', given: formula });
+  if (!per) scope.report(['soldBy', 'unit'], { code: 'unknownUnit', given: unit });
+  if (!found || !per) return null;
+  const dim = found.compiled.result;
+  if (dim && !sameDim(dim, dimOf(per))) scope.report(['soldBy', 'unit'], { code: 'unitMismatch', unit: dimWords(dim), wanted: per.words[1] });
+  for (const choice of found.uses) {
+    const used = scope.product.choices[choice];
+    if (used && !used.required) scope.report(['choices', choice, 'required'], { code: 'measureNotRequired', title: used.title });
+  }
+  return { kind: 'formula', index, factor: Exact.one.over(per.factor) };
+}
+

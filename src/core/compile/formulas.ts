@@ -1,0 +1,198 @@
+import { type Answer } from '../selection';
+import { type FaultData, type Path } from '../problems';
+import { type Formula, formulaName, hasOptions } from '../catalog';
+import { type CompiledFormula, compileFormula, type Dim, dimOf, MONEY, NUMBER } from '../formula';
+import { Exact } from '../number';
+import { requireUnit, type Unit, unitByCode } from '../quantity';
+import { type DrawProgram, type Program } from './program';
+import { type Assembled, type PlacedRate, placedKey } from './assemble';
+import { drawTaken } from './draws';
+import { findTarget, type Scope } from './scope';
+import { isBlank } from '../text';
+
+/** What a formula's names are read from while a selection is resolved. */
+export interface FormulaInputs {
+  readonly answers: readonly (Answer | null)[];
+  /** the base price of one item, as it is without formulas */
+  readonly base: Exact | null;
+  readonly quantity: number;
+  readonly group: string | null | undefined;
+}
+
+/** A name that formulas can use: what it measures, and how it is read, in base units. */
+export interface FormulaInput {
+  readonly name: string;
+  readonly words: string;
+  readonly dim: Dim;
+  readonly read: (inputs: FormulaInputs) => Exact | null;
+  /** position of the choice that it is the answer of */
+  readonly choice: number | null;
+  /** customer groups for which it is another than for everybody */
+  readonly groups?: readonly string[];
+}
+
+export interface FormulaProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly serves: Formula['serves'];
+  readonly compiled: CompiledFormula;
+  readonly inputs: readonly FormulaInput[];
+  /** by slot, how it is read; null for what the formula doesn't use */
+  readonly reads: readonly (FormulaInput['read'] | null)[];
+  /** what it draws from stock; how much, it says itself */
+  readonly draw: DrawProgram | null;
+  /** where it is edited */
+  readonly origin: Path;
+  /** the sheet whose names it uses; null for the product's own */
+  readonly sheet: string | null;
+  /** position of the choice that it bounds or stands in for */
+  readonly target: number | null;
+  /** positions of the choices that it is worked out from */
+  readonly uses: readonly number[];
+}
+
+/** Checks the formulas of a product and of its sheets, and makes them ready to run. */
+export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
+  checkRates(rates, add);
+  return formulas.map(({ formula, origin, sheet }) => {
+    const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
+    const inputs = inputsOf(rates, sheet, scope, !ofAnswers);
+    const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'a measure or a number', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
+    const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
+    const unit = item && unitByCode(item.unit);
+    if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
+    if (isBlank(formula.title)) add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
+    const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
+    const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
+    for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
+    if (formula.serves.kind === 'base') requireAnswers(compiled, scope, sheet, add);
+    return {
+      key: formula.key,
+      title: formula.title,
+      serves: formula.serves,
+      compiled,
+      inputs,
+      reads: inputs.map(({ name, read }) => (compiled.uses.has(name) ? read : null)),
+      draw: item && unit && formula.serves.kind === 'draw' ? { ...drawTaken(formula.serves.stock, item, unit), pieces: formula.serves.pieces } : null,
+      origin,
+      sheet,
+      target: target?.index ?? null,
+      uses: inputs.flatMap(({ name, choice }) => (choice !== null && compiled.uses.has(name) ? [choice] : [])),
+    };
+  });
+}
+
+/** The choice that a formula serves. */
+function measureOf(serves: Formula['serves']): string {
+  return 'measure' in serves ? serves.measure : '';
+}
+
+function wantedOf(serves: Formula['serves'], unit: Unit | undefined, target: Unit | null): Dim | null {
+  switch (serves.kind) {
+    case 'base':
+    case 'amount':
+      return MONEY;
+    case 'weight':
+      return dimOf(requireUnit('kg'));
+    case 'draw':
+      return unit ? dimOf(unit) : null;
+    case 'least':
+    case 'most':
+    case 'default':
+      return target && dimOf(target);
+    case 'shown':
+      return null;
+  }
+}
+
+function checkRates(rates: readonly PlacedRate[], add: (path: Path, data: FaultData) => void): void {
+  for (const { rate, origin } of rates) {
+    for (const [place, text] of [['value', rate.value], ...Object.entries(rate.byGroup)] as const) {
+      if (!Exact.parse(text)) add(place === 'value' ? [...origin, 'value'] : [...origin, 'byGroup', place], { code: 'notDecimal', given: text });
+    }
+    if (rate.per !== null && !unitByCode(rate.per)) add([...origin, 'per'], { code: 'rateUnit', given: rate.per });
+  }
+}
+
+/** A price that depends on a measure can't be known while customers may leave the measure out. */
+function requireAnswers(compiled: CompiledFormula, { product }: Scope, sheet: string | null, add: (path: Path, data: FaultData) => void): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.required || (choice.kind !== 'measure' && choice.kind !== 'number')) return;
+    const names = namesOf(choice.key, sheet);
+    if (names.some((name) => compiled.uses.has(name))) add(['choices', index, 'required'], { code: 'measureNotRequired', title: choice.title });
+  });
+}
+
+/** The names of a choice inside a formula: within its own sheet without the sheet's name, too. */
+function namesOf(key: string, sheet: string | null): string[] {
+  const own = sheet !== null && key.startsWith(`${sheet}.`) ? [formulaName(key.slice(sheet.length + 1))] : [];
+  return [...own, formulaName(key)];
+}
+
+/** Everything that a formula can refer to. */
+function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope, withBase: boolean): FormulaInput[] {
+  const inputs = new Map<string, FormulaInput>();
+  const offer = (input: FormulaInput) => {
+    if (!inputs.has(input.name)) inputs.set(input.name, input);
+  };
+  product.choices.forEach((choice, index) => {
+    const names = namesOf(choice.key, sheet);
+    if (choice.kind === 'measure' || choice.kind === 'number') {
+      const unit = choice.kind === 'measure' ? unitByCode(choice.unit) : requireUnit('1');
+      if (!unit) return;
+      for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), choice: index, read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
+    }
+    if (!hasOptions(choice)) return;
+    const properties = new Set(choice.options.flatMap((option) => Object.keys(option.properties)));
+    for (const property of properties) {
+      const values = choice.options.map((option) => {
+        const said = option.properties[property];
+        const unit = said && unitByCode(said.unit);
+        const value = said && Exact.parse(said.value);
+        return unit && value ? { value: value.times(unit.factor), dim: dimOf(unit) } : null;
+      });
+      const dim = values.find((value) => value !== null)?.dim ?? NUMBER;
+      const read = ({ answers }: FormulaInputs) => {
+        const effect = answers[index]?.picks[0]?.effect;
+        return effect === undefined ? null : (values[effect]?.value ?? null);
+      };
+      for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, choice: index, read });
+    }
+  });
+  for (const { rate, sheet: of } of [...rates].sort((a, b) => Number(b.sheet === sheet) - Number(a.sheet === sheet))) {
+    const unit = rate.per === null ? requireUnit('1') : unitByCode(rate.per);
+    const value = Exact.parse(rate.value);
+    if (!unit || !value) continue;
+    const byGroup = new Map(Object.entries(rate.byGroup).flatMap(([group, text]) => {
+      const own = Exact.parse(text);
+      return own ? [[group, own.over(unit.factor)] as const] : [];
+    }));
+    const common = value.over(unit.factor);
+    const { length, mass } = dimOf(unit);
+    const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
+    // A measure length or weight below the line: money per unit.
+    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, groups: [...byGroup.keys()], read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
+  }
+  // The base price may follow from the answers that the formula bounds.
+  if (withBase) offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, choice: null, read: ({ base }) => base });
+  offer({ name: 'quantity', words: 'how many are taken', dim: NUMBER, choice: null, read: ({ quantity }) => (Number.isSafeInteger(quantity) ? Exact.of(quantity) : null) });
+  return [...inputs.values()];
+}
+
+/** What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether quantity and group matter. */
+export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean } {
+  const formula = formulas[place];
+  const indices = new Set(formula?.uses);
+  let quantity = formula?.compiled.uses.has('quantity') ?? false;
+  if (formula?.compiled.uses.has('base')) {
+    for (const index of stocked) indices.add(index);
+    if (base.measured?.kind === 'choice') indices.add(base.measured.index);
+    else if (base.measured && base.measured.index !== place) {
+      const before = formulaInputsOf({ formulas, stocked, base: { ...base, measured: null } }, base.measured.index);
+      for (const index of before.indices) indices.add(index);
+      quantity ||= before.quantity;
+    }
+  }
+  const group = formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
+  return { indices, quantity, group };
+}

@@ -1,0 +1,6 @@
+export { compile } from './compile';
+export { type FormulaInput, formulaInputsOf, type FormulaProgram } from './formulas';
+export { type ChoiceShown, type OptionOffer } from './offers';
+export { type PartProgram } from './parts';
+export { type Program, variantKey, type VariantProgram } from './program';
+export { LEFT_OUT } from './variants';

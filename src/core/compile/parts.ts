@@ -1,0 +1,62 @@
+import { type AddOnPrice, type Choice, type Product } from '../catalog';
+import { Exact } from '../number';
+import { type Path } from '../problems';
+import { type Program } from './program';
+import { readDecimal, type Scope } from './scope';
+
+/** A product that comes with another: what is chosen of it beforehand, and what it costs there. It is resolved like any product. */
+export interface PartProgram {
+  readonly key: string;
+  readonly title: string;
+  /** position of the choice that says how many of it are taken */
+  readonly choice: number;
+  readonly program: Program;
+  /** what of it is chosen beforehand, as in a selection */
+  readonly answers: Readonly<Record<string, unknown>>;
+  readonly price: PartPrice;
+}
+
+/** What a part costs, of what it costs when it is sold alone. */
+export interface PartPrice {
+  /** of one taking */
+  of(alone: Exact): Exact;
+  /** of what is paid once, however many are taken */
+  ofOnce(alone: Exact): Exact;
+}
+
+/** The products that are taken along with one; those that are missing, or lead back, are reported and left out. */
+export function compileParts(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): PartProgram[] {
+  return choices.flatMap((choice, index) => (choice.kind === 'addOn' && choice.product !== '' ? (compilePart(choice, index, scope, compile) ?? []) : []));
+}
+
+function compilePart(choice: Extract<Choice, { kind: 'addOn' }>, index: number, { surroundings, report, way }: Scope, compile: (product: Product) => Program): PartProgram | null {
+  const path: Path = ['choices', index];
+  const product = surroundings.products.get(choice.product);
+  if (!product) {
+    report([...path, 'product'], { code: 'addOnUnknown', product: choice.product });
+    return null;
+  }
+  if (way.includes(product.slug)) {
+    report([...path, 'product'], { code: 'addOnCycle', way: [...way, product.slug].join(' → ') });
+    return null;
+  }
+  return { key: choice.key, title: choice.title, choice: index, program: compile(product), answers: choice.answers, price: compilePrice(choice.price, [...path, 'price'], report) };
+}
+
+const asSoldAlone = (alone: Exact) => alone;
+
+function compilePrice(price: AddOnPrice, path: Path, report: Scope['report']): PartPrice {
+  switch (price.kind) {
+    case 'asSoldAlone':
+      return { of: asSoldAlone, ofOnce: asSoldAlone };
+    case 'fixed': {
+      const value = readDecimal(price.value, [...path, 'value'], report);
+      return { of: () => value ?? Exact.zero, ofOnce: () => Exact.zero };
+    }
+    case 'less': {
+      const percent = readDecimal(price.percent, [...path, 'percent'], report) ?? Exact.zero;
+      const less = (alone: Exact) => alone.times(Exact.one.minus(percent.over(Exact.of(100))));
+      return { of: less, ofOnce: less };
+    }
+  }
+}

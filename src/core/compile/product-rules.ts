@@ -1,0 +1,118 @@
+import { type FaultData, type NamedCondition, type Path } from '../problems';
+import { namedCondition, type Rule, type RuleEffect } from '../catalog';
+import { type Exact } from '../number';
+import { type AmountProgram } from '../pricing';
+import { compileRules, type RulesProgram } from '../rules';
+import { type Assembled } from './assemble';
+import { type BoundingProgram } from './bounds';
+import { compileDraw } from './draws';
+import { type FormulaProgram } from './formulas';
+import { type DrawProgram } from './program';
+import { readDecimal, type Scope } from './scope';
+import { compileWeight } from './weight';
+
+/** What a rule does to the item as a whole, ready to be run. */
+export interface ItemEffect {
+  readonly rule: number;
+  /** the rule's title; empty where it is called after its condition */
+  readonly label: string;
+  readonly source: string;
+  readonly effect: RuleEffect;
+  readonly amount: AmountProgram | null;
+  readonly setPrice: Exact | null;
+  readonly weight: Exact | null;
+  readonly draw: DrawProgram | null;
+}
+
+/** A product's rules and tables, ready to be run. */
+export interface ProductRules {
+  readonly program: RulesProgram;
+  /** the condition of each rule, as it can be said */
+  readonly because: readonly NamedCondition[];
+  /** in the order of the rules */
+  readonly itemEffects: readonly ItemEffect[];
+}
+
+type CompileAmount = (effect: Extract<RuleEffect, { kind: 'amount' }>, label: string, path: Path) => AmountProgram | null;
+
+/** What is done to the item as a whole; everything else is done to single choices, or told. */
+const OF_ITEM: ReadonlySet<RuleEffect['kind']> = new Set(['amount', 'setPrice', 'weight', 'draw', 'refuse', 'limitQuantity', 'picture']);
+
+/** Checks a product's rules and makes them ready. */
+export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
+  const within: Scope = { ...scope, report: add };
+  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, report: add });
+  if (!program) return null;
+  const because = program.rules.map(({ rule }) => namedCondition(rule.when, scope.product));
+  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (OF_ITEM.has(effect.kind) ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
+  return { program, because, itemEffects };
+}
+
+function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {
+  return {
+    rule: index,
+    label: rule.title,
+    source: `rule:${rule.key}`,
+    effect,
+    amount: effect.kind === 'amount' ? compileAmount(effect, rule.title, [...path, 'amount']) : null,
+    setPrice: effect.kind === 'setPrice' ? readDecimal(effect.price, [...path, 'price'], scope.report) : null,
+    weight: effect.kind === 'weight' ? compileWeight(effect.weight, [...path, 'weight'], scope) : null,
+    draw: effect.kind === 'draw' ? compileDraw(effect.draw, [...path, 'draw'], scope) : null,
+  };
+}
+
+/**
+ * The order in which choices are answered: each after those that rules read to decide about it, and those that its
+ * default is worked out from; otherwise the order of the page. A circle is reported with its way, and cut.
+ *
+ * @returns null where the order of the page will do because nothing decides about answers
+ */
+export function answeringOrder(rules: ProductRules | null, bounding: BoundingProgram | null, formulas: readonly FormulaProgram[], { product }: Scope, add: (path: Path, data: FaultData) => void): readonly number[] | null {
+  if (!rules && !bounding) return null;
+  const needs = new Map<number, Map<number, Path | null>>();
+  const need = (choice: number, other: number, path: Path | null) => {
+    const known = needs.get(choice) ?? new Map<number, Path | null>();
+    if (!known.has(other)) known.set(other, path);
+    needs.set(choice, known);
+  };
+  for (const [choice, effects] of rules?.program.onChoice ?? []) {
+    for (const { rule } of effects) {
+      const program = rules?.program.rules[rule];
+      for (const read of program?.condition.reads ?? []) need(choice, read, program ? [...program.path, 'when'] : null);
+    }
+  }
+  // Formulas that wait for each other alone are told of where they stand.
+  for (const [choice, formula] of bounding?.defaults ?? []) for (const other of formulas[formula]?.uses ?? []) if (other !== choice) need(choice, other, null);
+  const order: number[] = [];
+  const done = new Set<number>();
+  const told = new Set<string>();
+  const visit = (choice: number, way: readonly number[]): void => {
+    if (done.has(choice)) return;
+    for (const [other, path] of needs.get(choice) ?? []) {
+      const start = way.indexOf(other);
+      if (other !== choice && start < 0) {
+        visit(other, [...way, other]);
+        continue;
+      }
+      const circle = other === choice ? [choice, choice] : [...way.slice(start), other];
+      const names = circle.map((index) => product.choices[index]?.title ?? '').reverse();
+      if (path && !told.has([...circle].sort().join())) add(path, { code: 'ruleCycle', way: names.join(' → ') });
+      told.add([...circle].sort().join());
+    }
+    if (done.has(choice)) return;
+    done.add(choice);
+    order.push(choice);
+  };
+  product.choices.forEach((_, choice) => visit(choice, [choice]));
+  return order;
+}
+
+/** Without an answer to what decides the item or its price, nothing could be sold: no rule can hide it. */
+export function checkHiding(rules: ProductRules | null, indispensable: ReadonlySet<number>, { product }: Scope, add: (path: Path, data: FaultData) => void): void {
+  for (const [choice, effects] of rules?.program.onChoice ?? []) {
+    if (!indispensable.has(choice)) continue;
+    for (const { rule, effect } of effects) {
+      if (effect.kind === 'show' || effect.kind === 'hide') add([...(rules?.program.rules[rule]?.path ?? []), 'then'], { code: 'mustBeShown', title: product.choices[choice]?.title ?? '' });
+    }
+  }
+}

@@ -1,0 +1,149 @@
+import { type PartProgram } from './parts';
+import { type ChoiceShown } from './offers';
+import { type ChoiceReader, type Product } from '../catalog';
+import { type Exact, type RoundingMode } from '../number';
+import { type QuantityRule } from '../ordering';
+import { type AmountProgram, type PriceLine } from '../pricing';
+import { type Fault, type Path } from '../problems';
+import { type Unit } from '../quantity';
+import { type BoundingProgram } from './bounds';
+import { type ChargeProgram } from './charging';
+import { type FormulaProgram } from './formulas';
+import { type ProductRules } from './product-rules';
+
+/** What an answer brings, ready to be run. */
+export interface EffectProgram {
+  readonly amount: AmountProgram | null;
+  /** what the amount was before, where that is said */
+  readonly wasAmount: AmountProgram | null;
+  readonly sku: string | null;
+  /** in the program's unit of weight */
+  readonly weight: Exact | null;
+  readonly draws: readonly DrawProgram[];
+}
+
+/** A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is charged. */
+export interface DrawProgram {
+  readonly stock: string;
+  readonly title: string;
+  readonly unit: Unit;
+  readonly fixed: Exact | null;
+  readonly measure: { readonly index: number; readonly factor: Exact } | null;
+  /** as much as is charged: in packs, or times the factor between the price's unit and the stock item's */
+  readonly charged: 'packs' | Exact | null;
+  /** how many such pieces one item takes */
+  readonly pieces: number;
+  /** whether the stock item lies in lots, from which pieces are cut */
+  readonly cut: boolean;
+  /** days it takes beyond stock; null where nothing may be promised beyond stock */
+  readonly leadDays: number | null;
+}
+
+/** What of an option decides whether it is offered. */
+export interface OptionProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly groups: readonly string[];
+  readonly whenOut: 'unavailable' | 'hidden' | 'orderable';
+  readonly leadDays: number | null;
+  /** shown in the place of the product's picture while it is chosen */
+  readonly picture: string | null;
+}
+
+export interface ChoiceProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly required: boolean;
+  readonly stocked: boolean;
+  readonly reader: ChoiceReader;
+  /** whether it asks for an answer; a note does not */
+  readonly asks: boolean;
+  /** customer groups that see it; empty for everybody */
+  readonly groups: readonly string[];
+  /** whether the answer that counts when none is given would be refused, and does not count */
+  readonly defaultRefused: boolean;
+  readonly effects: readonly EffectProgram[];
+  readonly options: readonly OptionProgram[];
+  /** whether what is offered can change with the answers or with stock */
+  readonly offersVary: boolean;
+  /** the choice with all its options offered, made once */
+  readonly allOffered: ChoiceShown;
+}
+
+export interface VariantProgram {
+  /** option keys in the order of the stocked choices */
+  readonly options: readonly string[];
+  readonly title: string;
+  readonly sku: string;
+  readonly price: Exact | null;
+  readonly wasPrice: Exact | null;
+  /** in the program's unit of weight */
+  readonly weight: Exact | null;
+  readonly draw: DrawProgram | null;
+  readonly picture: string | null;
+  readonly onSale: boolean;
+}
+
+export interface BaseProgram {
+  readonly price: Exact | null;
+  readonly wasPrice: Exact | null;
+  /** the unit that the price is for; null where the product is sold one at a time */
+  readonly unit: Unit | null;
+  /** what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same */
+  readonly measured: { readonly kind: 'choice' | 'formula'; readonly index: number; readonly factor: Exact | null } | null;
+  readonly charging: ChargeProgram | null;
+  readonly line: PriceLine | null;
+}
+
+/** A product's definition, checked and made ready to run. The same program serves browser, server and command line. */
+export interface Program {
+  /** what was compiled: the product with the choices of its sheets and the colours of its swatches in place */
+  readonly product: Product;
+  /** the place in the definition as it is edited, of a place in {@link product} */
+  readonly placeOf: (path: Path) => Path;
+  readonly slug: string;
+  readonly title: string;
+  readonly sku: string;
+  readonly currency: string;
+  readonly rounding: RoundingMode;
+  /** decimal places of the currency's minor unit */
+  readonly places: number;
+  readonly skuSeparator: string;
+  readonly choices: readonly ChoiceProgram[];
+  readonly indexOf: ReadonlyMap<string, number>;
+  /** positions of the choices in the order of their keys, for the item's key */
+  readonly keyOrder: readonly number[];
+  readonly base: BaseProgram;
+  /** products that can be taken along with it, in the order of the page */
+  readonly parts: readonly PartProgram[];
+  readonly formulas: readonly FormulaProgram[];
+  /** formulas that bound answers or stand in for them; null where there are none */
+  readonly bounding: BoundingProgram | null;
+  /** rules and tables that are switched on; null where there are none */
+  readonly rules: ProductRules | null;
+  /** in which order choices are answered, each after those that decide about it; null for the order of the page */
+  readonly order: readonly number[] | null;
+  /** index of the formula that the base price comes from; null where none does */
+  readonly baseFormula: number | null;
+  readonly quantity: QuantityRule;
+  /** the quantity that counts when none is given */
+  readonly defaultQuantity: number;
+  readonly draws: readonly DrawProgram[];
+  readonly weight: Exact | null;
+  readonly weightUnit: Unit;
+  /** positions of the stocked choices */
+  readonly stocked: readonly number[];
+  readonly variants: ReadonlyMap<string, VariantProgram>;
+  /** whether anything is said of what it cost before */
+  readonly remembersPrices: boolean;
+  /** whether any chosen option or variant changes the main picture */
+  readonly picturesVary: boolean;
+  readonly faults: readonly Fault[];
+  /** those that keep every selection from being sold */
+  readonly blocking: readonly Fault[];
+}
+
+/** Name of a combination of stocked options within a program. */
+export function variantKey(options: readonly string[]): string {
+  return options.join('|');
+}

@@ -1,0 +1,19 @@
+import { lineLabel } from '../words';
+import { drawnBy } from '../judge';
+import { type Proof } from '../catalog';
+import { moneyDigits } from '../money';
+import { writtenLines } from '../pricing';
+import { basisWords } from '../words/working';
+import { type Program } from '../compile/program';
+import { resolve } from '../run/resolve';
+
+/** Keeps a selection with all that it resolves to now as a proof. */
+export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {
+  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { levels: null, today, group: selection.group });
+  const { state, item, unitPrice, lineTotal, working, currency } = resolution;
+  return {
+    ...selection,
+    expects: { state, sku: item.sku, unitPrice: unitPrice && moneyDigits(unitPrice, currency), lineTotal: lineTotal && moneyDigits(lineTotal, currency), draws: drawnBy(resolution) },
+    working: writtenLines(working).slice(0, 100).map(({ label, because, of, amount, per }) => ({ label: lineLabel(label, because).slice(0, 200), of: of && basisWords(of, currency).slice(0, 300), amount, per })),
+  };
+}

@@ -1,0 +1,3 @@
+export { priceRange, type PriceRange } from './price-range';
+export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';
+export { readiness } from './readiness';

@@ -1,0 +1,132 @@
+import { resolvePart } from '../run';
+import { SOME_DAY } from '../calendar';
+import { type Choice, hasOptions, type SoldBy } from '../catalog';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+import { conversionFactor, unitByCode } from '../quantity';
+import { type Program } from '../compile/program';
+import { resolve } from '../run/resolve';
+
+/** The least and the most a product costs, as far as its lists and yes-or-no questions say. */
+export interface PriceRange {
+  readonly from: Exact;
+  readonly to: Exact;
+  /** UCUM code of the unit the prices are for, null where they are for one item */
+  readonly per: string | null;
+  /** whether texts, numbers or measures may add more to it */
+  readonly open: boolean;
+}
+
+const HUNDRED = Exact.of(100);
+
+/** What the least measures with the options first chosen come to: where a price is worked out, it begins about there. */
+function leastByFormula(program: Program): Exact | null {
+  const answers = Object.fromEntries(
+    program.product.choices.flatMap((choice): [string, unknown][] => {
+      if (choice.kind === 'measure' || choice.kind === 'number') return [[choice.key, choice.min ?? choice.default ?? '1']];
+      if ('stocked' in choice && choice.default === null && choice.required) return [[choice.key, choice.options[0]?.key ?? null]];
+      return [];
+    }),
+  );
+  return resolve(program, { answers }, { levels: null, today: SOME_DAY }).unitPrice;
+}
+
+type Pick = (a: Exact, b: Exact) => Exact;
+
+const least: Pick = (a, b) => (b.isLess(a) ? b : a);
+const most: Pick = (a, b) => (b.isMore(a) ? b : a);
+
+/**
+ * Sums the cheapest and the dearest answers over a product's choices, in the order of the page.
+ *
+ * @returns null while the product has no price that can be read
+ */
+export function priceRange(program: Program): PriceRange | null {
+  const { product, parts, formulas, baseFormula } = program;
+  if (baseFormula !== null) {
+    const least = leastByFormula(program);
+    return least && { from: least, to: least, per: null, open: true };
+  }
+  const prices = [product.price, ...product.variants.map(({ price }) => price)].flatMap((text) => (text === null ? [] : (Exact.parse(text) ?? [])));
+  const everyVariantPriced = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
+  const bases = everyVariantPriced ? prices.slice(product.price === null ? 0 : 1) : prices;
+  const [first, ...others] = bases;
+  if (!first) return null;
+
+  let open = formulas.some(({ serves }) => serves.kind === 'amount');
+  const span = (base: Exact, pick: Pick): Exact => {
+    let sum = base;
+    product.choices.forEach((choice, index) => {
+      const flat = (amount: Amount | null): Exact => {
+        const value = flatAmount(amount, { base, sum }, choice.key, product.soldBy);
+        if (value === null) open = true;
+        return value ?? Exact.zero;
+      };
+      if (choice.kind === 'several') sum = sum.plus(severalAmount(choice, choice.options.map(({ amount }) => flat(amount)), pick));
+      else if (choice.kind === 'addOn') {
+        const part = parts.find((candidate) => candidate.choice === index);
+        const price = (part && resolvePart(part, { today: SOME_DAY }, resolve).price?.each) ?? Exact.zero;
+        sum = sum.plus(pick(Exact.zero, price.times(Exact.of(choice.mostQuantity))));
+      } else if (hasOptions(choice)) {
+        const values = choice.options.map(({ amount }) => flat(amount));
+        const candidates = choice.ownQuantity ? [...values, ...values.map((value) => value.times(Exact.of(choice.mostEach)))] : values;
+        const [head, ...rest] = choice.required ? candidates : [Exact.zero, ...candidates];
+        if (head) sum = sum.plus(rest.reduce(pick, head));
+      } else if ('amount' in choice) {
+        const value = flat(choice.amount);
+        sum = sum.plus(choice.required && choice.kind !== 'yesNo' ? value : pick(Exact.zero, value));
+      }
+    });
+    return sum;
+  };
+  return {
+    from: span(others.reduce(least, first), least),
+    to: span(others.reduce(most, first), most),
+    per: product.soldBy.kind === 'each' ? null : product.soldBy.unit,
+    open,
+  };
+}
+
+/** The cheapest or dearest that may be picked of several: as few or as many as are right. */
+function severalAmount(choice: Extract<Choice, { kind: 'several' }>, amounts: readonly Exact[], pick: Pick): Exact {
+  const times = Exact.of(choice.ownQuantity ? choice.mostEach : 1);
+  const sorted = amounts.map((amount) => pick(amount, amount.times(times))).sort((a, b) => (pick(a, b) === a ? -1 : 1));
+  const fewest = choice.least ?? 1;
+  const greatest = Math.min(choice.most ?? sorted.length, sorted.length);
+  let sum = Exact.zero;
+  let best: Exact | null = choice.required ? null : Exact.zero;
+  sorted.slice(0, greatest).forEach((amount, index) => {
+    sum = sum.plus(amount);
+    if (index + 1 >= fewest) best = best ? pick(best, sum) : sum;
+  });
+  return best ?? Exact.zero;
+}
+
+/**
+ * What an amount adds to the price that a list shows: that of one item, or of one unit where a product is sold by
+ * measure. There an amount for the whole piece has no place, and one per unit of that measure has.
+ *
+ * @param own key of the choice it belongs to
+ * @returns null for an amount that depends on what is typed
+ */
+function flatAmount(amount: Amount | null, { base, sum }: { base: Exact; sum: Exact }, own: string, soldBy: SoldBy): Exact | null {
+  const value = amount && Exact.parse(amount.value);
+  if (!amount || !value || value.sign() === 0) return Exact.zero;
+  switch (amount.kind) {
+    case 'fixed':
+      return soldBy.kind === 'each' ? value : null;
+    case 'percentOfBase':
+      return base.times(value).over(HUNDRED);
+    case 'percentOfSum':
+      return sum.times(value).over(HUNDRED);
+    case 'oncePerLine':
+      return Exact.zero;
+    case 'perCharacter':
+      return null;
+    case 'perUnit': {
+      if (soldBy.kind !== 'measure' || (amount.of ?? own) !== soldBy.measure) return null;
+      const [shown, per] = [unitByCode(soldBy.unit), unitByCode(amount.unit)];
+      return shown && per && shown.dimension === per.dimension ? value.times(conversionFactor(shown, per)) : null;
+    }
+  }
+}

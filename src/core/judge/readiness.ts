@@ -1,0 +1,127 @@
+import { SOME_DAY } from '../calendar';
+import { resolve, resolvePart } from '../run';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
+import { type CatalogSurroundings, hasOptions, isStocked, type Product, SKU_PATTERN } from '../catalog';
+import { alikeNeighbours } from '../colour';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+import { type StockLevels } from '../stock';
+import { compile } from '../compile/compile';
+import { type Program } from '../compile/program';
+import { stockOf } from '../run';
+import { isBlank } from '../text';
+
+/**
+ * Everything that still keeps a product from being published or sold, what must be mended first.
+ *
+ * @param levels what can be promised of each stock item; null leaves out what depends on stock
+ * @param program the compiled product, where there is one already
+ */
+export function readiness(
+  definition: Product,
+  surroundings: CatalogSurroundings,
+  levels: StockLevels | null,
+  program: Program = compile(definition, surroundings),
+): Fault[] {
+  const found: Fault[] = [];
+  const { product } = program;
+  const add = (path: Path, data: FaultData) =>
+    found.push(faultAt(program.placeOf(path), data));
+
+  if (isBlank(product.title)) add(['title'], { code: 'titleMissing', what: 'the product' });
+  if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
+  else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
+  const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
+  if (product.price === null && !pricedByVariants && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
+  if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
+  if (!program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
+  found.push(...program.faults);
+  if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
+  partFaults(program, add);
+  if (levels) stockFaults(program, levels, add);
+  swatchFaults(product, add);
+  paidDefaultFaults(product, add);
+
+  return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
+}
+
+type Add = (path: Path, data: FaultData) => void;
+
+/** Every sellable selection must take something from stock: by the product, its variants, or a required choice. */
+function drawFaults(product: Product, add: Add): void {
+  if (product.draws.length > 0) return;
+  if (product.choices.some(isStocked)) {
+    product.variants.forEach((variant, index) => {
+      if (variant.stock !== null) return;
+      add(['variants', index, 'stock'], { code: 'drawsNothing', when: variantTitle(product, variant.options) });
+    });
+    return;
+  }
+  const typed = product.choices.some((choice) => 'amount' in choice && choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0);
+  if (typed) return;
+  const lists = product.choices.filter(hasOptions).filter((choice) => choice.options.some(({ draws }) => draws.length > 0));
+  if (lists.length === 0) return add(['draws'], { code: 'drawsNothing', when: null });
+  const complete = lists.some((choice) => choice.required && choice.options.every(({ draws }) => draws.length > 0));
+  if (complete) return;
+  const [choice] = lists;
+  if (!choice) return;
+  const at = product.choices.indexOf(choice);
+  if (!choice.required) return add(['draws'], { code: 'drawsNothing', when: `Leaving out ${choice.title}` });
+  choice.options.forEach((option, index) => {
+    if (option.draws.length === 0) add(['choices', at, 'options', index, 'draws'], { code: 'drawsNothing', when: `${choice.title}: ${option.title}` });
+  });
+}
+
+function variantTitle(product: Product, options: Readonly<Record<string, string>>): string {
+  return product.choices
+    .flatMap((choice) => {
+      if (!isStocked(choice)) return [];
+      return choice.options.find(({ key }) => key === options[choice.key])?.title ?? [];
+    })
+    .join(' · ');
+}
+
+function stockFaults(program: Program, levels: StockLevels, add: Add): void {
+  for (const { key, title, path } of stockOf(program).values()) {
+    if ((levels(key) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
+  }
+}
+
+/** What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell apart. */
+function partFaults({ parts }: Program, add: Add): void {
+  const owners = new Map<string, string>();
+  for (const part of parts) {
+    const path = ['choices', part.choice, 'product'];
+    const { resolution, price } = resolvePart(part, { today: SOME_DAY }, resolve);
+    const [first] = resolution.problems;
+    if (!price && first) add(path, { code: 'addOnUnresolved', product: part.program.title, first: first.data });
+    if (!price) continue;
+    const { sku } = resolution.item;
+    const owner = owners.get(sku);
+    if (owner !== undefined) add(path, { code: 'skuClash', sku, first: owner, second: part.title });
+    owners.set(sku, owner ?? part.title);
+  }
+}
+
+/** Swatches beside each other that can't be told apart. */
+function swatchFaults(product: Product, add: Add): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.kind !== 'swatch') return;
+    for (const { place, difference } of alikeNeighbours(choice.options)) {
+      const [first, second] = [choice.options[place], choice.options[place + 1]];
+      add(['choices', index, 'options', place + 1, 'colours'], { code: 'alikeSwatches', first: first?.title ?? '', second: second?.title ?? '', difference: difference.toFixed(1) });
+    }
+  });
+}
+
+/** An optional choice that begins with a paid option: saying no would make the price other than it was first shown. */
+function paidDefaultFaults(product: Product, add: Add): void {
+  product.choices.forEach((choice, index) => {
+    if (choice.required) return;
+    const costs = (amount: Amount | null) => (amount && Exact.parse(amount.value)?.sign()) === 1;
+    const begins = hasOptions(choice)
+      ? choice.options.some(({ key, amount }) => costs(amount) && (choice.kind === 'several' ? choice.default.includes(key) : choice.default === key))
+      : choice.kind === 'addOn' ? choice.default === true : 'amount' in choice && 'default' in choice && choice.default !== null && choice.default !== false && costs(choice.amount);
+    if (begins) add(['choices', index, 'default'], { code: 'paidDefault', title: choice.title });
+  });
+}

@@ -1,0 +1,139 @@
+import { type NamedRule } from './named';
+import { type FormulaFaultData } from '../formula/formula-fault';
+import { type ProblemData } from './problem-data';
+
+/** The way to a place in a definition: keys and positions, as in a JSON path. */
+export type Path = readonly (string | number)[];
+
+/** Why no answer to a choice can be right. */
+export type NothingFits =
+  | { readonly kind: 'mostBelowFirstStep' | 'noWeekday' | 'noFileType' }
+  | { readonly kind: 'fewOptions'; readonly least: number; readonly options: number }
+  | { readonly kind: 'ruleWithLimits'; readonly title: string; readonly first: string; readonly last: string };
+
+/** What is wrong with, or missing from, a definition, as data. */
+export type FaultData =
+  | { readonly code: 'shape'; readonly detail: string }
+  | { readonly code: 'titleMissing'; readonly what: string }
+  | { readonly code: 'notDecimal'; readonly given: string }
+  | { readonly code: 'negative'; readonly what: string }
+  | { readonly code: 'badSku'; readonly given: string }
+  | { readonly code: 'skuMissing' }
+  | { readonly code: 'priceMissing' }
+  | { readonly code: 'categoryMissing' }
+  | { readonly code: 'pictureMissing' }
+  | { readonly code: 'drawsNothing'; readonly when: string | null }
+  | { readonly code: 'noOptions'; readonly title: string }
+  | { readonly code: 'noColour'; readonly title: string }
+  | { readonly code: 'badColour'; readonly given: string }
+  | { readonly code: 'duplicateKey'; readonly key: string; readonly what: string }
+  | { readonly code: 'skuClash'; readonly sku: string; readonly first: string; readonly second: string }
+  | { readonly code: 'limitsCross'; readonly least: string; readonly most: string }
+  | { readonly code: 'stepNotPositive' }
+  | { readonly code: 'partsNotAnswers'; readonly given: string }
+  | { readonly code: 'belowNothingNotAnswers'; readonly given: string }
+  | { readonly code: 'tooFine'; readonly given: string; readonly places: number }
+  | { readonly code: 'leftOutNotMade'; readonly title: string }
+  | { readonly code: 'noQuantityFits'; readonly least: string; readonly most: string; readonly multiple: number }
+  | { readonly code: 'lineBelowNothing'; readonly example: string }
+  | { readonly code: 'noAnswerFits'; readonly why: NothingFits }
+  | { readonly code: 'defaultRefused'; readonly reason: ProblemData }
+  | { readonly code: 'pickRefused'; readonly reason: ProblemData }
+  | { readonly code: 'chargeNeedsStep' }
+  | { readonly code: 'notMoreThanNothing'; readonly what: string }
+  | { readonly code: 'chargedWithoutUnit' }
+  | { readonly code: 'limitTwice'; readonly first: string; readonly second: string }
+  | { readonly code: 'defaultCycle'; readonly way: string }
+  | { readonly code: 'conditionTooDeep'; readonly most: number }
+  | { readonly code: 'conditionEmpty' }
+  | { readonly code: 'ruleWithoutEffect' }
+  | { readonly code: 'columnTwice' }
+  | { readonly code: 'mustBeShown'; readonly title: string }
+  | { readonly code: 'nothingNamed'; readonly what: string }
+  | { readonly code: 'ruleCycle'; readonly way: string }
+  | { readonly code: 'lotsAndSum'; readonly item: string }
+  | { readonly code: 'lotsNotMeasured'; readonly item: string }
+  | { readonly code: 'lotsWithoutRule'; readonly item: string }
+  | { readonly code: 'lotsPromised'; readonly item: string }
+  | { readonly code: 'unknownUnit'; readonly given: string }
+  | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula'; readonly given: string }
+  | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
+  | { readonly code: 'measureNotRequired'; readonly title: string }
+  | { readonly code: 'quantityImpossible' }
+  | { readonly code: 'wasPriceNotHigher' }
+  | { readonly code: 'percentBelowNothing' }
+  | { readonly code: 'variantIncomplete'; readonly missing: string }
+  | { readonly code: 'variantTwice'; readonly combination: string }
+  | { readonly code: 'noVariants' }
+  | { readonly code: 'nothingStocked' }
+  | { readonly code: 'unknownCurrency'; readonly given: string }
+  | { readonly code: 'outOfStock'; readonly item: string }
+  | { readonly code: 'stockedQuantity'; readonly title: string }
+  | { readonly code: 'optionPictureMissing'; readonly title: string }
+  | { readonly code: 'leadTimeMissing'; readonly title: string }
+  | { readonly code: 'faceMissing'; readonly title: string }
+  | { readonly code: 'textMissing'; readonly of: 'paragraph' | 'agreement' | 'tell' | 'refuse' }
+  | { readonly code: 'badAddress'; readonly given: string }
+  | { readonly code: 'badDay'; readonly given: string }
+  | { readonly code: 'addOnMissing' }
+  | { readonly code: 'addOnUnknown'; readonly product: string }
+  | { readonly code: 'addOnCycle'; readonly way: string }
+  | { readonly code: 'addOnUnresolved'; readonly product: string; readonly first: ProblemData }
+  | { readonly code: 'sheetUnknown'; readonly key: string }
+  | { readonly code: 'overrideLost'; readonly sheet: string; readonly what: string }
+  | { readonly code: 'groupUnknown'; readonly key: string }
+  | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
+  | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
+  | { readonly code: 'formula'; readonly title: string; readonly line: number; readonly fault: FormulaFaultData }
+  | { readonly code: 'rateUnit'; readonly given: string }
+  | { readonly code: 'paidDefault'; readonly title: string }
+  | { readonly code: 'badTimeZone'; readonly given: string }
+  | { readonly code: 'nothingSells'; readonly without: readonly NamedRule[] }
+  | { readonly code: 'belowNothing'; readonly example: string }
+  | { readonly code: 'optionDead'; readonly title: string }
+  | { readonly code: 'choiceNeverShown'; readonly title: string }
+  | { readonly code: 'ruleSilent'; readonly rule: NamedRule }
+  | { readonly code: 'ruleEndsSale'; readonly rule: NamedRule }
+  | { readonly code: 'rulesOppose'; readonly rule: NamedRule; readonly other: NamedRule; readonly example: string }
+  | { readonly code: 'skuShared'; readonly sku: string; readonly first: string; readonly second: string }
+  | { readonly code: 'alikeSwatches'; readonly first: string; readonly second: string; readonly difference: string };
+
+export type FaultCode = FaultData['code'];
+
+export interface Fault {
+  readonly path: Path;
+  readonly code: FaultCode;
+  readonly data: FaultData;
+  /** `mustFix` keeps the product from being published, `canWait` does not */
+  readonly gravity: 'mustFix' | 'canWait';
+}
+
+/** Says of something wrong in a definition where it stands. */
+export function faultAt(path: Path, data: FaultData): Fault {
+  return { path, code: data.code, data, gravity: gravityOf(data.code) };
+}
+
+/** Whether a fault of this kind keeps a product from being published. */
+export function gravityOf(code: FaultCode): Fault['gravity'] {
+  switch (code) {
+    case 'pictureMissing':
+    case 'outOfStock':
+    case 'wasPriceNotHigher':
+    case 'overrideLost':
+    case 'paidDefault':
+    case 'alikeSwatches':
+    case 'belowNothing':
+    case 'lineBelowNothing':
+    case 'leftOutNotMade':
+    case 'optionDead':
+    case 'choiceNeverShown':
+    case 'ruleSilent':
+    case 'ruleEndsSale':
+    case 'rulesOppose':
+    case 'skuShared':
+      return 'canWait';
+    default:
+      return 'mustFix';
+  }
+}

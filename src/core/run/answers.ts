@@ -1,0 +1,161 @@
+import { type Answer, AT_SELECTION, atChoice } from '../selection';
+import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
+import { type AnswerContext } from '../catalog';
+import { problem, type Problem } from '../problems';
+import { closest } from '../text';
+import { firing, type Ruling, rulingOn } from '../rules';
+import { isSeenBy } from './offers';
+import { type ChoiceProgram, type Program } from '../compile/program';
+import { type ResolveContext } from './resolution';
+import { type ProductRules } from '../compile/product-rules';
+
+const MOST_UNKNOWN_KEYS = 20;
+
+const NOTHING: Readonly<Record<string, unknown>> = {};
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+const SELECTION_KEYS = ['answers', 'quantity'];
+
+/** Notes keys that mean nothing: what is misspelt would otherwise be passed over in silence. */
+function checkKnown(given: Readonly<Record<string, unknown>>, known: readonly string[], place: string, problems: Problem[]): void {
+  let unknown = 0;
+  for (const key in given) {
+    if (known.includes(key) || !Object.hasOwn(given, key)) continue;
+    unknown += 1;
+    if (unknown > MOST_UNKNOWN_KEYS) return;
+    problems.push(problem(AT_SELECTION, { code: 'unknownKey', place, key: key.slice(0, 60), known, meant: closest(key, known) }));
+  }
+}
+
+/** Takes a selection apart. It may be anything at all; what is not as it should be is a problem. */
+export function readSelection(
+  program: Program,
+  selection: unknown,
+  problems: Problem[],
+): { given: Readonly<Record<string, unknown>>; quantity: number } {
+  if (!isRecord(selection)) {
+    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
+    return { given: NOTHING, quantity: program.defaultQuantity };
+  }
+  checkKnown(selection, SELECTION_KEYS, 'A selection', problems);
+  let given = NOTHING;
+  if (isRecord(selection.answers)) given = selection.answers;
+  else problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
+  const { quantity } = selection;
+  if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity };
+  if (typeof quantity === 'number') return { given, quantity };
+  problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'quantity to be a whole number' }));
+  return { given, quantity: program.defaultQuantity };
+}
+
+const noFiles = () => undefined;
+
+/** What answers come to. */
+export interface ReadAnswers {
+  /** one per choice, in the order of the page; null where nothing counts */
+  readonly answers: (Answer | null)[];
+  /** whether the answer is the one that counts when none is given */
+  readonly defaulted: readonly boolean[];
+  /** bounds that formulas set, by the position of the choice; null where none do */
+  readonly bounds: ReadonlyMap<number, Bounds> | null;
+  /** what rules make of the choices that they are about, by position */
+  readonly rulings: ReadonlyMap<number, Ruling>;
+  /** whether a rule has fired; null where there are none */
+  readonly fired: ((rule: number) => boolean) | null;
+}
+
+/**
+ * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
+ * customer's group doesn't see is not asked, and an answer to it is set aside.
+ */
+export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[]): ReadAnswers {
+  const answers: (Answer | null)[] = [];
+  const defaulted: boolean[] = [];
+  const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
+  const { bounding, rules, order } = program;
+  const found: Problem[] = order ? [] : problems;
+  for (let place = 0; place < program.choices.length; place += 1) {
+    answers.push(null);
+    defaulted.push(false);
+  }
+  const inputs = { answers, base: null, quantity, group: context.group };
+  const fired = rules ? firing(rules.program, inputs) : null;
+  const rulings = new Map<number, Ruling>();
+  for (let place = 0; place < program.choices.length; place += 1) {
+    const index = order ? (order[place] ?? place) : place;
+    const choice = program.choices[index];
+    if (!choice || !isSeenBy(choice.groups, context.group)) continue;
+    const ruling = rules && fired && rules.program.onChoice.has(index) ? rulingOn(rules.program, index, choice.options.length, fired) : null;
+    if (ruling) rulings.set(index, ruling);
+    // What is hidden is not asked: an answer to it is kept by whoever gave it, and does not count.
+    if (!choice.asks || ruling?.shown === false) continue;
+    // A name that every object has is no answer, unless it was given as one.
+    const own = given[choice.key];
+    const present = own !== undefined && Object.hasOwn(given, choice.key);
+    const before = found.length;
+    let answer: Answer | null;
+    if (!present && bounding?.defaults.has(index)) answer = defaultByFormula(program, choice, index, inputs, reading);
+    else {
+      const raw = present ? own : ruling?.preselected !== undefined ? ruling.preselected : choice.defaultRefused ? null : choice.reader.fallback(reading);
+      answer = raw === null || raw === undefined ? null : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
+    }
+    if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
+    if (answer && rules && ruling && ruling.withheld.size > 0) answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
+    if (!answer && (choice.required || ruling?.required === true) && found.length === before) found.push(missing(choice));
+    answers[index] = answer;
+    defaulted[index] = !present && answer !== null;
+  }
+  if (!order) return { answers, defaulted, bounds: null, rulings, fired };
+  const bounds = boundsOf(program, inputs);
+  for (const [index, ruling] of rulings) if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
+  // All bounds are worked out from all answers before any answer is found to break one.
+  for (const [index, bound] of bounds) {
+    const fault = boundProblem(program, index, answers[index] ?? null, bound);
+    if (!fault) continue;
+    found.push(fault);
+    answers[index] = null;
+    defaulted[index] = false;
+  }
+  const place = ({ where }: Problem) => (where.at === 'choice' ? (program.indexOf.get(where.choice) ?? -1) : -1);
+  problems.push(...found.sort((a, b) => place(a) - place(b)));
+  return { answers, defaulted, bounds, rulings, fired };
+}
+
+const missing = ({ key, title, reader }: ChoiceProgram) => problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });
+
+/** An option that the customer's group doesn't see can't be picked; as a default it just doesn't count. */
+function offeredAnswer(choice: ChoiceProgram, answer: Answer, group: string | null | undefined, problems: Problem[] | null): Answer | null {
+  if (choice.options.length === 0) return answer;
+  for (const { effect } of answer.picks) {
+    const option = choice.options[effect];
+    if (!option || isSeenBy(option.groups, group)) continue;
+    problems?.push(problem(atChoice(choice.key), { code: 'optionNotOffered', title: choice.title, option: option.title }));
+    return null;
+  }
+  return answer;
+}
+
+/** An option that a rule withholds can't be picked; as a default it just doesn't count. */
+function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, { withheld }: Ruling, problems: Problem[] | null): Answer | null {
+  for (const { effect } of answer.picks) {
+    const rule = withheld.get(effect);
+    if (rule === undefined) continue;
+    problems?.push(problem(atChoice(choice.key), { code: 'optionRuledOut', title: choice.title, option: choice.options[effect]?.title ?? '', because: rules.because[rule] ?? null }));
+    return null;
+  }
+  return answer;
+}
+
+/** Notes answers to choices that the product does not have. */
+export function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
+  let unknown = 0;
+  for (const key in given) {
+    if (program.indexOf.has(key) || !Object.hasOwn(given, key)) continue;
+    unknown += 1;
+    if (unknown > MOST_UNKNOWN_KEYS) return;
+    problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key: key.slice(0, 60), meant: closest(key, [...program.indexOf.keys()]) }));
+  }
+}

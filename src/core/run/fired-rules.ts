@@ -1,0 +1,68 @@
+import { type Answer, AT_ITEM } from '../selection';
+import { type ProductRules } from '../compile/product-rules';
+import { type Exact } from '../number';
+import { type PriceLine } from '../pricing';
+import { type QuantityRule, within } from '../ordering';
+import { problem, type Problem } from '../problems';
+import { smallestChange, tableAllows, type TableProgram } from '../rules';
+import { type Program } from '../compile/program';
+import { type RuleShown } from './resolution';
+
+export type Fired = (rule: number) => boolean;
+
+/** The price after rules, in their order: amounts are added, and a set price takes the place of all before it. */
+export function ruleLines(rules: ProductRules, fired: Fired, inputs: { base: Exact; sum: Exact; answers: (Answer | null)[] }): PriceLine[] {
+  const lines: PriceLine[] = [];
+  for (const { rule, amount, setPrice, label, source } of rules.itemEffects) {
+    if (!fired(rule)) continue;
+    const because = rules.because[rule] ?? null;
+    let line: PriceLine;
+    if (setPrice) line = { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source, because };
+    else if (amount) line = { ...amount(inputs), label, kind: 'rule', source, because };
+    else continue;
+    lines.push(line);
+    if (line.per === 'unit') inputs.sum = inputs.sum.plus(line.amount);
+  }
+  return lines;
+}
+
+/** In what quantities it may be bought once rules have fired: the product's own rule, narrowed by theirs. */
+export function narrowedQuantity({ quantity, rules }: Program, fired: Fired | null): QuantityRule {
+  if (!rules || !fired) return quantity;
+  return rules.itemEffects.reduce((narrow, { rule, effect }) => (effect.kind === 'limitQuantity' && fired(rule) ? within(narrow, effect) : narrow), quantity);
+}
+
+/** What rules and tables have against an item. */
+export function ruleProblems(program: Program, rules: ProductRules, fired: Fired, answers: readonly (Answer | null)[]): Problem[] {
+  const problems: Problem[] = [];
+  for (const { rule, effect } of rules.itemEffects) {
+    if (effect.kind === 'refuse' && fired(rule)) problems.push(problem(AT_ITEM, { code: 'refusedByRule', reason: effect.reason }));
+  }
+  for (const table of rules.program.tables) {
+    const picked = pickedOf(table, answers);
+    if (picked.includes(null) || tableAllows(table, picked)) continue;
+    const whole = picked.flatMap((option) => option ?? []);
+    const change = smallestChange(table, whole, table.columns.map((index) => program.choices[index]?.options.length ?? 0));
+    const name = (column: number, option: number) => program.choices[table.columns[column] ?? -1]?.options[option]?.title ?? '';
+    const instead = change && [...change].map(([column, option]) => `${program.choices[table.columns[column] ?? -1]?.title ?? ''} ${name(column, option)}`).join(' and ');
+    problems.push(problem(AT_ITEM, { code: 'notMadeTogether', combination: whole.map((option, column) => name(column, option)).join(' · '), instead }));
+  }
+  return problems;
+}
+
+/** The options that are picked in the columns of a table; null where nothing is. */
+export function pickedOf({ columns }: TableProgram, answers: readonly (Answer | null)[]): (number | null)[] {
+  return columns.map((index) => answers[index]?.picks[0]?.effect ?? null);
+}
+
+const NOTHING_TOLD: readonly string[] = [];
+
+/** Which rules have fired, and why, in their order. */
+export function rulesShown(rules: ProductRules, fired: Fired): RuleShown[] {
+  return rules.program.rules.map(({ key, title, rule }, index) => {
+    const because = rules.because[index] ?? null;
+    const has = fired(index);
+    const tells = has ? rule.then.flatMap((effect) => (effect.kind === 'tell' ? [effect.text] : [])) : NOTHING_TOLD;
+    return { rule: key, title, fired: has, because, tells };
+  });
+}

@@ -1,0 +1,13 @@
+export { readAnswers } from './answers';
+export { boundProblem, boundsOf } from './bounds';
+export { chargedOf } from './charging';
+export { findVariant } from './find-variant';
+export { isSeenBy } from './offers';
+export { formulaOutcomes } from './outcomes';
+export { type Reading } from './reading';
+export { type CountedAnswer, type Item, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+export { type PartCost, type PartTaken, resolvePart } from './parts';
+export { resolve } from './resolve';
+export { type DrawnStock, stockOf } from './stock-of';
+export { resultOf, runFormula } from './run-formula';
+export { baseBefore, baseLineOf } from './unit-price';

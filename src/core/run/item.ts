@@ -1,0 +1,77 @@
+import { type Answer } from '../selection';
+import { partAt } from './parts';
+import { type Reading } from './reading';
+import { type Program, type VariantProgram } from '../compile/program';
+import { type CountedAnswer, type Item, type PictureView } from './resolution';
+
+/** The answers that count, with defaults applied. */
+export function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
+  const counted: CountedAnswer[] = [];
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const choice = program.choices[index];
+    if (!answer || !choice) continue;
+    counted.push({
+      choice: choice.key,
+      title: choice.title,
+      shown: answer.shown,
+      value: answer.canonical,
+      fromDefault: defaulted[index] ?? false,
+    });
+  }
+  return counted;
+}
+
+// Signs that part a key, and those that would end it in an address.
+const KEY_SIGN = /[%&=?#\s]/;
+const KEY_SIGNS = /[%&=?#\s]/g;
+const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padStart(2, '0')}`;
+
+const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS, escapeKeySign) : text);
+
+/** Which item it is: its key, SKU and details. */
+export function itemOf(program: Program, { answers, variant, parts }: Reading): Item {
+  let key = program.slug;
+  let separator = '?';
+  for (const index of program.keyOrder) {
+    const answer = answers[index];
+    if (!answer) continue;
+    const value = answer.option ?? escaped(answer.canonical);
+    key += `${separator}${program.choices[index]?.key ?? ''}=${value}`;
+    separator = '&';
+  }
+  let sku = variant?.sku ?? program.sku;
+  const details: { label: string; value: string }[] = [];
+  for (let index = 0; index < answers.length; index += 1) {
+    const answer = answers[index];
+    const choice = program.choices[index];
+    if (!answer || !choice) continue;
+    details.push({ label: choice.title, value: answer.shown });
+    if (variant && choice.stocked) continue;
+    for (const { effect, count } of answer.picks) {
+      const part = choice.effects[effect]?.sku ?? partAt(parts, index)?.resolution.item.sku;
+      if (part) sku += program.skuSeparator + part + (count === 1 ? '' : `.${count}`);
+    }
+  }
+  return { key, sku, title: program.title, details };
+}
+
+const NO_VIEWS: readonly PictureView[] = [];
+
+/** The pictures of the item: the product's, or its variant's, or those of the last option that changes them. */
+export function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, fired: ((rule: number) => boolean) | null): readonly PictureView[] {
+  const [first] = program.product.pictures;
+  let src = variant?.picture ?? first?.src ?? null;
+  let alt = variant?.picture ? variant.title : (first?.alt ?? '');
+  if (program.picturesVary) {
+    answers.forEach((answer, index) => {
+      for (const { effect } of answer?.picks ?? []) {
+        const option = program.choices[index]?.options[effect];
+        if (option?.picture) [src, alt] = [option.picture, `${program.title}, ${option.title}`];
+      }
+    });
+  }
+  if (src === null) return NO_VIEWS;
+  const layers = program.rules && fired ? program.rules.itemEffects.flatMap(({ rule, effect }) => (effect.kind === 'picture' && fired(rule) ? [{ src: effect.src, alt: effect.alt }] : [])) : [];
+  return [{ view: 'main', layers: [{ src, alt }, ...layers] }];
+}

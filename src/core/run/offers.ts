@@ -1,0 +1,112 @@
+import { type Answer } from '../selection';
+import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
+import { pickedOf } from './fired-rules';
+import { type ChoiceShown } from '../compile';
+import { type Bounds } from './bounds';
+import { Exact } from '../number';
+import { formatQuantity } from '../quantity';
+import { longestPieces, mostThatCanBeCut } from '../stock';
+import { type Ruling, tableAllows, type TableProgram } from '../rules';
+import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from '../compile/program';
+import { type ResolveContext } from './resolution';
+
+/** Whether something that is for some customer groups is seen by a customer of a group, or of none. */
+export function isSeenBy(groups: readonly string[], group: string | null | undefined): boolean {
+  return groups.length === 0 || (typeof group === 'string' && groups.includes(group));
+}
+
+const NO_TABLES: readonly TableProgram[] = [];
+const NOTHING_SAID = {};
+const NO_DRAWS: readonly DrawProgram[] = [];
+
+/**
+ * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
+ * options already chosen, it leads to a variant that is kept, on sale and in stock.
+ */
+export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>): readonly ChoiceShown[] {
+  const { group } = context;
+  return program.choices.map((choice, index) => {
+    if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
+    const ruling = program.rules ? rulings.get(index) : undefined;
+    const because = program.rules && ruling ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1] : undefined;
+    if (ruling && !ruling.shown) return { ...choice.allOffered, shown: false, why: 'rule', ...(because !== undefined && { because }) };
+    const shownByRule = because === undefined ? NOTHING_SAID : ({ why: 'rule', because } as const);
+    const bound = bounds?.get(index);
+    if (bound) return { ...choice.allOffered, bounds: { least: boundWords(bound, bound.least), most: boundWords(bound, bound.most) } };
+    const all = program.rules?.program.tables ?? NO_TABLES;
+    const tables = all.length === 0 ? all : all.filter(({ columns }) => columns.includes(index));
+    if (!choice.offersVary && tables.length === 0) {
+      const offered = ruling && ruling.withheld.size > 0 ? withheldFrom(program, choice, ruling) : choice.allOffered;
+      return because === undefined ? offered : { ...offered, ...shownByRule };
+    }
+    const position = program.stocked.indexOf(index);
+    const offers = shownChoice(choice, (option, effect) => {
+      if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
+      const rule = ruling?.withheld.get(effect);
+      if (rule !== undefined) return ruledOut(program, rule);
+      if (tables.some((table) => !tableAllows(table, pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked))))) {
+        return { shown: true, offered: false, why: 'notMade', leadDays: null };
+      }
+      const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
+      const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
+      const offer = !byVariant.offered || !out ? byVariant : outOffer(option);
+      return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
+    });
+    return because === undefined ? offers : { ...offers, ...shownByRule };
+  });
+}
+
+const ruledOut = (program: Program, rule: number): Offer => ({ shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] });
+
+/** A choice of which nothing but rules takes options away: all its other options stay as they are. */
+function withheldFrom(program: Program, { allOffered }: ChoiceProgram, { withheld }: Ruling): ChoiceShown {
+  const options = [...allOffered.options];
+  for (const [effect, rule] of withheld) {
+    const offer = options[effect];
+    if (offer) options[effect] = { option: offer.option, ...ruledOut(program, rule) };
+  }
+  return { ...allOffered, options };
+}
+
+function outOffer({ whenOut, leadDays }: OptionProgram): Offer {
+  if (whenOut === 'orderable') return { shown: true, offered: true, why: null, leadDays };
+  return { shown: true, offered: false, why: 'outOfStock', leadDays: null };
+}
+
+function variantOffer(
+  program: Program,
+  answers: readonly (Answer | null)[],
+  context: ResolveContext,
+  position: number,
+  option: string,
+): Offer {
+  let best: Offer = { shown: true, offered: false, why: 'notMade', leadDays: null };
+  for (const variant of program.variants.values()) {
+    if (variant.options[position] !== option) continue;
+    const fits = program.stocked.every((choiceIndex, other) => {
+      const chosen = answers[choiceIndex]?.option;
+      return other === position || chosen === undefined || chosen === null || chosen === variant.options[other];
+    });
+    if (!fits) continue;
+    if (!variant.onSale) {
+      if (best.why === 'notMade') best = { ...best, why: 'notOnSale' };
+      continue;
+    }
+    if (!variant.draw || !isOut(variant.draw, context)) return ALL_OFFERED;
+    if (variant.draw.leadDays !== null) best = { shown: true, offered: true, why: null, leadDays: variant.draw.leadDays };
+    else if (!best.offered) best = { ...best, why: 'outOfStock' };
+  }
+  return best;
+}
+
+function isOut({ stock, fixed, pieces, cut }: DrawProgram, { levels, lots }: ResolveContext): boolean {
+  if (!levels) return false;
+  const lying = cut ? lots?.(stock) : undefined;
+  if (lying?.more === true) return false;
+  if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;
+  const available = levels(stock) ?? Exact.zero;
+  if (available === 'plenty') return false;
+  return fixed ? available.isLess(pieces === 1 ? fixed : fixed.times(Exact.of(pieces))) : available.sign() <= 0;
+}
+
+const boundWords = ({ unit }: Bounds, value: Exact | null) => value && formatQuantity({ value: value.rounded(6), unit });

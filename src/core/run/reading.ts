@@ -1,0 +1,23 @@
+import { type Answer } from '../selection';
+import { type PartTaken } from './parts';
+import { type FormulaOutcome } from './run-formula';
+import { type ChargedMeasure } from './charging';
+import { type VariantProgram } from '../compile/program';
+
+/** A selection as it has been understood: what price, draws, weight and pictures follow from. */
+export interface Reading {
+  /** one per choice, in the order of the page; null where nothing counts */
+  readonly answers: (Answer | null)[];
+  readonly quantity: number;
+  /** key of the customer's group, or null */
+  readonly group: string | null;
+  readonly variant: VariantProgram | null;
+  /** what is taken along */
+  readonly parts: readonly PartTaken[];
+  /** what is charged for one item of a product that is sold by the unit */
+  readonly charged: ChargedMeasure | null;
+  /** what the formulas give, in their order */
+  readonly outcomes: readonly FormulaOutcome[];
+  /** whether a rule has fired; null where there are none */
+  readonly fired: ((rule: number) => boolean) | null;
+}

@@ -1,0 +1,110 @@
+import { type ChoiceShown } from '../compile';
+import { type AnswerContext } from '../catalog';
+import { type LineValue } from '../formula';
+import { type Exact } from '../number';
+import { type PriceLine } from '../pricing';
+import { type NamedCondition, type Problem } from '../problems';
+import { type Quantity, type Unit } from '../quantity';
+import { type Availability, type Draw, type Effort, type StockLots, type ToldLevels } from '../stock';
+
+/** What a resolution depends on beside the definition and the selection. */
+export interface ResolveContext {
+  /** what can be promised of each stock item; null when stock is not to be asked */
+  readonly levels: ToldLevels | null;
+  /** the lots of stock items that pieces are cut from; absent where none are known */
+  readonly lots?: StockLots | null;
+  /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
+  readonly effort?: Effort;
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+  /** key of the customer's group; absent for everybody */
+  readonly group?: string | null;
+  /** what is known of an uploaded file, by its token; absent where there are none */
+  readonly files?: AnswerContext['files'];
+}
+
+export type ResolutionState = 'sellable' | 'incomplete' | 'invalid' | 'unavailable';
+
+/** An answer that counts, with defaults applied. */
+export interface CountedAnswer {
+  readonly choice: string;
+  readonly title: string;
+  /** as basket and order show it */
+  readonly shown: string;
+  /** the same text for the same answer, however it was typed */
+  readonly value: string;
+  readonly fromDefault: boolean;
+}
+
+/** The item that a selection is. */
+export interface Item {
+  /** the same for the same counted answers, in whatever order they were given */
+  readonly key: string;
+  readonly sku: string;
+  readonly title: string;
+  readonly details: readonly { readonly label: string; readonly value: string }[];
+}
+
+/** What a selection resolves to. Amounts are in major units of the currency. */
+export interface Resolution {
+  readonly state: ResolutionState;
+  readonly problems: readonly Problem[];
+  readonly shown: readonly ChoiceShown[];
+  readonly counted: readonly CountedAnswer[];
+  readonly quantity: number;
+  readonly item: Item;
+  readonly working: readonly PriceLine[];
+  /** lines of its formulas that have names, and what they come to */
+  readonly measures: readonly MeasureShown[];
+  /** price of one item, rounded to the minor unit; null while it can't be computed */
+  readonly unitPrice: Exact | null;
+  readonly wasPrice: Exact | null;
+  readonly lineTotal: Exact | null;
+  readonly currency: string;
+  /** weight of one item */
+  readonly weight: Quantity | null;
+  /** what is taken along, each as it resolves by itself */
+  readonly parts: readonly PartShown[];
+  readonly draws: readonly Draw[];
+  readonly availability: Availability;
+  /** the rules of the product that are switched on, and whether they have fired */
+  readonly rules: readonly RuleShown[];
+  /** what is seen of it: pictures on top of each other, by view */
+  readonly pictures: readonly PictureView[];
+}
+
+/** A part that is taken along. */
+export interface PartShown {
+  readonly part: string;
+  readonly title: string;
+  /** how many times it is taken with one item */
+  readonly count: number;
+  /** what one taking of it resolves to, sold alone */
+  readonly resolution: Resolution;
+}
+
+/** An intermediate result of a formula. */
+export interface MeasureShown extends LineValue {
+  readonly formula: string;
+  /** whether the formula is there to be shown to customers */
+  readonly forCustomers: boolean;
+  /** the unit to write it in; absent for the usual one of what it measures */
+  readonly unit?: Unit;
+}
+
+/** A rule as it stands for a selection. */
+export interface RuleShown {
+  readonly rule: string;
+  readonly title: string;
+  readonly fired: boolean;
+  /** its condition in words */
+  readonly because: NamedCondition;
+  /** what it tells the customer, now that it has fired */
+  readonly tells: readonly string[];
+}
+
+/** One view of the item: layers from the bottom up. */
+export interface PictureView {
+  readonly view: string;
+  readonly layers: readonly { readonly src: string; readonly alt: string }[];
+}

@@ -1,0 +1,93 @@
+import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
+import { Exact } from '../number';
+import { problem, type Problem, type ProblemData } from '../problems';
+import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
+import { type Availability, longestPieces, type LotStock, type Pieces, type StockLots } from '../stock';
+import { type Program } from '../compile/program';
+
+type Limit = NonNullable<Availability['limitedBy']>;
+
+/** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
+export function supplyProblem(program: Program, { canSupply, limitedBy }: Availability, items: number, lots: StockLots | null | undefined): Problem | null {
+  if (!limitedBy || typeof canSupply !== 'number') return null;
+  const few = canSupply < program.defaultQuantity;
+  if (!few && canSupply >= items) return null;
+  const { title: item, stock, cutting, available } = limitedBy;
+  const lying = cutting && lots?.(stock);
+  if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity));
+  return few ? problem(AT_ITEM, { code: 'outOfStock', item }) : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
+}
+
+function cuttingProblem(program: Program, { title: item, stock, available }: Limit, pieces: readonly Pieces[], longest: Exact, lying: LotStock, canSupply: number, items: number): Problem {
+  const { unit } = available;
+  const piece = pieces.reduce((most, { length }) => (length.isMore(most) ? length : most), Exact.zero);
+  const count = pieces.reduce((sum, each) => sum + each.count, 0) * items;
+  const tooLong = piece.isMore(longest);
+  const asked = askedBy(program, stock);
+  const write = (length: Exact) => formatQuantity({ value: length, unit: asked?.unit ?? unit });
+  const answer = (length: Exact) => (asked ? asked.nearest(length) : length.rounded(3, 'floor'));
+  const instead: string[] = [];
+  const nearest: string[] = [];
+  const suggest = (length: Exact | null, words: (written: string) => string) => {
+    if (!length || length.sign() <= 0) return;
+    instead.push(words(write(length)));
+    if (asked && nearest.length === 0) nearest.push(write(length));
+  };
+  if (canSupply > 0) instead.push(`${canSupply} of this length`);
+  if (pieces.length === 1) {
+    const most = answer(longestPieces(lying, count));
+    suggest(most, (length) => (count === 1 ? `one piece of up to ${length}` : `${count} pieces of up to ${length} each`));
+    if (tooLong) {
+      const parts = inParts(piece, count, lying);
+      if (parts) instead.push(`the same length in ${parts.count} pieces of ${write(asked ? asked.convert(parts.length) : parts.length)}`);
+    }
+  }
+  const data: ProblemData = {
+    code: 'cannotCut',
+    item,
+    total: formatQuantity(available),
+    longest: formatQuantity({ value: longest, unit }),
+    piece: formatQuantity({ value: piece.rounded(6), unit }),
+    pieces: count,
+    canSupply,
+    tooLong,
+    instead,
+    nearest,
+  };
+  const where = asked && (tooLong || canSupply < program.defaultQuantity) ? atChoice(asked.choice) : AT_QUANTITY;
+  // Beside the quantity, quantities are offered, and beside the measure measures.
+  return problem(where, where.at === 'quantity' ? { ...data, nearest: canSupply > 0 ? [String(canSupply)] : [] } : data);
+}
+
+const MOST_PARTS = 12;
+
+/** The fewest equal parts in which as much can be had. */
+function inParts(piece: Exact, count: number, lying: LotStock): { count: number; length: Exact } | null {
+  for (let parts = 2; parts <= MOST_PARTS; parts += 1) {
+    const length = piece.over(Exact.of(parts)).rounded(3, 'ceiling');
+    if (!longestPieces(lying, count * parts).isLess(length)) return { count: count * parts, length };
+  }
+  return null;
+}
+
+/** The measure that says how long the pieces of a stock item are, where one does, and its answers in the item's unit. */
+function askedBy({ product, draws, choices }: Program, stock: string): { choice: string; unit: Unit; convert: (length: Exact) => Exact; nearest: (length: Exact) => Exact | null } | null {
+  const draw = [...draws, ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.draws))].find((candidate) => candidate.stock === stock && candidate.measure);
+  const choice = draw?.measure && product.choices[draw.measure.index];
+  const unit = choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined;
+  if (!draw || choice?.kind !== 'measure' || !unit) return null;
+  const read = (text: string | null) => (text === null ? null : Exact.parse(text));
+  const [least, step] = [read(choice.min), read(choice.step)];
+  const into = (length: Exact) => convert({ value: length, unit: draw.unit }, unit)?.value ?? length;
+  return {
+    choice: choice.key,
+    unit,
+    convert: into,
+    nearest(length) {
+      const origin = least ?? Exact.zero;
+      const value = into(length);
+      const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(value.minus(origin).over(step).floor()))) : value.rounded(3, 'floor');
+      return onStep.sign() <= 0 || (least && onStep.isLess(least)) ? null : onStep;
+    },
+  };
+}

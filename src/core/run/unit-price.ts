@@ -1,0 +1,154 @@
+import { partAt, partLines } from './parts';
+import { ruleLines } from './fired-rules';
+import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
+import { chargedBasis, type ChargedMeasure } from './charging';
+import { Exact } from '../number';
+import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
+import { type FormulaProgram } from '../compile/formulas';
+import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
+import { type Reading } from './reading';
+
+export interface Price {
+  readonly working: PriceLine[];
+  readonly unitPrice: Exact | null;
+  /** what one item of the same selection cost before; null where that was no more */
+  readonly wasPrice: Exact | null;
+  /** what is paid once, however many are taken */
+  readonly once: Exact;
+}
+
+/**
+ * Prices in the order that the design fixes: base, choice lines in the order of the page, formulas, rules, rounding of
+ * the unit price, what is paid once for the line.
+ */
+export function priceOf(program: Program, reading: Reading): Price {
+  const { outcomes, variant, charged } = reading;
+  const baseLine = program.baseFormula === null ? baseLineOf(program, variant, charged) : formulaBase(program, program.baseFormula, outcomes);
+  if (!baseLine) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
+  const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, (effect) => effect.amount);
+  const unitPrice = sum.rounded(program.places, program.rounding);
+  const rounding = roundingLine(sum, unitPrice, 'unit');
+  if (rounding) working.push(rounding);
+  let once = Exact.zero;
+  if (perLine.length > 0) {
+    const exact = perLine.reduce((total, { amount }) => total.plus(amount), Exact.zero);
+    once = exact.rounded(program.places, program.rounding);
+    const onceRounding = roundingLine(exact, once, 'line');
+    working.push(...perLine, ...(onceRounding ? [onceRounding] : []));
+  }
+  return { working, unitPrice, wasPrice: program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+}
+
+interface Lines {
+  readonly perUnit: PriceLine[];
+  readonly perLine: PriceLine[];
+  /** of the lines per unit, exactly */
+  readonly sum: Exact;
+}
+
+/**
+ * All lines of a price after its base.
+ *
+ * @param amountOf which of an option's amounts counts: that of today, or the former one
+ */
+function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
+  const perUnit: PriceLine[] = [baseLine];
+  const perLine: PriceLine[] = [];
+  const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
+  const add = (line: PriceLine) => {
+    if (line.per === 'line') return perLine.push(line);
+    inputs.sum = inputs.sum.plus(line.amount);
+    return perUnit.push(line);
+  };
+  for (let index = 0; index < answers.length; index += 1) {
+    const picks = answers[index]?.picks;
+    if (!picks) continue;
+    for (const { effect, count } of picks) {
+      const effects = program.choices[index]?.effects[effect];
+      if (!effects) continue;
+      const amount = amountOf(effects);
+      if (amount) add(timesLine(amount(inputs), count));
+    }
+    const taken = partAt(parts, index);
+    if (!taken) continue;
+    const { each, once } = partLines(taken);
+    add(timesLine(each, taken.count));
+    if (once) add(once);
+  }
+  for (let index = 0; index < outcomes.length; index += 1) {
+    const formula = program.formulas[index];
+    const line = formula?.serves.kind === 'amount' && formulaLine(formula, outcomes[index] ?? null, 'formula');
+    if (line) add(line);
+  }
+  if (program.rules && fired) {
+    for (const line of ruleLines(program.rules, fired, inputs)) (line.per === 'unit' ? perUnit : perLine).push(line);
+  }
+  return { perUnit, perLine, sum: inputs.sum };
+}
+
+/**
+ * The base price of one item without formulas; null while it has none or while what it is measured by is not answered.
+ *
+ * @param charged what is charged, of a product that is sold by the unit
+ */
+export function baseLineOf(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): PriceLine | null {
+  const { base } = program;
+  if (!variant?.price && base.line) return base.line;
+  const price = variant?.price ?? base.price;
+  if (!price) return null;
+  const source = variant?.price ? 'variant' : 'product';
+  const label = variant?.price ? `Price of ${variant.title}` : 'Base price';
+  return baseLineAt(program, price, label, source, charged);
+}
+
+function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null): PriceLine | null {
+  if (!base.unit) return { label, kind: 'base', of: null, amount: price, per: 'unit', source };
+  return charged && { label, kind: 'base', of: chargedBasis(charged, price), amount: charged.charged.times(price), per: 'unit', source };
+}
+
+/** The base price as formulas see it: as it is without them. */
+export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): Exact | null {
+  return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
+}
+
+/** What the base price was before; a variant's own price has only its own was-price. */
+function formerBase({ base }: Program, variant: VariantProgram | null): Exact | null {
+  return variant?.price ? variant.wasPrice : (variant?.wasPrice ?? base.wasPrice);
+}
+
+/**
+ * What the same selection cost before: priced again with the base and the amounts that are said to have been, through
+ * the same formulas and rules. Null where that is not more than now, or where nothing of it cost more.
+ */
+function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact | null {
+  const { variant, charged } = reading;
+  const former = formerBase(program, variant);
+  const now = baseLineOf(program, variant, charged);
+  const plain = former ? baseLineAt(program, former, 'Was-price', 'product', charged) : now;
+  const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
+  const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
+  if (!base) return null;
+  const before = linesOf(program, { ...reading, outcomes }, base, (effect) => effect.wasAmount ?? effect.amount);
+  const was = before.sum.rounded(program.places, program.rounding);
+  return was.isMore(unitPrice) ? was : null;
+}
+
+/** The formulas with the former base price; those that don't look at it give what they give now. */
+function formerOutcomes({ formulas }: Program, { answers, quantity, group, outcomes }: Reading, base: Exact): readonly FormulaOutcome[] {
+  return outcomes.map((outcome, index) => {
+    const formula = formulas[index];
+    return formula?.compiled.uses.has('base') ? runFormula(formula, { answers, base, quantity, group }) : outcome;
+  });
+}
+
+function formulaLine({ key, title }: FormulaProgram, outcome: FormulaOutcome, kind: 'base' | 'formula'): PriceLine | null {
+  const amount = resultOf(outcome);
+  if (!amount || outcome === null || isStop(outcome)) return null;
+  return { label: title, kind, of: outcome.length > 1 ? { kind: 'formula', lines: outcome } : null, amount, per: 'unit', source: `formula:${key}` };
+}
+
+/** The base price by a formula; null while it can't be worked out. */
+function formulaBase(program: Program, index: number, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+  const formula = program.formulas[index];
+  return formula ? formulaLine(formula, outcomes[index] ?? null, 'base') : null;
+}

@@ -1,0 +1,24 @@
+import { type Exact } from '../number';
+
+/** One of a choice's effects, and how many times over. */
+export interface OptionPick {
+  readonly effect: number;
+  readonly count: number;
+}
+
+/** An answer that has been read and counts. */
+export interface Answer {
+  /** the same text for the same answer, however it was typed */
+  readonly canonical: string;
+  /** as it is shown in a basket or an order */
+  readonly shown: string;
+  /** key of the one option that was chosen, or null */
+  readonly option: string | null;
+  /** a number, or a measure in the choice's own unit, or null */
+  readonly value: Exact | null;
+  /** characters of a text, all of them and without its spaces */
+  readonly characters: number;
+  readonly charactersWithoutSpaces: number;
+  /** which of the choice's effects it brings */
+  readonly picks: readonly OptionPick[];
+}

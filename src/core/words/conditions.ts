@@ -1,0 +1,64 @@
+import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../problems';
+import { dayWords, parseDay } from '../calendar';
+import { Exact } from '../number';
+import { formatQuantity, unitByCode } from '../quantity';
+
+const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };
+
+const DAY: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is before', atMost: 'is not after', more: 'is after', atLeast: 'is not before' };
+
+export const listed = (words: readonly string[], last: 'or' | 'and') => (words.length < 2 ? (words[0] ?? 'nothing yet') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`);
+
+/** A number as people write it: with its unit, where it has one. */
+export function valueWords(code: string | null, text: string): string {
+  const unit = code === null ? undefined : unitByCode(code);
+  const value = Exact.parse(text);
+  return unit && value ? formatQuantity({ value, unit }) : text || '…';
+}
+
+/** A condition as a part of a sentence: `Roof is Gabled and Length is more than 2 m`. */
+export function conditionWords(condition: NamedCondition): string {
+  if (condition === null) return 'always';
+  switch (condition.kind) {
+    case 'all':
+      return listed(condition.of.map(inner), 'and');
+    case 'any':
+      return listed(condition.of.map(inner), 'or');
+    case 'none':
+      return `none of this holds: ${listed(condition.of.map(inner), 'or')}`;
+    default:
+      return testWords(condition);
+  }
+}
+
+/** What a rule is called: its title, or its condition. */
+export function ruleName({ title, when }: NamedRule): string {
+  return title || conditionWords(when);
+}
+
+const inner = (part: NamedCondition) => (part && 'of' in part && part.of.length > 1 ? `(${conditionWords(part)})` : conditionWords(part));
+
+function testWords(test: NamedTest): string {
+  switch (test.kind) {
+    case 'option':
+      return `${test.choice} ${test.is === 'oneOf' ? 'is' : 'is not'} ${listed(test.options, 'or')}`;
+    case 'said':
+      return `${test.choice} is ${test.yes ? 'taken' : 'not taken'}`;
+    case 'answered':
+      return `${test.choice} is ${test.answered ? 'answered' : 'left empty'}`;
+    case 'value':
+      return `${test.choice} ${COMPARISON[test.compare]} ${valueWords(test.unit, test.value)}`;
+    case 'characters':
+      return `the length of ${test.choice} ${COMPARISON[test.compare]} ${test.value} characters`;
+    case 'day': {
+      const day = parseDay(test.day);
+      return `${test.choice} ${DAY[test.compare]} ${day ? dayWords(day) : test.day}`;
+    }
+    case 'quantity':
+      return `the quantity ${COMPARISON[test.compare]} ${test.value}`;
+    case 'group':
+      return `the customer ${test.is === 'oneOf' ? 'belongs' : 'does not belong'} to ${listed(test.groups, 'or')}`;
+    case 'category':
+      return `the product ${test.is === 'oneOf' ? 'is' : 'is not'} in ${listed(test.categories, 'or')}`;
+  }
+}
