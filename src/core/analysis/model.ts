@@ -1,3 +1,4 @@
+import { type Candidate, type Candidates } from '../catalog/choices';
 import { type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
 import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
 import { Exact } from '../number';
@@ -6,7 +7,7 @@ import { formulaInputsOf, LEFT_OUT, type Program } from '../compile';
 import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaOutcomes, resolve, resolvePart } from '../run';
 import { type Answer, type Selection } from '../selection';
 import { compileCondition } from '../rules';
-import { anyFile, type Candidate, type Candidates, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
+import { fittingFiles, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {
@@ -430,4 +431,4 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
 }
 
 /** What an analysis resolves its findings with: stock is not asked. */
-export const contextFor = (model: Model, group: string | null) => ({ levels: null, today: model.today, group, files: anyFile(model.program) });
+export const contextFor = (model: Model, group: string | null) => ({ levels: null, today: model.today, group, files: fittingFiles(model.program) });

@@ -1,9 +1,10 @@
+import { type Candidate } from '../catalog/choices';
 import { type Answer } from '../selection';
 import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
 import { type Program } from '../compile';
 import { readAnswers, type ResolveContext } from '../run';
 import { compileCondition } from '../rules';
-import { type Candidate, testsOf } from './candidates';
+import { testsOf } from './candidates';
 import { contextFor, type Model, type ModelledChoice, modelOf, optionValues, possibleOptions, selectionFor } from './model';
 
 /** An earlier answer to change so that the others can stay. */

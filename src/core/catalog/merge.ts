@@ -1,4 +1,4 @@
-import { type Path } from '../problems/fault';
+import { type Path } from '../problems';
 
 export interface Merge<T> {
   readonly merged: T;

@@ -1,7 +1,7 @@
 import { SOME_DAY } from '../calendar';
 import { compileParts } from './parts';
 import { ALL_OFFERED, shownChoice } from './offers';
-import { type AnswerContext, type CatalogSurroundings, type Choice, checkChoice, choiceReader, type ChoiceReader, type DayBound, type Effect, hasOptions, isNote, isStocked, type Product, type Report, SKU_PATTERN } from '../catalog';
+import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, type Product, type Report, SKU_PATTERN } from '../catalog';
 import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
@@ -114,9 +114,9 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
   const { report } = scope;
   const asks = !isNote(choice);
   if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
-  checkChoice(choice, path, report);
+  kindOf(choice).check(choice, path, report);
   checkGroups(choice.groups, [...path, 'groups'], scope);
-  const reader = choiceReader(choice, path);
+  const reader = kindOf(choice).reader(choice, path);
   const effects = compileEffects(reader.effects, choice, scope);
   const options = hasOptions(choice) ? choice.options : [];
   options.forEach((option, place) => checkGroups(option.groups, [...path, 'options', place, 'groups'], scope));
@@ -132,7 +132,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
     reader,
     asks,
     groups: choice.groups,
-    defaultRefused: !defaultIsRight(reader, choice, path, report),
+    defaultRefused: !defaultIsRight(choice, path, report),
     effects,
     options: optionPrograms,
     offersVary: stocked || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
@@ -147,20 +147,19 @@ function checkGroups(groups: readonly string[], path: Path, { surroundings, repo
 }
 
 /** A default that would be refused is a fault, and does not count. One that depends on the day is read on the day. */
-function defaultIsRight(reader: ChoiceReader, choice: Choice, path: Path, report: Report): boolean {
-  if (choice.kind === 'date' && choice.default?.kind !== 'on') return true;
-  const fallback = reader.fallback(ANY_DAY);
-  if (fallback === null) return true;
+function defaultIsRight(choice: Choice, path: Path, report: Report): boolean {
+  const kind = kindOf(choice);
+  const steady = kind.onAnyDay ? kind.onAnyDay(choice) : choice;
+  const reader = steady && kind.reader(steady, path);
+  const fallback = reader?.fallback(ANY_DAY) ?? null;
+  if (!reader || fallback === null) return true;
   const problems: Problem[] = [];
-  const day = choice.kind === 'date' ? { ...choice, earliest: fixedOnly(choice.earliest), latest: fixedOnly(choice.latest) } : null;
-  (day ? choiceReader(day, path) : reader).read(fallback, problems, ANY_DAY);
+  reader.read(fallback, problems, ANY_DAY);
   const [first] = problems;
   if (!first) return true;
   report([...path, 'default'], { code: 'defaultRefused', reason: first.data });
   return false;
 }
-
-const fixedOnly = (bound: DayBound | null): DayBound | null => (bound?.kind === 'on' ? bound : null);
 
 function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope): EffectProgram[] {
   const partOwners = new Map<string, string>();

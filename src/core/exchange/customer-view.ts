@@ -1,19 +1,5 @@
-import {
-  type CatalogSurroundings,
-  type Choice,
-  type Condition,
-  type CustomerGroup,
-  hasOptions,
-  type Option,
-  type Placement,
-  placementsOf,
-  type Product,
-  type Rate,
-  type Rule,
-  type Sheet,
-  type Shop,
-  type Swatch,
-} from '../catalog';
+import { UNSEEN, unseenOption } from '../catalog/choices';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
 import { isSeenBy } from '../run';
 import { type ResolutionJson } from './resolution-json';
 
@@ -26,9 +12,6 @@ import { type ResolutionJson } from './resolution-json';
 /** The customer's own group, and all others, as far as a customer hears of them. */
 const OWN: CustomerGroup = { key: 'your group', title: 'your group', code: null };
 const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null };
-
-const UNSEEN = 'Not offered';
-const GREY = '#808080';
 
 interface View {
   readonly group: string | null;
@@ -119,43 +102,16 @@ function unseenOptions(choice: Choice, { group }: View): string[] {
 function choiceFor(choice: Choice, view: View): Choice {
   const seen = isSeenBy(choice.groups, view.group);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
-  if (!seen) return hidden({ ...choice, ...common });
+  if (!seen) return hidden(choice);
   if (!hasOptions(choice)) return { ...choice, ...common };
-  return { ...choice, ...common, options: choice.options.map((option) => (isSeenBy(option.groups, view.group) ? { ...option, groups: [] } : hiddenOption(option))) };
+  return { ...choice, ...common, options: choice.options.map((option) => (isSeenBy(option.groups, view.group) ? { ...option, groups: [] } : unseenOption(option, OTHERS.key))) };
 }
 
 function hidden(choice: Choice): Choice {
-  const blank = { ...choice, title: UNSEEN, help: null };
-  if (blank.kind === 'paragraph') return { ...blank, text: UNSEEN };
-  if (blank.kind === 'link') return { ...blank, address: '/shop' };
-  if (blank.kind === 'agreement') return { ...blank, statement: UNSEEN, address: null };
-  if (hasOptions(blank)) return { ...blank, options: blank.options.map(hiddenOption) };
-  return 'amount' in blank ? { ...blank, amount: null, wasPrice: null, sku: null, weight: null, draws: [] } : blank;
-}
-
-/** An option that this customer doesn't see: what formulas and rules refer to is there, what it is and costs is not. */
-function hiddenOption({ key, face, properties, colours, swatch, texture }: Option): Option {
-  return {
-    key,
-    title: UNSEEN,
-    description: '',
-    amount: null,
-    wasPrice: null,
-    sku: null,
-    weight: null,
-    draws: [],
-    colours: colours.length > 0 || swatch !== null || texture !== null ? [GREY] : [],
-    swatch: null,
-    texture: null,
-    picture: null,
-    changesPicture: false,
-    enlarges: false,
-    face,
-    properties,
-    groups: [OTHERS.key],
-    whenOut: 'unavailable',
-    leadDays: null,
-  };
+  const { key, titleShown, width, fold } = choice;
+  const blank = { title: UNSEEN, help: null, insideName: '', groups: [OTHERS.key] };
+  const unseen = kindOf(choice).unseen(choice, OTHERS.key);
+  return 'heading' in unseen ? { kind: 'heading', key, titleShown, width, fold, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
 }
 
 function rateFor({ key, title, value, per, byGroup }: Rate, { group }: View): Rate {

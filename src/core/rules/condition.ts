@@ -1,6 +1,7 @@
+import { type TestOfChoice } from '../catalog/choices';
 import { type Answer } from '../selection';
 import { type Comparison, type Path } from '../problems';
-import { type Condition, DEEPEST_CONDITION, type Product, type Report, type Test } from '../catalog';
+import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, type Test } from '../catalog';
 import { parseDay } from '../calendar';
 import { Exact } from '../number';
 
@@ -82,14 +83,15 @@ export function compares(comparison: Comparison, difference: number): boolean {
   }
 }
 
-const WANTED = {
-  option: { kinds: ['list', 'swatch', 'several', 'lettering'], words: 'a choice with options' },
-  said: { kinds: ['yesNo', 'agreement'], words: 'a question answered with yes or no' },
-  answered: { kinds: null, words: 'a choice' },
-  value: { kinds: ['number', 'measure'], words: 'a number or a measure' },
-  characters: { kinds: ['text', 'longText'], words: 'a text' },
-  day: { kinds: ['date'], words: 'a date' },
-} as const;
+/** What a test asks for, in a fault. */
+const WANTED: Readonly<Record<TestOfChoice, string>> = {
+  option: 'a choice with options',
+  said: 'a question answered with yes or no',
+  answered: 'a choice',
+  value: 'a number or a measure',
+  characters: 'a text',
+  day: 'a date',
+};
 
 function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<number>): Holds {
   const { product, report } = scope;
@@ -109,9 +111,8 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
     report([...path, 'choice'], { code: 'unknownReference', what: 'choice', given: test.choice });
     return never;
   }
-  const { kinds, words } = WANTED[test.kind];
-  if (kinds && !(kinds as readonly string[]).includes(choice.kind)) {
-    report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: words });
+  if (test.kind !== 'answered' && !kindOf(choice).tests.includes(test.kind)) {
+    report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: WANTED[test.kind] });
     return never;
   }
   reads.add(index);

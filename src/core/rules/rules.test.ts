@@ -2,10 +2,12 @@ import { type Answer } from '../selection';
 import { type FaultData } from '../problems';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { choiceReader, choiceSchema, type Condition, type Product, productSchema, ruleSchema, type RuleEffect, tableSchema } from '../catalog';
+import { type Choice, choiceSchema, type Condition, kindOf, type Product, productSchema, type RuleEffect, ruleSchema, tableSchema } from '../catalog';
 import { Exact } from '../number';
 import { compileCondition, compares } from './condition';
 import { compileRules, firing, rulingOn, smallestChange, tableAllows } from './rules';
+
+const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 
 const list = (key: string, more: object = {}) => ({ kind: 'list', key, title: key, required: false, options: ['x', 'y', 'z'].map((option) => ({ key: option, title: option })), ...more });
 const product: Product = productSchema.parse({
@@ -16,7 +18,7 @@ const day = { today: '2026-11-25', files: () => undefined };
 
 /** Answers as they are read, in the order of the product's choices. */
 function answers(given: Readonly<Record<string, unknown>>): (Answer | null)[] {
-  return product.choices.map((choice, index) => (given[choice.key] === undefined ? null : choiceReader(choiceSchema.parse(choice), ['choices', index]).read(given[choice.key], [], day)));
+  return product.choices.map((choice) => (given[choice.key] === undefined ? null : readerOf(choiceSchema.parse(choice)).read(given[choice.key], [], day)));
 }
 
 function holds(condition: Condition, given: Readonly<Record<string, unknown>>, { quantity = 1, group = null }: { quantity?: number; group?: string | null } = {}): boolean {

@@ -9,8 +9,8 @@ import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
 import { useEditing, useFaultAt } from './editing';
 import { EffectFields } from './effect-fields';
-import { KindFields } from './kind-fields';
-import { copyOfChoice, kindWords } from './new-choice';
+import { choiceKindsHere, KindFields } from './kinds';
+import { copyOfChoice } from './new-choice';
 import { OptionsEditor } from './options';
 import { Section } from './section';
 import { Tick } from './tick';
@@ -57,7 +57,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     </MoreMenu>
   );
   return (
-    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${kindWords[choice.kind].replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
+    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
       <SimpleGrid columns={2} gap="4">
         <TextField label={choice.kind === 'heading' ? 'Heading' : choice.kind === 'link' ? 'Words of the link' : 'Title'} value={choice.title} fault={titleFault} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
         {!isNote(choice) && <TextField label="Help" value={choice.help ?? ''} maxLength={500} placeholder="none" onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))} />}

@@ -1,5 +1,6 @@
 'use client';
 
+import { choiceKindsHere } from './kinds';
 import { Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { CopyPlus, Layers, Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
@@ -8,7 +9,7 @@ import { EmptyPlace } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
 import { CopyChoices } from './copy-choices';
 import { useEditing } from './editing';
-import { kindWords, newChoice } from './new-choice';
+import { newChoice } from './new-choice';
 import { Section } from './section';
 
 /** Kinds that need no title to be added. */
@@ -46,7 +47,7 @@ export function Choices() {
           <chakra.div flex="1 1 150px">
             <TextField label="Ask customers for" value={title} fault={fault} maxLength={120} placeholder="Cloth colour" onChange={setTitle} />
           </chakra.div>
-          <SelectField label="as" value={kind} width="226px" alternatives={choiceKinds.map((value) => ({ value, label: kindWords[value] }))} onChange={(value) => setKind(choiceKinds.find((candidate) => candidate === value) ?? 'list')} />
+          <SelectField label="as" value={kind} width="226px" alternatives={choiceKinds.map((value) => ({ value, label: choiceKindsHere[value].words }))} onChange={(value) => setKind(choiceKinds.find((candidate) => candidate === value) ?? 'list')} />
           <Button type="submit" mt="26px">
             <Plus size={16} aria-hidden /> Add choice
           </Button>
@@ -73,7 +74,7 @@ export function Choices() {
                 {insideNameOf(choice)}
               </Text>
               <Text as="span" color="fg.muted" fontWeight="400">
-                {kindWords[choice.kind]}
+                {choiceKindsHere[choice.kind].words}
               </Text>
             </Button>
           ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { choiceKindsHere } from './kinds';
 import { Button, Input, Spinner, Stack, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
 import { useEffect, useState } from 'react';
@@ -10,7 +11,7 @@ import { send, wordsOf } from '@/features/shared/api';
 import { findingSchema, type Finding } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
 import { useEditing } from './editing';
-import { copyOfChoice, kindWords } from './new-choice';
+import { copyOfChoice } from './new-choice';
 import { Tick } from './tick';
 
 const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema) }) });
@@ -103,7 +104,7 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
           choices?.map((choice) => (
             <Tick
               key={choice.key}
-              label={`${insideNameOf(choice)} (${kindWords[choice.kind]})`}
+              label={`${insideNameOf(choice)} (${choiceKindsHere[choice.kind].words})`}
               checked={picked.has(choice.key)}
               onChange={(on) => setPicked((current) => new Set(on ? [...current, choice.key] : [...current].filter((key) => key !== choice.key)))}
             />

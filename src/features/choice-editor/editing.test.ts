@@ -1,9 +1,10 @@
+import { choiceKindsHere } from './kinds';
 import { describe, expect, it } from 'vitest';
 import { choiceKinds, choiceSchema } from '@/core/catalog';
 import { freeKey } from '@/core/catalog';
 import { suit } from '../../../tests/fixtures/products';
 import { placeOf } from './editing';
-import { kindWords, newChoice } from './new-choice';
+import { newChoice } from './new-choice';
 import { orNull } from './or-null';
 
 describe('placeOf', () => {
@@ -27,7 +28,7 @@ describe('newChoice', () => {
   it.each(choiceKinds)('makes a %s that the format takes as it is, with a name people understand', (kind) => {
     const choice = newChoice(kind, 'it', 'It');
     expect(choiceSchema.parse(choice)).toEqual(choice);
-    expect(kindWords[kind]).not.toBe(kind);
+    expect(choiceKindsHere[kind].words).not.toBe(kind);
   });
 });
 

@@ -5,66 +5,20 @@ import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits } from '@/co
 import { unitByCode } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TextArea, TextField } from '@/ui/field';
-import { AddOnFields } from './add-on-fields';
 import { type EditChoice } from './choice';
-import { DateFields } from './date-fields';
 import { useEditing, useFaultAt } from './editing';
-import { FileFields } from './file-fields';
 import { orNull } from './or-null';
-import { PicturePlaceFields } from './picture-place';
-import { QuickPicks } from './quick-picks';
 import { Tick } from './tick';
 import { useWholeText } from './use-whole-text';
 
+/** What the fields of a kind of choice get. */
 export interface KindProps<K extends Choice['kind'] = Choice['kind']> {
   choice: Extract<Choice, { kind: K }>;
   index: number;
   edit: EditChoice;
 }
 
-/** What a kind of choice has that others have not. */
-export function KindFields({ choice, index, edit }: { choice: Choice; index: number; edit: EditChoice }) {
-  switch (choice.kind) {
-    case 'list':
-    case 'swatch':
-    case 'heading':
-    case 'divider':
-      return null;
-    case 'several':
-      return <SeveralBounds choice={choice} index={index} edit={edit} />;
-    case 'lettering':
-      return <LetteringFields choice={choice} index={index} edit={edit} />;
-    case 'text':
-    case 'longText':
-      return <TextLimits choice={choice} index={index} edit={edit} />;
-    case 'number':
-      return <NumberLimits choice={choice} index={index} edit={edit} />;
-    case 'measure':
-      return (
-        <>
-          <NumberLimits choice={choice} index={index} edit={edit} />
-          <QuickPicks choice={choice} index={index} edit={edit} />
-          <PicturePlaceFields choice={choice} edit={edit} />
-        </>
-      );
-    case 'date':
-      return <DateFields choice={choice} index={index} edit={edit} />;
-    case 'file':
-      return <FileFields choice={choice} index={index} edit={edit} />;
-    case 'yesNo':
-      return <YesNoDefault choice={choice} index={index} edit={edit} />;
-    case 'agreement':
-      return <AgreementFields choice={choice} index={index} edit={edit} />;
-    case 'addOn':
-      return <AddOnFields choice={choice} index={index} edit={edit} />;
-    case 'paragraph':
-      return <ParagraphText choice={choice} index={index} edit={edit} />;
-    case 'link':
-      return <LinkAddress choice={choice} index={index} edit={edit} />;
-  }
-}
-
-function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
+export function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
   const bounds = { least: 1, most: 500, mayBeEmpty: true };
   const least = useWholeText(choice.least, bounds, (value) => edit('least', (draft) => draft.kind === 'several' && void (draft.least = value)));
   const most = useWholeText(choice.most, bounds, (value) => edit('most', (draft) => draft.kind === 'several' && void (draft.most = value)));
@@ -77,7 +31,7 @@ function SeveralBounds({ choice, index, edit }: KindProps<'several'>) {
   );
 }
 
-function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
+export function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
   const { product } = useEditing();
   const texts = product.choices.filter(({ kind }) => kind === 'text' || kind === 'longText');
   return (
@@ -92,7 +46,7 @@ function LetteringFields({ choice, edit }: KindProps<'lettering'>) {
   );
 }
 
-function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText'>) {
+export function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText'>) {
   const longest = choice.kind === 'text' ? LONGEST_TEXT : LONGEST_LONG_TEXT;
   const bounds = { least: 1, most: longest, mayBeEmpty: true };
   const editText = (tag: string, recipe: (draft: Extract<Choice, { kind: 'text' | 'longText' }>) => void) => edit(tag, (draft) => (draft.kind === 'text' || draft.kind === 'longText') && recipe(draft));
@@ -118,7 +72,7 @@ const LIMITS = [
   ['default', 'To begin with'],
 ] as const;
 
-function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) {
+export function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) {
   const faults = {
     min: useFaultAt('choices', index, 'min'),
     max: useFaultAt('choices', index, 'max'),
@@ -170,7 +124,7 @@ function NumberLimits({ choice, index, edit }: KindProps<'number' | 'measure'>) 
   );
 }
 
-function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
+export function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
   return (
     <Box maxW="340px">
       <SelectField
@@ -193,7 +147,7 @@ function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
   );
 }
 
-function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
+export function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
   return (
     <>
       <TextArea label="Customers agree to" rows={3} value={choice.statement} fault={useFaultAt('choices', index, 'statement')} onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value.slice(0, 2000)))} />
@@ -209,10 +163,10 @@ function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
   );
 }
 
-function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
+export function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
   return <TextArea label="Text" value={choice.text} fault={useFaultAt('choices', index, 'text')} help="An empty line begins a new paragraph." onChange={(value) => edit('text', (draft) => draft.kind === 'paragraph' && void (draft.text = value.slice(0, 4000)))} />;
 }
 
-function LinkAddress({ choice, index, edit }: KindProps<'link'>) {
+export function LinkAddress({ choice, index, edit }: KindProps<'link'>) {
   return <TextField label="Leads to" value={choice.address} fault={useFaultAt('choices', index, 'address')} placeholder="https://… or /shop/…" maxLength={500} onChange={(value) => edit('address', (draft) => draft.kind === 'link' && void (draft.address = value.trim()))} />;
 }

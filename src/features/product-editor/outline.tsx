@@ -6,12 +6,12 @@ import { conditionWords, counted, priceWords, selectionsWords } from '@/core/wor
 import { type Checks } from '@/features/checks/use-checks';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { type Editing, type Place, useEditing } from '@/features/choice-editor/editing';
-import { shortKindWords } from '@/features/choice-editor/new-choice';
+import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { OutlineLine } from '@/features/choice-editor/outline-line';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
 
 function choiceState(choice: Choice): string {
-  const about = hasOptions(choice) ? counted(choice.options.length, 'option') : shortKindWords[choice.kind];
+  const about = hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short;
   return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}`;
 }
 

@@ -5,7 +5,7 @@ import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type P
 import { compile } from '@/core/compile';
 import { amountWords, priceWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
-import { kindWords } from '@/features/choice-editor/new-choice';
+import { choiceKindsHere } from '@/features/choice-editor/kinds';
 
 /** What is to be read of a product, a line each. */
 function factsOf(product: Product, surroundings: CatalogSurroundings): [name: string, words: string][] {
@@ -60,7 +60,7 @@ export function ProductDigest({ product, against }: { product: Product; against?
           <Text fontWeight="600">
             {insideNameOf(choice)}{' '}
             <Text as="span" color="fg.muted" fontWeight="400">
-              {kindWords[choice.kind]}
+              {choiceKindsHere[choice.kind].words}
               {choice.required ? ', required' : ''}
             </Text>
           </Text>

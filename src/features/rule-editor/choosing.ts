@@ -1,4 +1,5 @@
-import { type Choice, hasOptions, isNote, type Test } from '@/core/catalog';
+import { type TestOfChoice } from '@/core/catalog/choices';
+import { type Choice, hasOptions, isNote, kindOf, type Test } from '@/core/catalog';
 import { type Alternative } from '@/ui/field';
 
 /** The choices that a rule can name. */
@@ -18,24 +19,22 @@ export function optionAlternatives(choices: readonly Choice[], key: string): Alt
 
 /** The test that is most often meant for a choice of this kind. */
 export function usualTest(choice: Choice): Test {
-  switch (choice.kind) {
-    case 'list':
-    case 'several':
-    case 'swatch':
-    case 'lettering':
-      return { kind: 'option', choice: choice.key, is: 'oneOf', options: [] };
-    case 'yesNo':
-    case 'agreement':
-      return { kind: 'said', choice: choice.key, yes: true };
-    case 'number':
-    case 'measure':
-      return { kind: 'value', choice: choice.key, compare: 'more', value: '' };
-    case 'text':
-    case 'longText':
-      return { kind: 'characters', choice: choice.key, compare: 'more', value: 10 };
-    case 'date':
-      return { kind: 'day', choice: choice.key, compare: 'less', day: '' };
-    default:
-      return { kind: 'answered', choice: choice.key, answered: true };
+  return freshTest(kindOf(choice).tests[0] ?? 'answered', choice.key);
+}
+
+function freshTest(kind: TestOfChoice, choice: string): Test {
+  switch (kind) {
+    case 'option':
+      return { kind, choice, is: 'oneOf', options: [] };
+    case 'said':
+      return { kind, choice, yes: true };
+    case 'value':
+      return { kind, choice, compare: 'more', value: '' };
+    case 'characters':
+      return { kind, choice, compare: 'more', value: 10 };
+    case 'day':
+      return { kind, choice, compare: 'less', day: '' };
+    case 'answered':
+      return { kind, choice, answered: true };
   }
 }

@@ -1,23 +1,14 @@
 'use client';
 
+import { ChoiceControl, labelledOtherwise } from './choice-control';
 import { atChoice, whereText } from '@/core/selection';
 import { Box, Button, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { type Choice, hasOptions, isNote } from '@/core/catalog';
+import { type Choice, isNote } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
-import { AddOnControl } from './add-on-control';
-import { AgreementControl } from './agreement-control';
 import { type ControlProps, type PageContext } from './control';
-import { DateControl } from './date-control';
-import { FileControl } from './file-control';
-import { LetteringControl } from './lettering-control';
-import { ListControl } from './list-control';
 import { NoteView } from './note';
-import { SeveralControl } from './several-control';
-import { SwatchControl } from './swatch-control';
-import { LongTextControl, MeasureControl, NumberControl, TextControl } from './typed-controls';
-import { YesNoControl } from './yes-no-control';
 
 export type Answers = Readonly<Record<string, unknown>>;
 
@@ -147,7 +138,7 @@ function ChoiceField({ control, problems }: { control: ControlProps; problems: r
   }
   const body = (
     <>
-      <Control {...control} />
+      <ChoiceControl {...control} />
       {problems.map((problem) => (
         <ProblemNote key={problem.code} problem={problem} onTake={control.onAnswer} />
       ))}
@@ -169,11 +160,6 @@ function ChoiceField({ control, problems }: { control: ControlProps; problems: r
       {body}
     </Box>
   );
-}
-
-/** The kinds whose control says what it is for by itself, or is a group of controls. */
-function labelledOtherwise(choice: Choice): boolean {
-  return hasOptions(choice) || choice.kind === 'agreement' || choice.kind === 'addOn' || (choice.kind === 'yesNo' && choice.required) || choice.kind === 'file';
 }
 
 function TitleText({ choice }: { choice: Choice }) {
@@ -235,43 +221,6 @@ function Label({ control: { choice, id }, titleAbove = false }: { control: Contr
       )}
     </Box>
   );
-}
-
-function Control(props: ControlProps) {
-  const { choice } = props;
-  switch (choice.kind) {
-    case 'list':
-      return <ListControl {...props} choice={choice} />;
-    case 'several':
-      return <SeveralControl {...props} choice={choice} />;
-    case 'swatch':
-      return <SwatchControl {...props} choice={choice} />;
-    case 'lettering':
-      return <LetteringControl {...props} choice={choice} />;
-    case 'text':
-      return <TextControl {...props} choice={choice} />;
-    case 'longText':
-      return <LongTextControl {...props} choice={choice} />;
-    case 'number':
-      return <NumberControl {...props} choice={choice} />;
-    case 'measure':
-      return <MeasureControl {...props} choice={choice} />;
-    case 'date':
-      return <DateControl {...props} choice={choice} />;
-    case 'file':
-      return <FileControl {...props} choice={choice} />;
-    case 'yesNo':
-      return <YesNoControl {...props} choice={choice} />;
-    case 'agreement':
-      return <AgreementControl {...props} choice={choice} />;
-    case 'addOn':
-      return <AddOnControl {...props} choice={choice} />;
-    case 'heading':
-    case 'paragraph':
-    case 'link':
-    case 'divider':
-      return <NoteView note={choice} />;
-  }
 }
 
 type ProblemJson = ResolutionJson['problems'][number];

@@ -12,7 +12,7 @@ import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/choice-editor/editing';
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/choice-editor/frame';
-import { shortKindWords } from '@/features/choice-editor/new-choice';
+import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { ReadinessList } from '@/features/choice-editor/readiness-list';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
@@ -191,7 +191,7 @@ function SheetChoices({ sheet, current }: { sheet: Sheet; current: Place }) {
       nameOf={insideNameOf}
       onMove={(from, to) => change(`move choice ${from} ${to}`, (draft) => moveEntry(draft.choices, from, to))}
       render={(choice, _index, handle) => (
-        <OutlineLine place={`choice:${choice.key}`} current={current} title={insideNameOf(choice)} state={hasOptions(choice) ? counted(choice.options.length, 'option') : shortKindWords[choice.kind]} handle={handle} />
+        <OutlineLine place={`choice:${choice.key}`} current={current} title={insideNameOf(choice)} state={hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short} handle={handle} />
       )}
     />
   );

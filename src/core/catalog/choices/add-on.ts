@@ -1,8 +1,9 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
+import { type Path, type Problem } from '../../problems';
 import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
 
 /** What another product costs as an add-on. */
@@ -59,3 +60,12 @@ export function reader(choice: AddOnChoice): ChoiceReader {
     },
   };
 }
+
+export const addOnKind: KindOfChoice<AddOnChoice> = {
+  check,
+  reader,
+  tests: ['answered'],
+  candidates: ({ mostQuantity }, { read }) => everyAnswer([...read(false, -1), ...read(true, 1), ...(mostQuantity > 1 ? read(mostQuantity, 1) : [])], true),
+  // Which product it is, is nobody’s business either.
+  unseen: () => ({ heading: true }),
+};

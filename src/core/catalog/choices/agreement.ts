@@ -1,8 +1,9 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { type Path, type Problem } from '../../problems';
+import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isBlank } from '../../text';
 
 /** Addresses a page may lead to: another site, or a place in the shop. */
@@ -44,3 +45,5 @@ export function reader(choice: AgreementChoice): ChoiceReader {
     },
   };
 }
+
+export const agreementKind: KindOfChoice<AgreementChoice> = { check, reader, tests: ['said', 'answered'], candidates: (_, { read }) => everyAnswer(read(true, 0), false), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
-import { type Choice, choiceKinds, choiceReader, choiceSchema } from '.';
+import { type Choice, choiceKinds, choiceSchema, kindOf } from '.';
+
+const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 
 const day = { today: '2026-11-24', files: () => undefined };
 
@@ -9,7 +11,7 @@ const day = { today: '2026-11-24', files: () => undefined };
 function read(definition: object, raw: unknown) {
   const choice: Choice = choiceSchema.parse({ key: 'it', title: 'It', ...definition });
   const problems: Problem[] = [];
-  const answer = choiceReader(choice, ['choices', 0]).read(raw, problems, day);
+  const answer = readerOf(choice).read(raw, problems, day);
   return { answer, codes: problems.map(({ code }) => code), problems: problems.map(problemJson) };
 }
 
@@ -29,7 +31,7 @@ describe('a list or swatches', () => {
   it('take an empty text as not answered', () => expect(read(colours, '')).toMatchObject({ answer: null, codes: [] }));
 
   it('give the same answer object every time, so that resolving need not make one', () => {
-    const reader = choiceReader(choiceSchema.parse({ key: 'it', title: 'It', ...colours }), []);
+    const reader = readerOf(choiceSchema.parse({ key: 'it', title: 'It', ...colours }));
     expect(reader.read('slate', [], day)).toBe(reader.read('slate', [], day));
   });
 });

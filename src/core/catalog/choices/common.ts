@@ -2,9 +2,8 @@ import { type Answer, atChoice, type OptionPick } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
 import { amountSchema, type Amount } from '../../pricing/amount';
-import { problem, type Problem, type ProblemData } from '../../problems';
+import { type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
 import { drawSchema, type DrawDefinition } from '../../stock/draw';
-import { type FaultData, type Path } from '../../problems/fault';
 import { type FileType } from './file-types';
 
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */
@@ -148,4 +147,15 @@ export function ownEffect(
 ): Effect {
   const { title, amount, wasPrice, sku, weight, draws } = choice;
   return { label: title, amount, wasPrice, sku, weight, draws, path };
+}
+
+/** What is said to who may not see something, where something must be said. */
+export const UNSEEN = 'Not offered';
+
+/** An answer that brings nothing. */
+export const NOTHING_BROUGHT = { amount: null, wasPrice: null, sku: null, weight: null, draws: [] } satisfies EffectFields;
+
+/** A choice with an effect of its own, without it. */
+export function withoutEffect<C extends EffectFields>(choice: C): C {
+  return { ...choice, ...NOTHING_BROUGHT };
 }

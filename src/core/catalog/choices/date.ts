@@ -1,9 +1,10 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
-import { type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
+import { type Path, type Problem } from '../../problems';
+import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
 
 const dayField = z.string().max(20).describe('YYYY-MM-DD');
 
@@ -136,3 +137,21 @@ function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): st
   if (!choice.weekdays.includes(weekdayOf(day))) return `never on a ${weekdayNames[weekdayOf(day) - 1] ?? ''}`;
   return 'that day is left out';
 }
+
+export const dateKind: KindOfChoice<DateChoice> = {
+  check,
+  reader,
+  tests: ['day', 'answered'],
+  candidates(choice, { today, thresholds, read }) {
+    const window = dayWindow(choice, today);
+    const now = parseDay(today) ?? 0;
+    const around = [window.first ?? now, window.last ?? now + 1, ...thresholds.flatMap((day) => parseDay(day) ?? [])];
+    const days = new Set(around.flatMap((day) => [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter((found) => found !== null)));
+    return everyAnswer([...days].flatMap((day) => read(dayText(day), 0)), false);
+  },
+  unseen: withoutEffect,
+  onAnyDay(choice) {
+    const fixed = (bound: DayBound | null) => (bound?.kind === 'on' ? bound : null);
+    return choice.default?.kind === 'on' ? { ...choice, earliest: fixed(choice.earliest), latest: fixed(choice.latest) } : null;
+  },
+};

@@ -1,8 +1,9 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
-import { type AnswerContext, type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report } from './common';
+import { type Path, type Problem } from '../../problems';
+import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
 import { type FileType, fileSizeWords, fileTypeNames, fileTypeWords } from './file-types';
 
 /** The largest file any product may ask for, in bytes. */
@@ -66,3 +67,22 @@ export function reader(choice: FileChoice, path: Path): ChoiceReader {
     },
   };
 }
+
+/** The token of a file that stands for any that a choice takes: its place on the page, and a number. */
+export const anyFileToken = (index: number, number: number) => `${index}.${number}`;
+
+/** A file as good as any for the choice that a token of {@link anyFileToken} belongs to. */
+export function anyFile(token: string, choices: readonly { readonly kind: string; readonly types?: unknown }[]): UploadedFile | undefined {
+  const choice = choices[Number(token.split('.')[0])];
+  const read = schema.pick({ kind: true, types: true }).safeParse({ kind: choice?.kind, types: choice?.types });
+  const type = read.data?.types[0];
+  return type && { name: `any ${type}`, type, size: 1 };
+}
+
+export const fileKind: KindOfChoice<FileChoice> = {
+  check,
+  reader,
+  tests: ['answered'],
+  candidates: ({ least }, { index, read }) => everyAnswer(read(Array.from({ length: least }, (_, number) => anyFileToken(index, number)), 0), false),
+  unseen: withoutEffect,
+};

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { dayText, parseDay, weekdayOf } from '../../calendar';
 import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
-import { type AnswerContext, checkChoice, type Choice, choiceReader, choiceSchema, dayWindow, type FileType, type UploadedFile } from '.';
+import { type AnswerContext, type Choice, choiceSchema, dayWindow, type FileType, kindOf, type UploadedFile } from '.';
+
+const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 
 const files = new Map<string, UploadedFile>([
   ['t-pdf', { name: 'art.pdf', type: 'pdf', size: 4000 }],
@@ -16,13 +18,13 @@ const choiceOf = (definition: object): Choice => choiceSchema.parse({ key: 'it',
 
 function read(definition: object, raw: unknown) {
   const problems: Problem[] = [];
-  const answer = choiceReader(choiceOf(definition), []).read(raw, problems, context);
+  const answer = kindOf(choiceOf(definition)).reader(choiceOf(definition), []).read(raw, problems, context);
   return { answer, problems: problems.map(problemJson), codes: problems.map(({ code }) => code) };
 }
 
 function faultsOf(definition: object): string[] {
   const found: string[] = [];
-  checkChoice(choiceOf(definition), [], (path, { code }) => void found.push(`${path.join('.')} ${code}`));
+  kindOf(choiceOf(definition)).check(choiceOf(definition), [], (path, { code }) => void found.push(`${path.join('.')} ${code}`));
   return found;
 }
 
@@ -84,7 +86,7 @@ describe('a date', () => {
   it.each(['2026-02-30', '12/04/2026', 'tomorrow'])('“%s” is no day', (text) => expect(read(date, text).codes).toEqual(['dayUnreadable']));
 
   it('begins with the first day that is possible, where that is wanted', () => {
-    const reader = choiceReader(choiceOf({ ...date, default: { kind: 'first' } }), []);
+    const reader = readerOf(choiceOf({ ...date, default: { kind: 'first' } }));
     expect(reader.fallback(context)).toBe('2026-11-26');
     expect(reader.fallback({ ...context, today: '2026-12-23' })).toBe('2026-12-28');
     expect(reader.fallback({ ...context, today: '2027-03-01' })).toBeNull();

@@ -1,6 +1,5 @@
 import { decimalText, Exact } from '../../number';
-import { type ProblemData } from '../../problems';
-import { type Path } from '../../problems/fault';
+import { type Path, type ProblemData } from '../../problems';
 import { readLimit, type Report } from './common';
 
 /** What a choice that takes a number has: bounds and default, in its own unit. */

@@ -1,5 +1,7 @@
+import { type KindOfChoice } from './kind';
+import { optionCandidates, unseenOptions } from './options';
+import { type Path } from '../../problems';
 import { z } from 'zod';
-import { type Path } from '../../problems/fault';
 import { type ChoiceReader, choiceFields, type Report } from './common';
 import { checkOptions, oneOfFields, optionsReader } from './options';
 
@@ -20,3 +22,5 @@ export function check(choice: ListChoice, path: Path, report: Report): void {
 export function reader(choice: ListChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
+
+export const listKind: KindOfChoice<ListChoice> = { check, reader, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

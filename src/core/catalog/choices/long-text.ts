@@ -1,6 +1,8 @@
+import { type KindOfChoice } from './kind';
+import { textCandidates } from './text';
+import { type Path } from '../../problems';
 import { z } from 'zod';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, effectFields, ownEffect, type Report } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect } from './common';
 import { checkCharacterLimits, textAnswer } from './text';
 
 /** The longest text of several lines any product may ask for. */
@@ -35,3 +37,5 @@ export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
     read: (raw, problems) => textAnswer(raw, { choice, expected, longest: LONGEST_LONG_TEXT, lines: true }, problems),
   };
 }
+
+export const longTextKind: KindOfChoice<LongTextChoice> = { check, reader, tests: ['characters', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };

@@ -1,10 +1,11 @@
+import { type KindOfChoice } from './kind';
+import { valueCandidates } from './value-candidates';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
-import { type Problem } from '../../problems';
+import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** An answer that is taken with one press, in the measure's unit: `0.5`, called “a half”. */
@@ -89,3 +90,5 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
     },
   };
 }
+
+export const measureKind: KindOfChoice<MeasureChoice> = { check, reader, tests: ['value', 'answered'], candidates: valueCandidates, unseen: withoutEffect };

@@ -1,7 +1,7 @@
+import { type KindOfChoice } from './kind';
 import { z } from 'zod';
-import { type Path } from '../../problems/fault';
 import { addressText, isSafeAddress } from './agreement';
-import { type ChoiceReader, placedFields, type Report } from './common';
+import { type ChoiceReader, placedFields, UNSEEN } from './common';
 import { isBlank } from '../../text';
 
 // What stands on the page among the choices and asks nothing.
@@ -23,12 +23,29 @@ export const dividerSchema = z.strictObject({ kind: z.literal('divider'), ...not
 
 export type Note = z.infer<typeof headingSchema> | z.infer<typeof paragraphSchema> | z.infer<typeof linkSchema> | z.infer<typeof dividerSchema>;
 
-export function check(note: Note, path: Path, report: Report): void {
-  if (note.kind === 'paragraph' && isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', of: 'paragraph' });
-  if (note.kind === 'link' && !isSafeAddress(note.address)) report([...path, 'address'], { code: 'badAddress', given: note.address });
-}
-
 /** Reads nothing: an answer given to a note is one too many. */
-export function reader(): ChoiceReader {
+function reader(): ChoiceReader {
   return { ask: 'nothing', expected: 'nothing', fallback: () => null, effects: [], read: () => null };
 }
+
+const asksNothing = { reader, tests: [], candidates: () => null } as const;
+
+export const headingKind: KindOfChoice<z.infer<typeof headingSchema>> = { ...asksNothing, check: () => undefined, unseen: (note) => note };
+
+export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
+  ...asksNothing,
+  check(note, path, report) {
+    if (isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', of: 'paragraph' });
+  },
+  unseen: (note) => ({ ...note, text: UNSEEN }),
+};
+
+export const linkKind: KindOfChoice<z.infer<typeof linkSchema>> = {
+  ...asksNothing,
+  check(note, path, report) {
+    if (!isSafeAddress(note.address)) report([...path, 'address'], { code: 'badAddress', given: note.address });
+  },
+  unseen: (note) => ({ ...note, address: '/shop' }),
+};
+
+export const dividerKind: KindOfChoice<z.infer<typeof dividerSchema>> = { ...asksNothing, check: () => undefined, unseen: (note) => note };

@@ -1,10 +1,11 @@
+import { type KindOfChoice } from './kind';
+import { valueCandidates } from './value-candidates';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { Exact } from '../../number';
-import { type Problem } from '../../problems';
+import { type Path, type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, effectFields, ownEffect, refuse, type Report, valueAnswer } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect } from './common';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 
 /** A number without a unit: how many of something, unless it says that parts of one or values below nothing are answers, too. */
@@ -55,3 +56,5 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
     },
   };
 }
+
+export const numberKind: KindOfChoice<NumberChoice> = { check, reader, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...numberLimits(choice), default: choice.default }, scope), unseen: withoutEffect };

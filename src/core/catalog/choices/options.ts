@@ -1,9 +1,9 @@
+import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, plainAnswer, refuse, type Report } from './common';
+import { type Path, type Problem } from '../../problems';
+import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
 import { isBlank } from '../../text';
 
@@ -149,4 +149,40 @@ export function optionsReader(choice: OptionsChoiceLike & { readonly default: st
       return { ...answer, canonical: pickCanonical(answer.canonical, picked.count), shown: pickShown(answer.shown, picked.count), picks: [picked] };
     },
   };
+}
+
+/** Every option, and where options have a quantity of their own, as many of it as may be. */
+export function optionCandidates({ options, ownQuantity, mostEach }: { readonly options: readonly Option[]; readonly ownQuantity: boolean; readonly mostEach: number }, { read }: CandidateScope): Candidates {
+  const list = options.flatMap(({ key }, option) =>
+    [...read(key, option), ...(ownQuantity ? read({ option: key, quantity: mostEach }, option) : [])].map((candidate) => ({ ...candidate, option })),
+  );
+  return everyAnswer(list, true);
+}
+
+const GREY = '#808080';
+
+/** An option for who may not see it: what formulas and rules refer to is there, what it is and costs is not. */
+export function unseenOption({ key, face, properties, colours, swatch, texture }: Option, others: string): Option {
+  return {
+    key,
+    title: UNSEEN,
+    description: '',
+    ...NOTHING_BROUGHT,
+    colours: colours.length > 0 || swatch !== null || texture !== null ? [GREY] : [],
+    swatch: null,
+    texture: null,
+    picture: null,
+    changesPicture: false,
+    enlarges: false,
+    face,
+    properties,
+    groups: [others],
+    whenOut: 'unavailable',
+    leadDays: null,
+  };
+}
+
+/** A choice of options for who may not see any of them. */
+export function unseenOptions<C extends { readonly options: readonly Option[] }>(choice: C, others: string): C {
+  return { ...choice, options: choice.options.map((option) => unseenOption(option, others)) };
 }

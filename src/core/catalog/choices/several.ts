@@ -1,9 +1,10 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer, type OptionPick } from '../../selection';
 import { z } from 'zod';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
+import { type Path, type Problem } from '../../problems';
 import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
-import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown } from './options';
+import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, unseenOptions } from './options';
 
 /** Several of a list, with a least and a most. */
 export const schema = z.strictObject({
@@ -63,3 +64,12 @@ export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
     },
   };
 }
+
+export const severalKind: KindOfChoice<SeveralChoice> = {
+  check,
+  reader,
+  tests: ['option', 'answered'],
+  // Each option is asked about by itself, so there is no list of whole answers.
+  candidates: () => everyAnswer([], true),
+  unseen: unseenOptions,
+};

@@ -1,5 +1,7 @@
+import { type KindOfChoice } from './kind';
+import { optionCandidates, unseenOptions } from './options';
+import { type Path } from '../../problems';
 import { z } from 'zod';
-import { type Path } from '../../problems/fault';
 import { type ChoiceReader, choiceFields, type Report } from './common';
 import { checkOptions, oneOfFields, optionsReader } from './options';
 
@@ -19,3 +21,5 @@ export function check(choice: SwatchChoice, path: Path, report: Report): void {
 export function reader(choice: SwatchChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
+
+export const swatchKind: KindOfChoice<SwatchChoice> = { check, reader, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

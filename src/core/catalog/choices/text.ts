@@ -1,9 +1,10 @@
+import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
-import { type Problem } from '../../problems';
+import { type Path, type Problem } from '../../problems';
 import { countCharacters, printable } from '../../text';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, refuse, type Report } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, refuse, type Report, withoutEffect } from './common';
 
 /** The longest line of text any product may ask for. */
 export const LONGEST_TEXT = 500;
@@ -81,3 +82,12 @@ export function reader(choice: TextChoice, path: Path): ChoiceReader {
     read: (raw, problems) => textAnswer(raw, form, problems),
   };
 }
+
+/** Texts of every length at which something changes. */
+export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits, longest: number, { thresholds, read }: CandidateScope): Candidates {
+  const most = maxCharacters ?? longest;
+  const lengths = new Set([minCharacters ?? 1, most, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
+  return everyAnswer([...lengths].filter((length) => length > 0 && length <= most).flatMap((length) => read('x'.repeat(length), 0)), false);
+}
+
+export const textKind: KindOfChoice<TextChoice> = { check, reader, tests: ['characters', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };

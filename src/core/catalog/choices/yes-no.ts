@@ -1,8 +1,9 @@
+import { everyAnswer } from './candidates';
+import { type KindOfChoice } from './kind';
 import { type Answer } from '../../selection';
 import { z } from 'zod';
-import { type Problem } from '../../problems';
-import { type Path } from '../../problems/fault';
-import { type ChoiceReader, choiceFields, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse } from './common';
+import { type Path, type Problem } from '../../problems';
+import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect } from './common';
 
 /** A question with two answers. What it adds, it adds for "yes". */
 export const schema = z.strictObject({
@@ -34,3 +35,12 @@ export function reader(choice: YesNoChoice, path: Path): ChoiceReader {
     },
   };
 }
+
+export const yesNoKind: KindOfChoice<YesNoChoice> = {
+  check,
+  reader,
+  tests: ['said', 'answered'],
+  // To leave a question alone is to say no.
+  candidates: (_, { read }) => everyAnswer([...read(false, -1), ...read(true, 1)], true),
+  unseen: withoutEffect,
+};

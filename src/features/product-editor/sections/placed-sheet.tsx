@@ -1,5 +1,6 @@
 'use client';
 
+import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Box, Button, HStack, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { ExternalLink, Scissors, Unlink } from 'lucide-react';
 import NextLink from 'next/link';
@@ -9,7 +10,7 @@ import { type Choice, hasOptions, insideNameOf, isNote, isPlacedByCondition, typ
 import { amountWords, faultWords } from '@/core/words';
 import { AmountField } from '@/features/choice-editor/amount-field';
 import { useEditing } from '@/features/choice-editor/editing';
-import { copyOfChoice, kindWords } from '@/features/choice-editor/new-choice';
+import { copyOfChoice } from '@/features/choice-editor/new-choice';
 import { Section } from '@/features/choice-editor/section';
 import { Tick } from '@/features/choice-editor/tick';
 import { findingSchema } from '@/features/shared/findings';
@@ -138,7 +139,7 @@ function SheetChoice({ sheet, choice, override, edit }: ChoiceProps) {
         <HStack gap="2">
           <Text fontWeight="600">{insideNameOf(choice)}</Text>
           <Text color="fg.muted" fontSize="sm">
-            {kindWords[choice.kind]}
+            {choiceKindsHere[choice.kind].words}
           </Text>
           {marked && <Slip tone="copper">differs from the sheet</Slip>}
         </HStack>

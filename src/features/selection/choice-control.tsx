@@ -1,0 +1,61 @@
+import { type ComponentType } from 'react';
+import { type Choice, type ChoiceKind, type Note } from '@/core/catalog';
+import { AddOnControl } from './add-on-control';
+import { AgreementControl } from './agreement-control';
+import { type ControlProps } from './control';
+import { DateControl } from './date-control';
+import { FileControl } from './file-control';
+import { LetteringControl } from './lettering-control';
+import { ListControl } from './list-control';
+import { NoteView } from './note';
+import { SeveralControl } from './several-control';
+import { SwatchControl } from './swatch-control';
+import { LongTextControl, MeasureControl, NumberControl, TextControl } from './typed-controls';
+import { YesNoControl } from './yes-no-control';
+
+interface KindOfControl<C extends Choice> {
+  readonly Control: ComponentType<ControlProps<C>>;
+  /** whether the control is a group of controls, or says itself what it is for: then no label points at it */
+  readonly labelsItself: boolean | ((choice: C) => boolean);
+}
+
+const NoteControl = ({ choice }: ControlProps<Note>) => <NoteView note={choice} />;
+const note = { Control: NoteControl, labelsItself: false };
+
+/** How each kind of choice is answered on a page; one that is forgotten does not compile. */
+const controls = {
+  list: { Control: ListControl, labelsItself: true },
+  several: { Control: SeveralControl, labelsItself: true },
+  swatch: { Control: SwatchControl, labelsItself: true },
+  lettering: { Control: LetteringControl, labelsItself: true },
+  text: { Control: TextControl, labelsItself: false },
+  longText: { Control: LongTextControl, labelsItself: false },
+  number: { Control: NumberControl, labelsItself: false },
+  measure: { Control: MeasureControl, labelsItself: false },
+  date: { Control: DateControl, labelsItself: false },
+  file: { Control: FileControl, labelsItself: true },
+  yesNo: { Control: YesNoControl, labelsItself: ({ required }) => required },
+  agreement: { Control: AgreementControl, labelsItself: true },
+  addOn: { Control: AddOnControl, labelsItself: true },
+  heading: note,
+  paragraph: note,
+  link: note,
+  divider: note,
+} satisfies { readonly [K in ChoiceKind]: KindOfControl<Extract<Choice, { kind: K }>> };
+
+function controlOf<C extends Choice>(choice: C): KindOfControl<C> {
+  // As with the kinds of the core: each has what fits it.
+  return controls[choice.kind] as unknown as KindOfControl<C>;
+}
+
+/** The control by which a choice is answered. */
+export function ChoiceControl(props: ControlProps) {
+  const { Control } = controlOf(props.choice);
+  return <Control {...props} />;
+}
+
+/** Whether a choice's control is a group of controls, or says itself what it is for. */
+export function labelledOtherwise(choice: Choice): boolean {
+  const { labelsItself } = controlOf(choice);
+  return typeof labelsItself === 'function' ? labelsItself(choice) : labelsItself;
+}
