@@ -1,6 +1,6 @@
+import { kindOfEffect } from '../rules';
 import { type RuleEffect } from '../catalog';
 import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
-import { Exact } from '../number';
 import { type Program } from '../compile';
 import { type Example, exampleFor } from './example';
 import { type Gap, type Model, modelOf, possibleOptions } from './model';
@@ -189,28 +189,9 @@ function silentRules(model: Model, solutions: Int32Array[], budget: Budget): { w
 }
 
 /** Whether two effects can't both be kept, or one only undoes the other. */
-function oppose(a: RuleEffect, b: RuleEffect, program: Program): boolean {
-  const both = (first: string, second: string) => (a.kind === first && b.kind === second ? [a, b] : b.kind === first && a.kind === second ? [b, a] : null);
-  const shared = (x: RuleEffect | undefined, y: RuleEffect | undefined) => x && y && 'choices' in x && 'choices' in y && x.choices.some((choice) => y.choices.includes(choice));
-  for (const [first, second] of [['show', 'hide'], ['require', 'hide']] as const) {
-    const pair = both(first, second);
-    if (pair) return shared(pair[0], pair[1]) === true;
-  }
-  if (a.kind === 'setPrice' && b.kind === 'setPrice') return Exact.parse(a.price)?.equals(Exact.parse(b.price) ?? Exact.zero) === false;
-  if (a.kind === 'preselect' && b.kind === 'preselect') return a.choice === b.choice && JSON.stringify(a.answer) !== JSON.stringify(b.answer);
-  if (a.kind === 'limit' && b.kind === 'limit' && a.choice === b.choice) return crosses(a.least, b.most) || crosses(b.least, a.most);
-  if (a.kind === 'limitQuantity' && b.kind === 'limitQuantity') return (a.least ?? 0) > (b.most ?? Infinity) || (b.least ?? 0) > (a.most ?? Infinity);
-  if ((a.kind === 'offer' || a.kind === 'withhold') && (b.kind === 'offer' || b.kind === 'withhold') && a.choice === b.choice && !(a.kind === 'withhold' && b.kind === 'withhold')) {
-    const options = program.choices[program.indexOf.get(a.choice) ?? -1]?.options ?? [];
-    const allows = (effect: typeof a, key: string) => effect.options.includes(key) === (effect.kind === 'offer');
-    return options.length > 0 && !options.some(({ key }) => allows(a, key) && allows(b, key));
-  }
-  return false;
-}
-
-function crosses(least: string | null, most: string | null): boolean {
-  const [low, high] = [least, most].map((text) => (text === null ? null : Exact.parse(text)));
-  return low !== null && high !== null && low !== undefined && high !== undefined && low.isMore(high);
+function oppose(a: RuleEffect, b: RuleEffect, { choices, indexOf }: Program): boolean {
+  const optionsOf = (choice: string) => choices[indexOf.get(choice) ?? -1]?.options ?? [];
+  return kindOfEffect(a).opposes(a, b, optionsOf) || kindOfEffect(b).opposes(b, a, optionsOf);
 }
 
 function contradictions(model: Model, budget: Budget): { whole: boolean; found: Analysis['contradictions'] } {

@@ -6,7 +6,7 @@ import { type Problem } from '../problems';
 import { formulaInputsOf, LEFT_OUT, type Program } from '../compile';
 import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaOutcomes, resolve, resolvePart } from '../run';
 import { type Answer, type Selection } from '../selection';
-import { compileCondition } from '../rules';
+import { compileCondition, kindOfEffect } from '../rules';
 import { fittingFiles, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
 /** One choice as the analysis sees it. */
@@ -178,10 +178,10 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
   const opposite = (formula: Formula) => not(formula, space.sizes);
   const seenBy = (wanted: readonly string[]) => (wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? '')));
   const effects = (program.rules?.program.onChoice.get(index) ?? []).filter(({ rule }) => !without.has(rule));
-  const firing = (kind: string) => effects.flatMap(({ rule, effect }) => (effect.kind === kind ? [fires[rule] ?? NEVER] : []));
-  const shows = firing('show');
-  const shown = allOf(seenBy(compiled.groups), ...firing('hide').map(opposite), program.rules?.program.shownByRule.has(index) ? anyOf(...shows) : ALWAYS);
-  const required = compiled.required ? ALWAYS : anyOf(...firing('require'));
+  const firing = (clause: 'shows' | 'hides' | 'requires') => effects.flatMap(({ rule, effect }) => (kindOfEffect(effect).clause === clause ? [fires[rule] ?? NEVER] : []));
+  const shows = firing('shows');
+  const shown = allOf(seenBy(compiled.groups), ...firing('hides').map(opposite), program.rules?.program.shownByRule.has(index) ? anyOf(...shows) : ALWAYS);
+  const required = compiled.required ? ALWAYS : anyOf(...firing('requires'));
 
   const hidden = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)));
   const asked = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)));
@@ -192,13 +192,8 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
     if (wanted.length > 0) space.require(anyOf(seenBy(wanted), eachPick(choice, space, (candidate) => candidate.option !== option)));
   });
   for (const { rule, effect, options } of effects) {
-    const silent = opposite(fires[rule] ?? NEVER);
-    if (effect.kind === 'withhold') space.require(anyOf(silent, eachPick(choice, space, ({ option }) => option === null || !options.has(option))));
-    if (effect.kind === 'offer') space.require(anyOf(silent, eachPick(choice, space, ({ option }) => option === null || options.has(option))));
-    if (effect.kind === 'limit') {
-      const [least, most] = [effect.least, effect.most].map((text) => (text === null ? null : Exact.parse(text)));
-      space.require(anyOf(silent, eachPick(choice, space, ({ answer }) => !answer?.value || (!(least && answer.value.isLess(least)) && !(most && answer.value.isMore(most))))));
-    }
+    const { clause } = kindOfEffect(effect);
+    if (typeof clause === 'function') space.require(anyOf(opposite(fires[rule] ?? NEVER), eachPick(choice, space, (candidate) => clause(effect, options, candidate))));
   }
   const part = program.parts.find((candidate) => candidate.choice === index);
   if (part) {

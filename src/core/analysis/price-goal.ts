@@ -1,7 +1,7 @@
 import { hasOptions } from '../catalog';
 import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
 import { Exact } from '../number';
-import { type Amount } from '../pricing';
+import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { formulaInputsOf } from '../compile';
 import { baseBefore, baseLineOf, chargedOf, findVariant, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
 import { answersFor, eachCombination, type Inputs, inputsFor, type Model } from './model';
@@ -40,62 +40,80 @@ export function priceSteps(model: Model): PriceSteps | null {
   if (!base) return null;
   const steps: Step[] = [];
   const once: Step[] = [];
-  const place = (step: Step, amount: Amount | null) => (amount?.kind === 'oncePerLine' ? once : steps).push(step);
-  for (const [index, choice] of model.choices.entries()) {
-    const definition = program.product.choices[index];
-    if (!choice || !definition) continue;
-    const part = program.parts.find((candidate) => candidate.choice === index);
-    for (const { variable, values } of choice.variables) {
-      if (part) {
-        const counts = values.map(({ answer }) => answer?.picks[0]?.count ?? 0);
-        const costs = model.groups.map((group) => resolvePart(part, { today: model.today, group }, resolve).price ?? NO_COST);
-        steps.push(partStep(model, variable, counts, costs.map(({ each }) => each)));
-        once.push(partStep(model, variable, counts.map((count) => Math.min(count, 1)), costs.map((cost) => cost.once)));
-        continue;
+  const place = (step: Step, per: 'unit' | 'line') => (per === 'line' ? once : steps).push(step);
+  for (const step of program.priceSteps) {
+    switch (step.kind) {
+      case 'choice': {
+        if (!choiceSteps(model, step.choice, place)) return null;
+        break;
       }
-      // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
-      const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
-      const parts = new Map<string, { step: Step; amount: Amount | null; counts: number[] }[]>();
-      for (const effect of effects) {
-        const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
-        const compiled = program.choices[index]?.effects[effect]?.amount;
-        const amount = hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
-        if (!compiled) continue;
-        const step = amountStep(model, amount ?? null, compiled, [variable], definition.key);
-        if (!step) return null;
-        const part = `${step.kind} ${amount?.kind === 'oncePerLine'}`;
-        parts.set(part, [...(parts.get(part) ?? []), { step, amount: amount ?? null, counts }]);
+      case 'part': {
+        const [only] = model.choices[step.part.choice]?.variables ?? [];
+        if (!only) break;
+        const counts = only.values.map(({ answer }) => answer?.picks[0]?.count ?? 0);
+        const costs = model.groups.map((group) => resolvePart(step.part, { today: model.today, group }, resolve).price ?? NO_COST);
+        place(partStep(model, only.variable, counts, costs.map(({ each }) => each)), 'unit');
+        place(partStep(model, only.variable, counts.map((count) => Math.min(count, 1)), costs.map((cost) => cost.once)), 'line');
+        break;
       }
-      for (const list of parts.values()) {
-        const [first] = list;
-        if (!first) continue;
-        place({
-          kind: first.step.kind,
-          variables: [...new Set(list.flatMap(({ step }) => step.variables))],
-          amount(valueOf) {
-            const value = valueOf(variable);
-            return list.reduce((sum, { step, counts }) => ((counts[value] ?? 0) === 0 ? sum : sum + (counts[value] ?? 0) * step.amount(valueOf)), 0);
-          },
-        }, first.amount);
+      case 'formula': {
+        const formula = program.formulas[step.formula];
+        const { indices, quantity, group } = formulaInputsOf(program, step.formula);
+        const inputs = inputsFor(model, indices, { quantity, group });
+        if (!formula || !inputs) return null;
+        place({ kind: 'add', variables: inputs.variables, amount: (valueOf) => resultOf(runFormula(formula, given(model, valueOf)))?.toApproximateNumber() ?? 0 }, 'unit');
+        break;
+      }
+      case 'rule': {
+        const { rule, effect, amount, setPrice } = step.effect;
+        const when = model.fires[rule];
+        if (setPrice) place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
+        if (!amount || effect.kind !== 'amount') break;
+        const added = amountStep(model, effect.amount, amount, [], '');
+        if (!added) return null;
+        place({ ...added, when }, kindOfAmount(effect.amount).per);
+        break;
       }
     }
   }
-  for (const [place, formula] of program.formulas.entries()) {
-    if (formula.serves.kind !== 'amount') continue;
-    const { indices, quantity, group } = formulaInputsOf(program, place);
-    const inputs = inputsFor(model, indices, { quantity, group });
-    if (!inputs) return null;
-    steps.push({ kind: 'add', variables: inputs.variables, amount: (valueOf) => resultOf(runFormula(formula, given(model, valueOf)))?.toApproximateNumber() ?? 0 });
-  }
-  for (const { rule, effect, amount, setPrice } of program.rules?.itemEffects ?? []) {
-    const when = model.fires[rule];
-    if (setPrice) steps.push({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when });
-    if (!amount || effect.kind !== 'amount') continue;
-    const step = amountStep(model, effect.amount, amount, [], '');
-    if (!step) return null;
-    place({ ...step, when }, effect.amount);
-  }
   return { base, steps, once };
+}
+
+/** The steps of what is picked of a choice. @returns false where they depend on more than can be told apart */
+function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit' | 'line') => void): boolean {
+  const { program } = model;
+  const choice = model.choices[index];
+  const definition = program.product.choices[index];
+  if (!choice || !definition) return true;
+  for (const { variable, values } of choice.variables) {
+    // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
+    const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
+    const alike = new Map<string, { step: Step; per: 'unit' | 'line'; counts: number[] }[]>();
+    for (const effect of effects) {
+      const counts = values.map(({ answer }) => answer?.picks.find((pick) => pick.effect === effect)?.count ?? 0);
+      const compiled = program.choices[index]?.effects[effect]?.amount;
+      const amount = hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
+      if (!compiled || !amount) continue;
+      const step = amountStep(model, amount, compiled, [variable], definition.key);
+      if (!step) return false;
+      const { per } = kindOfAmount(amount);
+      const kind = `${step.kind} ${per}`;
+      alike.set(kind, [...(alike.get(kind) ?? []), { step, per, counts }]);
+    }
+    for (const list of alike.values()) {
+      const [first] = list;
+      if (!first) continue;
+      place({
+        kind: first.step.kind,
+        variables: [...new Set(list.flatMap(({ step }) => step.variables))],
+        amount(valueOf) {
+          const value = valueOf(variable);
+          return list.reduce((sum, { step, counts }) => ((counts[value] ?? 0) === 0 ? sum : sum + (counts[value] ?? 0) * step.amount(valueOf)), 0);
+        },
+      }, first.per);
+    }
+  }
+  return true;
 }
 
 const NO_COST: PartCost = { each: Exact.zero, once: Exact.zero };
@@ -144,32 +162,24 @@ function baseStep(model: Model): Step | null {
 type Compiled = NonNullable<Model['program']['choices'][number]['effects'][number]['amount']>;
 
 /** @returns null where it depends on a choice of several */
-function amountStep(model: Model, amount: Amount | null, compiled: Compiled, own: readonly number[], key: string): Step | null {
+function amountStep(model: Model, amount: Amount, compiled: Compiled, own: readonly number[], key: string): Step | null {
   const nothing = { base: Exact.zero, sum: Exact.zero, answers: [] };
-  switch (amount?.kind) {
-    case 'percentOfBase':
-    case 'percentOfSum': {
-      const share = Number(amount.value) / HUNDRED;
-      return { kind: amount.kind === 'percentOfBase' ? 'shareOfBase' : 'shareOfSum', variables: own, amount: () => share };
-    }
-    case 'perCharacter':
-    case 'perUnit': {
-      const target = model.program.indexOf.get(amount.of ?? key);
-      const inputs = target === undefined ? null : inputsFor(model, [target]);
-      if (!inputs) return null;
-      return {
-        kind: 'add',
-        variables: [...new Set([...own, ...inputs.variables])],
-        amount: (valueOf) => compiled({ ...nothing, answers: answersFor(model, valueOf) }).amount.toApproximateNumber(),
-      };
-    }
-    case undefined:
-    case 'fixed':
-    case 'oncePerLine': {
-      const fixed = compiled(nothing).amount.toApproximateNumber();
-      return { kind: 'add', variables: own, amount: () => fixed };
-    }
+  const { operation, counts } = kindOfAmount(amount);
+  if (operation !== 'add') {
+    const share = Number(amount.value) / HUNDRED;
+    return { kind: operation, variables: own, amount: () => share };
   }
+  if (counts === null) {
+    const fixed = compiled(nothing).amount.toApproximateNumber();
+    return { kind: 'add', variables: own, amount: () => fixed };
+  }
+  const target = model.program.indexOf.get(countedChoice(amount) ?? key);
+  const inputs = target === undefined ? null : inputsFor(model, [target]);
+  return inputs && {
+    kind: 'add',
+    variables: [...new Set([...own, ...inputs.variables])],
+    amount: (valueOf) => compiled({ ...nothing, answers: answersFor(model, valueOf) }).amount.toApproximateNumber(),
+  };
 }
 
 /** What a formula comes to under the values that are left: true, false, or null where it is not settled. */

@@ -1,3 +1,4 @@
+import { priceSources, priceSteps } from './price-steps';
 import { SOME_DAY } from '../calendar';
 import { compileParts } from './parts';
 import { ALL_OFFERED, shownChoice } from './offers';
@@ -6,7 +7,7 @@ import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
-import { type Amount, amountProgram } from '../pricing';
+import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
 import { conversionFactor, requireUnit, unitByCode } from '../quantity';
 import { assemble, placeInDefinition } from './assemble';
@@ -62,7 +63,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
   const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
-  const rules = compileProductRules(assembled, scope, addPlaced, (effect, label, path) => compileAmount(effect.amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
+  const rules = compileProductRules(assembled, scope, addPlaced, (amount, label, path) => compileAmount(amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   const measured = base.measured?.kind === 'choice' ? [base.measured.index] : (formulas[base.measured?.index ?? -1]?.uses ?? []);
   const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? []), ...choices.flatMap(({ stocked: makesVariants }, index) => (makesVariants ? [index] : []))]);
@@ -87,6 +88,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     keyOrder: byKey,
     base,
     parts,
+    priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
+    priceSteps: priceSteps(choices, parts, formulas, rules),
     formulas,
     bounding,
     rules,
@@ -161,6 +164,12 @@ function defaultIsRight(choice: Choice, path: Path, report: Report): boolean {
   return false;
 }
 
+/** The kinds of choice whose answers amounts can count or measure. */
+const COUNTED = {
+  characters: { kinds: ['text', 'longText'], words: 'a text' },
+  measure: { kinds: ['measure', 'number'], words: 'a measure or a number' },
+} as const satisfies Record<string, { kinds: readonly Choice['kind'][]; words: string }>;
+
 function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope): EffectProgram[] {
   const partOwners = new Map<string, string>();
   return effects.map((effect, place) => {
@@ -187,24 +196,14 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
 function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'>, path: Path, scope: Scope): EffectProgram['amount'] {
   const value = readDecimal(amount.value, path.at(-1) === 'wasPrice' ? path : [...path, 'value'], scope.report);
   if (!value) return null;
-  switch (amount.kind) {
-    case 'fixed':
-    case 'oncePerLine':
-      return amountProgram(amount, value, label, choice.key, null, null);
-    case 'percentOfBase':
-    case 'percentOfSum':
-      if (value.isLess(Exact.of(-100))) scope.report([...path, 'value'], { code: 'percentBelowNothing' });
-      return amountProgram(amount, value, label, choice.key, null, null);
-    case 'perCharacter': {
-      const target = findTarget(amount.of ?? choice.key, ['text', 'longText'], 'a text', [...path, 'of'], scope);
-      return target && amountProgram(amount, value, label, choice.key, target, null);
-    }
-    case 'perUnit': {
-      const target = findTarget(amount.of ?? choice.key, ['measure', 'number'], 'a measure or a number', [...path, 'of'], scope);
-      const per = target && checkedUnit(amount.unit, target.unit, [...path, 'unit'], scope.report);
-      return target && per && amountProgram(amount, value, label, choice.key, target, per);
-    }
-  }
+  const kind = kindOfAmount(amount);
+  if (kind.operation !== 'add' && value.isLess(Exact.of(-100))) scope.report([...path, 'value'], { code: 'percentBelowNothing' });
+  const counted = kind.counts && COUNTED[kind.counts];
+  const target = counted && findTarget(countedChoice(amount) ?? choice.key, counted.kinds, counted.words, [...path, 'of'], scope);
+  if (counted && !target) return null;
+  const unit = kind.unit(amount);
+  const per = unit === null || !target ? null : checkedUnit(unit, target.unit, [...path, 'unit'], scope.report);
+  return unit !== null && !per ? null : kind.program({ amount, value, label, source: choice.key, target, per });
 }
 
 function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BaseProgram {

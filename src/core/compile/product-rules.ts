@@ -1,8 +1,8 @@
 import { type FaultData, type NamedCondition, type Path } from '../problems';
 import { namedCondition, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
-import { type AmountProgram } from '../pricing';
-import { compileRules, type RulesProgram } from '../rules';
+import { type Amount, type AmountProgram } from '../pricing';
+import { compileRules, kindOfEffect, type RulesProgram } from '../rules';
 import { type Assembled } from './assemble';
 import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
@@ -33,10 +33,9 @@ export interface ProductRules {
   readonly itemEffects: readonly ItemEffect[];
 }
 
-type CompileAmount = (effect: Extract<RuleEffect, { kind: 'amount' }>, label: string, path: Path) => AmountProgram | null;
+type CompileAmount = (amount: Amount, label: string, path: Path) => AmountProgram | null;
 
-/** What is done to the item as a whole; everything else is done to single choices, or told. */
-const OF_ITEM: ReadonlySet<RuleEffect['kind']> = new Set(['amount', 'setPrice', 'weight', 'draw', 'refuse', 'limitQuantity', 'picture']);
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Checks a product's rules and makes them ready. */
 export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
@@ -44,21 +43,19 @@ export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' |
   const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, report: add });
   if (!program) return null;
   const because = program.rules.map(({ rule }) => namedCondition(rule.when, scope.product));
-  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (OF_ITEM.has(effect.kind) ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
+  const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
   return { program, because, itemEffects };
 }
 
 function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {
-  return {
-    rule: index,
-    label: rule.title,
-    source: `rule:${rule.key}`,
-    effect,
-    amount: effect.kind === 'amount' ? compileAmount(effect, rule.title, [...path, 'amount']) : null,
-    setPrice: effect.kind === 'setPrice' ? readDecimal(effect.price, [...path, 'price'], scope.report) : null,
-    weight: effect.kind === 'weight' ? compileWeight(effect.weight, [...path, 'weight'], scope) : null,
-    draw: effect.kind === 'draw' ? compileDraw(effect.draw, [...path, 'draw'], scope) : null,
-  };
+  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'weight' | 'draw'> = { amount: null, setPrice: null, weight: null, draw: null };
+  kindOfEffect(effect).toItem?.(effect, {
+    amount: (amount) => void (changes.amount = compileAmount(amount, rule.title, [...path, 'amount'])),
+    setPrice: (price) => void (changes.setPrice = readDecimal(price, [...path, 'price'], scope.report)),
+    weight: (weight) => void (changes.weight = compileWeight(weight, [...path, 'weight'], scope)),
+    draw: (draw) => void (changes.draw = compileDraw(draw, [...path, 'draw'], scope)),
+  });
+  return { rule: index, label: rule.title, source: `rule:${rule.key}`, effect, ...changes };
 }
 
 /**

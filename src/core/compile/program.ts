@@ -1,3 +1,4 @@
+import { type PriceSource, type PriceStep } from './price-steps';
 import { type PartProgram } from './parts';
 import { type ChoiceShown } from './offers';
 import { type ChoiceReader, type Product } from '../catalog';
@@ -116,6 +117,10 @@ export interface Program {
   readonly base: BaseProgram;
   /** products that can be taken along with it, in the order of the page */
   readonly parts: readonly PartProgram[];
+  /** where its base price comes from, the first that has one */
+  readonly priceSources: readonly PriceSource[];
+  /** how its price is worked out from there, in order */
+  readonly priceSteps: readonly PriceStep[];
   readonly formulas: readonly FormulaProgram[];
   /** formulas that bound answers or stand in for them; null where there are none */
   readonly bounding: BoundingProgram | null;

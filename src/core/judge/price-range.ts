@@ -2,7 +2,7 @@ import { resolvePart } from '../run';
 import { SOME_DAY } from '../calendar';
 import { type Choice, hasOptions, type SoldBy } from '../catalog';
 import { Exact } from '../number';
-import { type Amount } from '../pricing';
+import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
 import { type Program } from '../compile/program';
 import { resolve } from '../run/resolve';
@@ -112,21 +112,12 @@ function severalAmount(choice: Extract<Choice, { kind: 'several' }>, amounts: re
 function flatAmount(amount: Amount | null, { base, sum }: { base: Exact; sum: Exact }, own: string, soldBy: SoldBy): Exact | null {
   const value = amount && Exact.parse(amount.value);
   if (!amount || !value || value.sign() === 0) return Exact.zero;
-  switch (amount.kind) {
-    case 'fixed':
-      return soldBy.kind === 'each' ? value : null;
-    case 'percentOfBase':
-      return base.times(value).over(HUNDRED);
-    case 'percentOfSum':
-      return sum.times(value).over(HUNDRED);
-    case 'oncePerLine':
-      return Exact.zero;
-    case 'perCharacter':
-      return null;
-    case 'perUnit': {
-      if (soldBy.kind !== 'measure' || (amount.of ?? own) !== soldBy.measure) return null;
-      const [shown, per] = [unitByCode(soldBy.unit), unitByCode(amount.unit)];
-      return shown && per && shown.dimension === per.dimension ? value.times(conversionFactor(shown, per)) : null;
-    }
-  }
+  const { operation, per, counts, unit } = kindOfAmount(amount);
+  if (per === 'line') return Exact.zero;
+  if (operation !== 'add') return (operation === 'shareOfBase' ? base : sum).times(value).over(HUNDRED);
+  if (counts === null) return soldBy.kind === 'each' ? value : null;
+  const code = unit(amount);
+  if (code === null || soldBy.kind !== 'measure' || (countedChoice(amount) ?? own) !== soldBy.measure) return null;
+  const [shown, wanted] = [unitByCode(soldBy.unit), unitByCode(code)];
+  return shown && wanted && shown.dimension === wanted.dimension ? value.times(conversionFactor(shown, wanted)) : null;
 }

@@ -1,9 +1,13 @@
 import { type Answer } from '../selection';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
-import { requireUnit } from '../quantity';
+import { requireUnit, type Unit } from '../quantity';
 import { basisWords } from '../words';
-import { amountProgram, measureCharge, roundingLine } from './lines';
+import { type Amount } from './amount';
+import { kindOfAmount } from './kinds-of-amount';
+import { type AmountTarget, roundingLine } from './lines';
+
+const amountProgram = (amount: Amount, value: Exact, label: string, source: string, target: AmountTarget | null, per: Unit | null) => kindOfAmount(amount).program({ amount, value, label, source, target, per });
 
 const answer = (fields: Partial<Answer>): Answer => ({ canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [], ...fields });
 const inputs = { base: Exact.from('80'), sum: Exact.from('90'), answers: [answer({ value: Exact.from('250') }), answer({ characters: 9, charactersWithoutSpaces: 8 }), null] };
@@ -40,11 +44,13 @@ describe('amounts', () => {
   });
 });
 
-describe('measureCharge', () => {
-  it('has no charge without a measure, a unit or an answer', () => {
-    expect(measureCharge(Exact.one, null, requireUnit('m'))(inputs.answers)).toBeNull();
-    expect(measureCharge(Exact.one, centimetres, null)(inputs.answers)).toBeNull();
-    expect(measureCharge(Exact.one, { index: 2, unit: requireUnit('m') }, requireUnit('m'))(inputs.answers)).toBeNull();
+describe('an amount per unit', () => {
+  it('adds nothing without a measure, a unit or an answer', () => {
+    const perMetre = { kind: 'perUnit', value: '1', unit: 'm', of: 'length' } as const;
+    const metre = requireUnit('m');
+    for (const [target, per] of [[null, metre], [centimetres, null], [{ index: 2, unit: metre }, metre]] as const) {
+      expect(run(perMetre, Exact.one, 'Edge', 'edge', target, per)).toEqual(['0', null, 'edge']);
+    }
   });
 });
 

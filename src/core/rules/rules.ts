@@ -1,9 +1,8 @@
+import { kindOfEffect, type RulingDraft } from './effects';
 import { type Path } from '../problems';
-import { type Choice, type CompatibilityTable, numberLimits, type Product, type Report, type Rule, type RuleEffect } from '../catalog';
+import { type CompatibilityTable, type Product, type Rule, type RuleEffect } from '../catalog';
 import { Exact } from '../number';
-import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
-import { isBlank } from '../text';
 
 /** An effect with the positions of the choices and options that it names. */
 export interface EffectOnChoice {
@@ -69,77 +68,12 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
           onChoice.set(index, [...(onChoice.get(index) ?? []), { rule: place, effect, options }]);
           if (effect.kind === 'show') shownByRule.add(index);
         };
-        switch (effect.kind) {
-          case 'show':
-          case 'hide':
-          case 'require':
-            if (effect.choices.length === 0) report([...path, 'choices'], { code: 'nothingNamed', what: 'which choices' });
-            effect.choices.forEach((key, position) => add(key, [...path, 'choices', position]));
-            break;
-          case 'offer':
-          case 'withhold': {
-            const choice = product.choices.find(({ key }) => key === effect.choice);
-            const options = choice && 'options' in choice ? choice.options : [];
-            if (effect.options.length === 0) report([...path, 'options'], { code: 'nothingNamed', what: 'which options' });
-            const named = effect.options.map((key) => {
-              const position = options.findIndex((option) => option.key === key);
-              if (choice && position < 0) report([...path, 'options'], { code: 'unknownReference', what: 'option', given: key });
-              return position;
-            });
-            add(effect.choice, [...path, 'choice'], new Set(named));
-            break;
-          }
-          case 'preselect':
-            add(effect.choice, [...path, 'choice']);
-            break;
-          case 'limit': {
-            const choice = product.choices.find(({ key }) => key === effect.choice);
-            if (choice && choice.kind !== 'measure' && choice.kind !== 'number') report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'a number or a measure' });
-            for (const side of ['least', 'most'] as const) {
-              const text = effect[side];
-              if (text !== null && !Exact.parse(text)) report([...path, side], { code: 'notDecimal', given: text });
-            }
-            if (choice?.kind === 'measure' || choice?.kind === 'number') checkNarrowed(choice, effect, [...path, 'least'], report);
-            add(effect.choice, [...path, 'choice']);
-            break;
-          }
-          case 'limitQuantity': {
-            const { minimum, maximum, multiple } = within(product.quantity, effect);
-            // A product whose own rule fits nothing is told there.
-            if (orderableRange(product.quantity) && !orderableRange({ minimum, maximum, multiple })) report([...path, 'least'], { code: 'noQuantityFits', least: String(minimum), most: String(maximum ?? LARGEST_QUANTITY), multiple });
-            break;
-          }
-          case 'tell':
-            if (isBlank(effect.text)) report([...path, 'text'], { code: 'textMissing', of: 'tell' });
-            break;
-          case 'picture':
-            if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'which picture' });
-            break;
-          case 'refuse':
-            if (isBlank(effect.reason)) report([...path, 'reason'], { code: 'textMissing', of: 'refuse' });
-            break;
-          default:
-            break;
-        }
+        kindOfEffect(effect).compile(effect, { product, path, report, about: add });
       });
       if (rule.then.length === 0) report([...origin, 'then'], { code: 'ruleWithoutEffect' });
       return { key: rule.key, title: rule.title, rule, condition, path: origin };
     });
   return { rules: compiled, onChoice, shownByRule, tables: tables.filter(({ value }) => value.on).flatMap((table) => compileTable(table, product, scope) ?? []) };
-}
-
-/** Reports a limit that no answer keeps, by itself or together with the choice's own limits and steps. */
-function checkNarrowed(choice: Extract<Choice, { kind: 'measure' | 'number' }>, { least, most }: { readonly least: string | null; readonly most: string | null }, path: Path, report: Report): void {
-  const own = choice.kind === 'number' ? numberLimits(choice) : choice;
-  const read = (text: string | null) => (text === null ? null : Exact.parse(text));
-  const [low, high, min, max, step] = [read(least), read(most), read(own.min), read(own.max), read(own.step)];
-  if (low && high && low.isMore(high)) return report(path, { code: 'limitsCross', least: low.toString(), most: high.toString() });
-  const origin = min ?? Exact.zero;
-  const first = low && (!min || low.isMore(min)) ? low : min;
-  const last = high && (!max || high.isLess(max)) ? high : max;
-  if (!first || !last) return;
-  const onStep = step && step.sign() > 0 ? origin.plus(step.times(Exact.of(first.minus(origin).over(step).ceiling()))) : first;
-  if (onStep.isMore(last)) report(path, { code: 'noAnswerFits', why: { kind: 'ruleWithLimits', title: choice.title, first: first.toString(), last: last.toString() } });
 }
 
 function compileTable({ value: table, origin }: Placed<CompatibilityTable>, product: Product, { report }: Pick<ConditionScope, 'report'>): TableProgram | null {
@@ -202,51 +136,16 @@ const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: fal
 export function rulingOn(program: RulesProgram, choice: number, options: number, fired: (rule: number) => boolean): Ruling {
   const effects = program.onChoice.get(choice);
   if (!effects) return FREE;
-  let shownBy: number | null = null;
-  let hiddenBy: number | null = null;
-  let required = false;
-  let preselected: unknown;
-  let least: Ruling['least'] = null;
-  let most: Ruling['most'] = null;
-  let taken: Map<number, number> | null = null;
+  const ruling: RulingDraft = { shownBy: null, hiddenBy: null, required: false, preselected: undefined, least: null, most: null, withheld: new Map(), options };
   let any = false;
   for (const { rule, effect, options: named } of effects) {
     if (!fired(rule)) continue;
     any = true;
-    switch (effect.kind) {
-      case 'show':
-        shownBy ??= rule;
-        break;
-      case 'hide':
-        hiddenBy ??= rule;
-        break;
-      case 'require':
-        required = true;
-        break;
-      case 'withhold':
-        taken ??= new Map();
-        for (const option of named) if (!taken.has(option)) taken.set(option, rule);
-        break;
-      case 'offer':
-        taken ??= new Map();
-        for (let option = 0; option < options; option += 1) if (!named.has(option) && !taken.has(option)) taken.set(option, rule);
-        break;
-      case 'preselect':
-        preselected ??= effect.answer;
-        break;
-      case 'limit': {
-        const [low, high] = [effect.least === null ? null : Exact.parse(effect.least), effect.most === null ? null : Exact.parse(effect.most)];
-        if (low && (!least || low.isMore(least.value))) least = { value: low, rule };
-        if (high && (!most || high.isLess(most.value))) most = { value: high, rule };
-        break;
-      }
-      default:
-        break;
-    }
+    kindOfEffect(effect).act?.(effect, ruling, rule, named);
   }
   const waits = program.shownByRule.has(choice);
   if (!any && !waits) return FREE;
-  const withheld = taken ?? NONE_WITHHELD;
+  const { shownBy, hiddenBy, required, withheld, preselected, least, most } = ruling;
   const shown = hiddenBy === null && (shownBy !== null || !waits);
   return { shown, hiddenBy, shownBy, required, withheld, preselected, least, most };
 }

@@ -1,7 +1,6 @@
 import { type Answer, AT_ITEM } from '../selection';
-import { type ProductRules } from '../compile/product-rules';
-import { type Exact } from '../number';
-import { type PriceLine } from '../pricing';
+import { type ItemEffect, type ProductRules } from '../compile/product-rules';
+import { type PriceLine, type PricingInputs } from '../pricing';
 import { type QuantityRule, within } from '../ordering';
 import { problem, type Problem } from '../problems';
 import { smallestChange, tableAllows, type TableProgram } from '../rules';
@@ -10,20 +9,11 @@ import { type RuleShown } from './resolution';
 
 export type Fired = (rule: number) => boolean;
 
-/** The price after rules, in their order: amounts are added, and a set price takes the place of all before it. */
-export function ruleLines(rules: ProductRules, fired: Fired, inputs: { base: Exact; sum: Exact; answers: (Answer | null)[] }): PriceLine[] {
-  const lines: PriceLine[] = [];
-  for (const { rule, amount, setPrice, label, source } of rules.itemEffects) {
-    if (!fired(rule)) continue;
-    const because = rules.because[rule] ?? null;
-    let line: PriceLine;
-    if (setPrice) line = { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source, because };
-    else if (amount) line = { ...amount(inputs), label, kind: 'rule', source, because };
-    else continue;
-    lines.push(line);
-    if (line.per === 'unit') inputs.sum = inputs.sum.plus(line.amount);
-  }
-  return lines;
+/** What a rule that has fired does to the price: an amount is added, and a set price takes the place of all before it. */
+export function ruleLine({ rules }: Program, { rule, amount, setPrice, label, source }: ItemEffect, inputs: PricingInputs): PriceLine | null {
+  const because = rules?.because[rule] ?? null;
+  if (setPrice) return { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source, because };
+  return amount && { ...amount(inputs), label, kind: 'rule', source, because };
 }
 
 /** In what quantities it may be bought once rules have fired: the product's own rule, narrowed by theirs. */

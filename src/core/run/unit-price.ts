@@ -1,5 +1,8 @@
+import { priceSources } from '../compile/price-steps';
+import { type PriceSource } from '../compile';
+import { ruleLine } from './fired-rules';
+import { type OptionPick } from '../selection';
 import { partAt, partLines } from './parts';
-import { ruleLines } from './fired-rules';
 import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { Exact } from '../number';
@@ -23,7 +26,7 @@ export interface Price {
  */
 export function priceOf(program: Program, reading: Reading): Price {
   const { outcomes, variant, charged } = reading;
-  const baseLine = program.baseFormula === null ? baseLineOf(program, variant, charged) : formulaBase(program, program.baseFormula, outcomes);
+  const baseLine = firstBase(program, program.priceSources, variant, charged, outcomes);
   if (!baseLine) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
   const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, (effect) => effect.amount);
   const unitPrice = sum.rounded(program.places, program.rounding);
@@ -38,6 +41,8 @@ export function priceOf(program: Program, reading: Reading): Price {
   }
   return { working, unitPrice, wasPrice: program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
 }
+
+const NO_PICKS: readonly OptionPick[] = [];
 
 interface Lines {
   readonly perUnit: PriceLine[];
@@ -60,31 +65,64 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
     inputs.sum = inputs.sum.plus(line.amount);
     return perUnit.push(line);
   };
-  for (let index = 0; index < answers.length; index += 1) {
-    const picks = answers[index]?.picks;
-    if (!picks) continue;
-    for (const { effect, count } of picks) {
-      const effects = program.choices[index]?.effects[effect];
-      if (!effects) continue;
-      const amount = amountOf(effects);
-      if (amount) add(timesLine(amount(inputs), count));
+  for (const step of program.priceSteps) {
+    switch (step.kind) {
+      case 'choice': {
+        const effects = program.choices[step.choice]?.effects;
+        for (const { effect, count } of answers[step.choice]?.picks ?? NO_PICKS) {
+          const brought = effects?.[effect];
+          const amount = brought && amountOf(brought);
+          if (amount) add(timesLine(amount(inputs), count));
+        }
+        break;
+      }
+      case 'part': {
+        const taken = partAt(parts, step.part.choice);
+        if (!taken) break;
+        const { each, once } = partLines(taken);
+        add(timesLine(each, taken.count));
+        if (once) add(once);
+        break;
+      }
+      case 'formula': {
+        const formula = program.formulas[step.formula];
+        const line = formula && formulaLine(formula, outcomes[step.formula] ?? null, 'formula');
+        if (line) add(line);
+        break;
+      }
+      case 'rule': {
+        const line = fired?.(step.effect.rule) ? ruleLine(program, step.effect, inputs) : null;
+        if (line) add(line);
+        break;
+      }
     }
-    const taken = partAt(parts, index);
-    if (!taken) continue;
-    const { each, once } = partLines(taken);
-    add(timesLine(each, taken.count));
-    if (once) add(once);
-  }
-  for (let index = 0; index < outcomes.length; index += 1) {
-    const formula = program.formulas[index];
-    const line = formula?.serves.kind === 'amount' && formulaLine(formula, outcomes[index] ?? null, 'formula');
-    if (line) add(line);
-  }
-  if (program.rules && fired) {
-    for (const line of ruleLines(program.rules, fired, inputs)) (line.per === 'unit' ? perUnit : perLine).push(line);
   }
   return { perUnit, perLine, sum: inputs.sum };
 }
+
+/** The base price of one item, from the first of the product's sources that has one; null while none has. */
+function firstBase(program: Program, sources: readonly PriceSource[], variant: VariantProgram | null, charged: ChargedMeasure | null, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+  for (const source of sources) {
+    const line = baseFrom(program, source, variant, charged, outcomes);
+    if (line) return line;
+  }
+  return null;
+}
+
+function baseFrom(program: Program, source: PriceSource, variant: VariantProgram | null, charged: ChargedMeasure | null, outcomes: readonly FormulaOutcome[]): PriceLine | null {
+  const { base } = program;
+  switch (source.kind) {
+    case 'formula':
+      return formulaBase(program, source.formula, outcomes);
+    case 'variant':
+      return variant?.price ? baseLineAt(program, variant.price, `Price of ${variant.title}`, 'variant', charged) : null;
+    case 'product':
+      if (variant?.price) return null;
+      return base.line ?? (base.price && baseLineAt(program, base.price, 'Base price', 'product', charged));
+  }
+}
+
+const WITHOUT_FORMULAS: readonly PriceSource[] = priceSources(null);
 
 /**
  * The base price of one item without formulas; null while it has none or while what it is measured by is not answered.
@@ -92,13 +130,7 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
  * @param charged what is charged, of a product that is sold by the unit
  */
 export function baseLineOf(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): PriceLine | null {
-  const { base } = program;
-  if (!variant?.price && base.line) return base.line;
-  const price = variant?.price ?? base.price;
-  if (!price) return null;
-  const source = variant?.price ? 'variant' : 'product';
-  const label = variant?.price ? `Price of ${variant.title}` : 'Base price';
-  return baseLineAt(program, price, label, source, charged);
+  return firstBase(program, WITHOUT_FORMULAS, variant, charged, []);
 }
 
 function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null): PriceLine | null {

@@ -13,7 +13,8 @@ import { TextField } from '@/ui/field';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { asks, usualTest } from './choosing';
 import { ConditionField } from './condition-field';
-import { EffectField, freshEffect } from './effect-field';
+import { EffectField } from './effect-field';
+import { effectsHere } from './effect-parts';
 import { TablesPart } from './tables-part';
 
 /** Rules read as sentences, and tables of what is made. */
@@ -105,7 +106,7 @@ function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: num
                 onRemove={() => edit(`remove then ${place}`, (draft) => void draft.then.splice(place, 1))}
               />
             ))}
-            <Button size="xs" variant="ghost" colorPalette="oak" alignSelf="start" onClick={() => edit('add then', (draft) => void draft.then.push(freshEffect('show', { optionsChoice: '', measure: '', stock: '' })))}>
+            <Button size="xs" variant="ghost" colorPalette="oak" alignSelf="start" onClick={() => edit('add then', (draft) => void draft.then.push(effectsHere.show.fresh({ optionsChoice: '', measure: '', stock: '' })))}>
               <Plus size={13} aria-hidden /> Add what follows
             </Button>
           </Stack>

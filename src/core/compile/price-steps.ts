@@ -1,0 +1,34 @@
+import { type FormulaProgram } from './formulas';
+import { type PartProgram } from './parts';
+import { type ItemEffect, type ProductRules } from './product-rules';
+import { type ChoiceProgram } from './program';
+
+/** Where a base price can come from: the first of a product's sources that has one counts. */
+export type PriceSource = { readonly kind: 'formula'; readonly formula: number } | { readonly kind: 'variant' } | { readonly kind: 'product' };
+
+/**
+ * A step of working out a price after its base. The steps stand in the order in which they are taken: what is chosen
+ * and taken along in the order of the page, formulas, rules. Price, price range and analysis all follow this one list;
+ * rounding, the quantity and what is paid once come after it.
+ */
+export type PriceStep =
+  | { readonly kind: 'choice'; readonly choice: number }
+  | { readonly kind: 'part'; readonly part: PartProgram }
+  | { readonly kind: 'formula'; readonly formula: number }
+  | { readonly kind: 'rule'; readonly effect: ItemEffect };
+
+/** @param baseFormula position of the formula that gives the base price; null where none does */
+export function priceSources(baseFormula: number | null): readonly PriceSource[] {
+  return baseFormula === null ? [{ kind: 'variant' }, { kind: 'product' }] : [{ kind: 'formula', formula: baseFormula }];
+}
+
+/** The steps of a product's price; what can't change it is none. */
+export function priceSteps(choices: readonly ChoiceProgram[], parts: readonly PartProgram[], formulas: readonly FormulaProgram[], rules: ProductRules | null): readonly PriceStep[] {
+  const ofPage = choices.flatMap(({ effects }, choice): PriceStep[] => {
+    const part = parts.find((candidate) => candidate.choice === choice);
+    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice } as const] : []), ...(part ? [{ kind: 'part', part } as const] : [])];
+  });
+  const ofFormulas = formulas.flatMap(({ serves }, formula): PriceStep[] => (serves.kind === 'amount' ? [{ kind: 'formula', formula }] : []));
+  const ofRules = (rules?.itemEffects ?? []).flatMap((effect): PriceStep[] => (effect.amount || effect.setPrice ? [{ kind: 'rule', effect }] : []));
+  return [...ofPage, ...ofFormulas, ...ofRules];
+}
