@@ -1,3 +1,4 @@
+import { stockViewOf } from '../src/core/stock';
 import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import { analyse, analyseWhole, NextClick, USUAL_LIMITS } from '../src/core/analysis';
@@ -17,7 +18,7 @@ const ROUNDS = 9;
 const program = compile(tiedProduct, surroundings);
 assert.deepEqual(program.faults.filter(({ gravity }) => gravity === 'mustFix').map(({ code }) => code), []);
 const boards = Exact.of(400);
-const context = { levels: () => boards, today: TODAY };
+const context = { stock: stockViewOf(() => boards), today: TODAY };
 const random = new Random(3);
 const selections = Array.from({ length: 12 }, (_, number): TiedSelection => {
   const lists = Array.from({ length: LISTS }, (__, list): [string, string] => [`c${list}`, `o${random.below(OPTIONS)}`]);
@@ -83,7 +84,7 @@ const times = SEEDS.map((seed) => {
   const clicks: number[] = [];
   for (const choice of product.choices) {
     const click = performance.now();
-    const outlook = next.look(given, 1, { levels: null, today: TODAY }, null);
+    const outlook = next.look(given, 1, { stock: null, today: TODAY }, null);
     clicks.push(performance.now() - click);
     if (outlook.kind !== 'open') throw new Error(`seed ${seed}: ${outlook.kind}`);
     const dead = outlook.impossible.get(product.indexOf.get(choice.key) ?? -1);

@@ -1,3 +1,4 @@
+import { stockViewOf } from '../src/core/stock';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -60,8 +61,8 @@ async function beside(name: string, ours: () => unknown, peer: () => unknown, ro
 function keystroke(): void {
   const program = compile(large, surroundings);
   const answers = Object.fromEntries(choices.map(({ key, kind }) => [key, kind === 'several' ? ['o1', 'o2'] : 'o3']));
-  resolutionJson(resolve(program, { answers, quantity: 2 }, { levels: () => undefined, today: '2026-11-24' }));
-  readiness(large, surroundings, () => undefined, program);
+  resolutionJson(resolve(program, { answers, quantity: 2 }, { stock: stockViewOf(() => undefined), today: '2026-11-24' }));
+  readiness(large, surroundings, stockViewOf(() => undefined), program);
 }
 
 async function main(): Promise<void> {

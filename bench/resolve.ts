@@ -1,3 +1,4 @@
+import { stockViewOf } from '../src/core/stock';
 import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import { Exact } from '../src/core/number';
@@ -11,7 +12,7 @@ import { onHand, type Outcome, product, selections, surroundings } from './produ
 
 const program = compile(product, surroundings);
 const stock = new Map(Object.entries(onHand).map(([key, amount]) => [key, Exact.from(amount)]));
-const context = { levels: (key: string) => stock.get(key), today: '2026-11-24' };
+const context = { stock: stockViewOf((key) => stock.get(key)), today: '2026-11-24' };
 const libraries = libraryProgram(product);
 const handStock = { board: 400 * 10_000, hinge: 900 };
 

@@ -1,3 +1,4 @@
+import { stockView } from '@/core/stock';
 import { faultWords } from '@/core/words';
 import { type Fault } from '@/core/problems';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
@@ -10,7 +11,6 @@ import { Exact } from '../core/number';
 import { compile } from '../core/compile';
 import { prove } from '../core/judge';
 import { resolve, type ResolveContext } from '../core/run';
-import { lotsOf } from '../core/stock';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/ledger';
 import { fileTypeOf } from '../services/upload-file';
@@ -108,9 +108,12 @@ async function runResolve(catalogFile: string, slug: string, selectionFile: stri
   const program = compile(product, surroundingsOf(catalog));
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
-  const stock = new Map(catalog.stock.map(({ key, onHand, backorder }) => [key, Exact.from(onHand).plus(Exact.from(backorder))]));
-  const lots = lotsOf(catalog.stock.map(({ key, cutFrom, lots: there }) => ({ key, lying: cutFrom && { ...cutFrom, lots: there.map(({ label, length }, id) => ({ id, label, free: length })) } })));
-  const context = { levels: (key: string) => stock.get(key), lots, today: today ?? dayAt(new Date(), catalog.shop.timeZone), group: group ?? null, files: await filesIn(files) };
+  const stock = catalog.stock.map(({ key, onHand, backorder, cutFrom, lots }) => ({
+    key,
+    available: Exact.from(onHand).plus(Exact.from(backorder)).toString(),
+    lying: cutFrom && { ...cutFrom, lots: lots.map(({ label, length }, id) => ({ id, label, free: length })) },
+  }));
+  const context = { stock: stockView(stock), today: today ?? dayAt(new Date(), catalog.shop.timeZone), group: group ?? null, files: await filesIn(files) };
   const resolution = resolve(program, readSelection(selectionFile), context);
   process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;

@@ -1,6 +1,7 @@
 import { isNull } from 'drizzle-orm';
 import { type AnySQLiteColumn, blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type LotRule, type Shop } from '../core/catalog';
+import { type ProductCard } from './cards';
 import { formerDrafts, productDocument, resolutionDocument, sheetDocument } from './documents';
 
 /** Milliseconds since 1970-01-01 UTC. */
@@ -66,6 +67,31 @@ export const presence = sqliteTable(
     seenAt: instant('seen_at').notNull(),
   },
   (table) => [primaryKey({ columns: [table.productId, table.editor] })],
+);
+
+/**
+ * Says which state of the catalog it is: another name whenever something changes that more than one product can depend
+ * on, or what is published of a product. Triggers of the database give it, so that nobody can forget to.
+ */
+export const catalogStates = sqliteTable('catalog_states', {
+  id: integer('id').primaryKey(),
+  name: text('name').notNull(),
+});
+
+/** What lists say of a product, kept as it was worked out: one card for its draft, and one for what is published of it. */
+export const productCards = sqliteTable(
+  'product_cards',
+  {
+    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    of: text('of', { enum: ['draft', 'published'] }).notNull(),
+    /** version of the draft, or number of the revision, that it was made from */
+    madeFrom: integer('made_from').notNull(),
+    /** what it was made from beside that, as a hash; and the state of the catalog in which that was last compared */
+    madeWith: text('made_with').notNull(),
+    seenIn: text('seen_in').notNull(),
+    card: text('card', { mode: 'json' }).$type<ProductCard>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.productId, table.of] })],
 );
 
 /** Pictures, made safe, under the hash of their content. */

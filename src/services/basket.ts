@@ -1,21 +1,20 @@
+import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published-products';
+import { type BasketLine, quote } from '@/core/basket';
 import { problemJson } from '@/core/exchange';
 import { problemText, problemWords } from '@/core/words';
-import { AT_ITEM } from '@/core/selection';
 import { and, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { answersSchema } from '../core/catalog';
-import { customerView } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { Exact } from '../core/number';
 import { LARGEST_QUANTITY } from '../core/ordering';
-import { problem, type Problem } from '../core/problems';
-import { compile } from '../core/compile';
+import { type Problem } from '../core/problems';
 import { type Resolution, resolve } from '../core/run';
-import { type Effort, lotsAfter, type LotStock, type StockLevels, type StockLots } from '../core/stock';
+import { type Effort } from '../core/stock';
 import { type Queries } from '../data/database';
 import { basketLines, baskets, orders } from '../data/schema';
 import { newToken, type Services } from './context';
-import { type PublishedProduct, readPublishedById, readPublishedBySlug } from './published';
+import { programFor } from './published';
 import { notFound, Refusal } from './refusal';
 import { freeOverdue, withStock } from './overdue';
 import { readSurroundings } from './surroundings';
@@ -65,36 +64,18 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
   const files = await readFiles(queries, rows.map(({ answers }) => answers));
   const group = await groupOf(queries, token);
-  const taken = new Map<string, Exact>();
-  const levels: StockLevels = (stock) => context.levels(stock)?.minus(taken.get(stock) ?? Exact.zero);
-
-  const cut = new Map<string, LotStock>();
-  const lots: StockLots = (stock) => cut.get(stock) ?? context.lots(stock);
-
-  const lines: ResolvedLine[] = [];
-  for (const row of rows) {
-    const sold = published.get(row.productId);
-    const line = { id: row.id, productId: row.productId, quantity: row.quantity, answers: row.answers, published: sold };
-    if (!sold) {
-      lines.push({ ...line, resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })], formerPrice: null });
-      continue;
-    }
-    const view = customerView(sold.definition, context.surroundings, group);
-    const resolution = resolve(compile(view.product, view.surroundings), { answers: row.answers, quantity: row.quantity }, { levels, lots, effort, today: context.today, group: view.group, files });
-    for (const { stock, plan } of resolution.availability.cutPlans) {
-      const lying = lots(stock);
-      if (lying) cut.set(stock, lotsAfter(lying, plan.cuts));
-    }
-    for (const { stock, total } of resolution.draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
-    const changed = resolution.unitPrice && !resolution.unitPrice.equals(Exact.from(row.unitPrice));
-    lines.push({ ...line, resolution, problems: resolution.problems, formerPrice: changed ? row.unitPrice : null });
-  }
-  const totals = lines.map(({ resolution }) => resolution?.lineTotal ?? null);
+  const wanted: BasketLine[] = [];
+  for (const { productId, answers, quantity } of rows) wanted.push({ ...(await programFor(queries, published.get(productId), context.surroundings, group)), selection: { answers, quantity } });
+  const { lines, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files });
   return {
-    lines,
+    lines: rows.map(({ id, productId, quantity, answers, unitPrice }, place): ResolvedLine => {
+      const { resolution = null, problems = [] } = lines[place] ?? {};
+      const changed = resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
+      return { id, productId, quantity, answers, published: published.get(productId), resolution, problems, formerPrice: changed ? unitPrice : null };
+    }),
     currency: context.surroundings.shop.currency,
-    total: totals.reduce<Exact | null>((sum, total) => (sum && total ? sum.plus(total) : null), Exact.zero),
-    canOrder: lines.length > 0 && lines.every(({ resolution }) => resolution?.state === 'sellable'),
+    total,
+    canOrder,
   };
 }
 
@@ -142,10 +123,9 @@ export async function addToBasket(context: Services, token: string | undefined, 
   return database.write(async (transaction) => {
     const published = await readPublishedBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
-    const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const view = customerView(published.definition, surroundings, await groupOf(transaction, token));
-    const program = compile(view.product, view.surroundings);
-    const asked = { levels, lots, today, group: view.group, files: await readFiles(transaction, [input.answers]) };
+    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [input.answers]) };
     const { slug: _slug, ...selection } = input;
     const added = resolve(program, selection, asked);
     if (added.state !== 'sellable') throw notSellable(added.problems);
@@ -204,10 +184,10 @@ export async function changeLine(context: Services, token: string | undefined, l
     const line = await requireLine(transaction, token, lineId);
     const published = await readPublishedById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
-    const { surroundings, levels, lots, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const view = customerView(published.definition, surroundings, await groupOf(transaction, token));
-    const asked = { levels, lots, today, group: view.group, files: await readFiles(transaction, [line.answers]) };
-    const { problems } = resolve(compile(view.product, view.surroundings), { answers: line.answers, quantity }, asked);
+    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [line.answers]) };
+    const { problems } = resolve(program, { answers: line.answers, quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where.at === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {

@@ -1,4 +1,5 @@
-import { type Catalog, type Choice, hasOptions, type Option, type Product } from '../core/catalog';
+import { referencesOf, withPictures } from '@/core/catalog';
+import { type Catalog, type Product } from '../core/catalog';
 import { Exact } from '../core/number';
 import { settings, stockItems, swatches } from '../data/schema';
 import { type Services } from './context';
@@ -37,41 +38,21 @@ export async function importCatalog(
       await transaction.insert(swatches).values({ ...swatch, picture: swatch.picture && address(swatch.picture), rank });
     }
     for (const sheet of catalog.sheets) {
-      const draft = { ...sheet, choices: sheet.choices.map((choice) => withAddresses(choice, address)) };
+      const draft = withPictures(sheet, address);
       const id = await insertSheet(transaction, draft, at);
       await publishSheetDraft(transaction, { id, draft, draftVersion: 1 }, at);
     }
     for (const product of takenAlongFirst(catalog.products)) {
-      const draft: Product = {
-        ...product,
-        pictures: product.pictures.map(({ src, alt }) => ({ src: address(src), alt })),
-        variants: product.variants.map((variant) => ({ ...variant, picture: variant.picture && address(variant.picture) })),
-        choices: product.choices.map((choice) => withAddresses(choice, address)),
-      };
+      const draft = withPictures(product, address);
       const id = await insertProduct(transaction, draft, at);
       await publishDraft(transaction, { id, draft, draftVersion: 1 }, at);
     }
   });
 }
 
-function optionsOf({ choices }: Pick<Product, 'choices'>): readonly Option[] {
-  return choices.flatMap((choice) => (hasOptions(choice) ? choice.options : []));
-}
-
 /** Every picture that a catalog names. */
 function picturesOf({ products, sheets, swatches: book }: Catalog): string[] {
-  const named = [
-    ...products.flatMap(({ pictures, variants }) => [...pictures.map(({ src }) => src), ...variants.map(({ picture }) => picture)]),
-    ...[...products, ...sheets].flatMap((definition) => optionsOf(definition).flatMap(({ picture, texture }) => [picture, texture])),
-    ...book.map(({ picture }) => picture),
-  ];
-  return named.filter((src) => src !== null);
-}
-
-function withAddresses(choice: Choice, address: (src: string) => string): Choice {
-  if (!hasOptions(choice)) return choice;
-  const options = choice.options.map((option) => ({ ...option, picture: option.picture && address(option.picture), texture: option.texture && address(option.texture) }));
-  return { ...choice, options };
+  return [...[...products, ...sheets].flatMap((definition) => [...referencesOf(definition).pictures]), ...book.flatMap(({ picture }) => picture ?? [])];
 }
 
 /** Products in such an order that what others take along is published before them. */
@@ -79,8 +60,8 @@ function takenAlongFirst(products: readonly Product[]): Product[] {
   const ordered = new Set<Product>();
   const add = (product: Product, way: readonly Product[]): void => {
     if (way.includes(product)) return;
-    for (const choice of product.choices) {
-      const other = choice.kind === 'addOn' ? products.find(({ slug }) => slug === choice.product) : undefined;
+    for (const wanted of referencesOf(product).products) {
+      const other = products.find(({ slug }) => slug === wanted);
       if (other) add(other, [...way, product]);
     }
     ordered.add(product);

@@ -37,7 +37,8 @@ function blockingOf({ blocking, product }: Program): ReadonlyMap<string, string>
   return new Map(blocking.map(({ path, code, data }) => [[...nameOf(path), code].join(' '), faultWords(data)]));
 }
 
-const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [...one].flatMap(([name, words]) => (other.has(name) ? [] : words));
+/** What is wrong on one side only, each sentence once. */
+const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [...new Set([...one].flatMap(([name, words]) => (other.has(name) ? [] : words)))];
 
 /** Writes a proof that no longer holds for a page. */
 export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {

@@ -1,8 +1,9 @@
+import { stockView } from '@/core/stock';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { Exact } from '../core/number';
 import { formatQuantity, requireUnit } from '../core/quantity';
-import { freeAfter, lotsOf, type Pieces, planCuts, type StockCutPlan, THOROUGH } from '../core/stock';
+import { freeAfter, type Pieces, planCuts, type StockCutPlan, THOROUGH } from '../core/stock';
 import { type Queries } from '../data/database';
 import { cuts, orderLines, orders, stockItems, stockLots } from '../data/schema';
 import { atOneMoment, type Services } from './context';
@@ -136,7 +137,7 @@ export async function planAgain({ database, now }: Services, orderId: number, st
     const { item, planned } = await requireJob(transaction, orderId, stock);
     const rule = item.cutFrom;
     const lots = (await readLots(transaction, [item], orderId)).get(item.id) ?? [];
-    const lying = rule && lotsOf([{ key: stock, lying: { ...rule, lots } }])(stock);
+    const lying = rule && stockView([{ key: stock, available: null, lying: { ...rule, lots } }]).lots(stock);
     if (!lying) return notFound('such lots');
     const plan = planCuts(lying, planned.map(piecesOf), THOROUGH);
     await transaction.delete(cuts).where(inArray(cuts.id, planned.map(({ id }) => id)));

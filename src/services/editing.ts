@@ -4,7 +4,7 @@ import { products, revisions } from '../data/schema';
 import { atOneMoment, type Services } from './context';
 import { readShelves } from './shelves';
 import { type EditedProduct, openProduct } from './products';
-import { readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
+import { readAllSurroundings, readSurroundings, type StockFigures, type SurroundingsNow } from './surroundings';
 import { withStock } from './overdue';
 
 /** What any editor of choices works with beside the document. */
@@ -27,7 +27,7 @@ export interface EditorView extends EditorSurroundings {
 export function openForEditing(context: Services, id: number): Promise<EditorView> {
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
-    const now = await readSurroundings(still.database.read, still.now(), [opened.draft]);
+    const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
     return { opened, ...(await editorSurroundings(still, now)) };
   });
 }

@@ -1,23 +1,25 @@
+import { type ProductCard } from '@/data/cards';
+import { readShared } from './catalog-state';
+import { freshenCards, readCards } from './cards';
+import { type StockView, stockView } from '@/core/stock';
 import { faultJson } from '@/core/exchange';
 import { faultWords } from '@/core/words';
-import { stockOf } from '@/core/run';
 import { type Fault } from '@/core/problems';
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { freeKey, type Product, productSchema } from '../core/catalog';
 import { Exact } from '../core/number';
-import { compile, type Program } from '../core/compile';
+import { compile } from '../core/compile';
 import { readiness } from '../core/judge';
 import { formatQuantity, requireUnit } from '../core/quantity';
-import { counted, facetWords, priceWords } from '../core/words';
+import { counted, priceWords } from '../core/words';
 import { type Queries } from '../data/database';
 import { basketLines, orderLines, presence, products, revisions, setAsideDrafts } from '../data/schema';
 import { atOneMoment, type Services } from './context';
 import { isToBeStored } from './draft-base';
 import { notFound, Refusal } from './refusal';
-import { readSurroundings } from './surroundings';
+import { readStock, readSurroundings } from './surroundings';
 import { withStock } from './overdue';
-import { priceFigures } from './price-figures';
 
 /** A product as the list shows it. */
 export interface ProductRow {
@@ -44,65 +46,57 @@ export interface ProductRow {
 }
 
 /** Every product of the catalog, in the order of the titles. */
-export function listProducts(context: Services): Promise<ProductRow[]> {
-  return withStock(context, async ({ database, now }) => {
+export async function listProducts(context: Services): Promise<ProductRow[]> {
+  await freshenCards(context, 'draft');
+  return withStock(context, async ({ database }) => {
     const rows = await database.read
-      .select({ product: products, revision: { draftVersion: revisions.draftVersion } })
+      .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, publishedFrom: revisions.draftVersion })
       .from(products)
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
-    const { surroundings, levels } = await readSurroundings(database.read, now(), rows.map(({ product }) => product.draft));
-    const compiled = rows.map(({ product }) => ({ product: product.draft, program: compile(product.draft, surroundings) }));
-    const figures = await priceFigures(compiled, surroundings);
-    return rows
-      .map(({ product, revision }, place): ProductRow => {
-        const { draft } = product;
-        const program = compiled[place]?.program ?? compile(draft, surroundings);
-        const findings = readiness(draft, surroundings, levels, program);
-        const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-        return {
-          id: product.id,
-          title: draft.title,
-          sku: draft.sku,
-          slug: draft.slug,
-          picture: draft.pictures[0]?.src ?? null,
-          facets: facetWords(program.product),
-          price: figures[place]?.words ?? null,
-          priceFrom: figures[place]?.from ?? null,
-          ...stockWords(program, levels, surroundings.stock),
-          category: draft.category,
-          supplier: draft.supplier,
-          tags: draft.tags,
-          state: !product.publishedRevision ? 'draft' : revision?.draftVersion === product.draftVersion ? 'published' : 'changed',
-          mustFix,
-          held: product.publishedRevision ? heldWords(findings, ownStock(program).length) : null,
-          updatedAt: product.updatedAt.getTime(),
-        };
-      })
-      .sort((a, b) => a.title.localeCompare(b.title, 'en'));
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    const stock = await readStock(database.read);
+    const there = stockView(stock);
+    const { stock: items } = await readShared(database.read);
+    return (await readCards(database.read, 'draft')).flatMap(({ id, card }): ProductRow[] => {
+      const row = byId.get(id);
+      if (!row) return [];
+      const { title, sku, slug, picture, facets, price, priceFrom, category, supplier, tags, mustFix } = card;
+      return [
+        {
+          id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
+          picture: picture?.src ?? null,
+          ...stockWords(ownStock(card), there, items),
+          state: row.publishedRevision === null ? 'draft' : row.publishedFrom === row.draftVersion ? 'published' : 'changed',
+          held: row.publishedRevision === null ? null : heldWords(card, there),
+          updatedAt: row.updatedAt.getTime(),
+        },
+      ];
+    });
   });
 }
 
 /** What of a product can't be bought for want of stock, in words. */
-function heldWords(findings: readonly Fault[], stockItems: number): string | null {
-  const out = findings.filter(({ code }) => code === 'outOfStock').length;
+function heldWords(card: ProductCard, there: StockView): string | null {
+  const out = card.draws.filter(({ key }) => amountOf(key, there).sign() <= 0).length;
   if (out === 0) return null;
-  return out === stockItems ? 'Sold out: customers can’t buy it' : `${out} of its ${stockItems} stock items ${out === 1 ? 'is' : 'are'} out`;
+  const all = ownStock(card).length;
+  return out === all ? 'Sold out: customers can’t buy it' : `${out} of its ${all} stock items ${out === 1 ? 'is' : 'are'} out`;
 }
 
 /** The stock items that a product itself draws from; what is taken along is counted where it belongs. */
-const ownStock = (program: Program) => [...stockOf(program).values()].flatMap(({ key, along }) => (along ? [] : [key]));
+const ownStock = ({ draws }: ProductCard) => draws.flatMap(({ key, along }) => (along ? [] : [key]));
 
-function stockWords(
-  program: Program,
-  levels: (key: string) => Exact | undefined,
-  stock: ReadonlyMap<string, { title: string; unit: string }>,
-): { stock: string; outOfStock: boolean } {
-  const keys = ownStock(program);
+function amountOf(key: string, there: StockView): Exact {
+  const available = there.available(key) ?? Exact.zero;
+  return available === 'plenty' ? Exact.zero : available;
+}
+
+function stockWords(keys: readonly string[], there: StockView, stock: ReadonlyMap<string, { unit: string }>): { stock: string; outOfStock: boolean } {
   if (keys.length === 0) return { stock: 'not tracked', outOfStock: false };
   const units = new Set(keys.map((key) => stock.get(key)?.unit ?? '1'));
   const [unit] = units;
   if (units.size !== 1 || unit === undefined) return { stock: counted(keys.length, 'stock item'), outOfStock: false };
-  const sum = keys.reduce((total, key) => total.plus(levels(key) ?? Exact.zero), Exact.zero);
+  const sum = keys.reduce((total, key) => total.plus(amountOf(key, there)), Exact.zero);
   const shown = formatQuantity({ value: sum, unit: requireUnit(unit) });
   return { stock: keys.length > 1 ? `${shown} in ${keys.length} items` : shown, outOfStock: sum.sign() <= 0 };
 }

@@ -1,47 +1,41 @@
-import { eq } from 'drizzle-orm';
-import { type Product } from '../core/catalog';
+import { readShared } from './catalog-state';
+import { type PublishedProduct, readPublishedBySlug } from './published-products';
+import { type CatalogSurroundings } from '@/core/catalog';
+import { type Program } from '@/core/compile';
 import { customerView } from '../core/exchange';
 import { compile } from '../core/compile';
 import { type Resolution, resolve } from '../core/run';
 import { type Queries } from '../data/database';
-import { products, revisions } from '../data/schema';
 import { atOneMoment, type Services } from './context';
 import { notFound } from './refusal';
 import { readFiles } from './uploads';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
 import { withStock } from './overdue';
 
-/** A product as the shop sells it. */
-export interface PublishedProduct {
-  readonly productId: number;
-  readonly revisionId: number;
-  readonly definition: Product;
+/** A product as a customer may know it, ready to run, and what the customer's group is called in it. */
+export interface CustomersProgram<P extends Program | null = Program> {
+  readonly program: P;
+  readonly group: string | null;
 }
 
-/** Products with the revision that is published of them. */
-function selectPublished(queries: Queries) {
-  return queries
-    .select({ productId: products.id, revisionId: revisions.id, definition: revisions.definition })
-    .from(products)
-    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
-}
-
-/** Everything that is in the shop, in the order of the titles. */
-export async function readPublishedProducts(queries: Queries): Promise<PublishedProduct[]> {
-  const rows = await selectPublished(queries);
-  return rows.sort((a, b) => a.definition.title.localeCompare(b.definition.title, 'en'));
-}
-
-/** @returns undefined when the shop has no product at that address */
-export async function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
-  const [row] = await selectPublished(queries).where(eq(products.publishedSlug, slug));
-  return row;
-}
-
-/** @returns undefined when that product is not in the shop (any more) */
-export async function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
-  const [row] = await selectPublished(queries).where(eq(products.id, productId));
-  return row;
+/**
+ * Makes what is published of a product ready for a customer; null for what is not sold any more. The same state of the
+ * catalog gives the same program, which is made once.
+ *
+ * @param group key of the customer's group, or null
+ */
+export function programFor(queries: Queries, published: PublishedProduct, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram>;
+export function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>>;
+export async function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>> {
+  if (!published) return { program: null, group };
+  const { kept } = await readShared(queries);
+  const name = `program ${published.revisionId} ${group ?? ''}`;
+  const known = kept.get(name) as CustomersProgram | undefined;
+  if (known) return known;
+  const view = customerView(published.definition, surroundings, group);
+  const made = { program: compile(view.product, view.surroundings), group: view.group };
+  kept.set(name, made);
+  return made;
 }
 
 /** What the shop page needs of a product. */
@@ -65,10 +59,11 @@ export function openShopProduct(context: Services, slug: string): Promise<ShopPr
  */
 export function resolvePublished(context: Services, slug: string, selection: unknown, group: string | null = null): Promise<Resolution> {
   return withStock(context, async (still) => {
-    const { definition, levels, lots, surroundings, today } = await openShopProduct(still, slug);
+    const product = await openShopProduct(still, slug);
+    const { there, surroundings, today } = product;
     const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
     const files = await readFiles(still.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
-    const view = customerView(definition, surroundings, group);
-    return resolve(compile(view.product, view.surroundings), selection, { levels, lots, today, files, group: view.group });
+    const view = await programFor(still.database.read, product, surroundings, group);
+    return resolve(view.program, selection, { stock: there, today, files, group: view.group });
   });
 }

@@ -1,11 +1,12 @@
+import { usersOf } from './users';
 import { eq } from 'drizzle-orm';
 import { isTimeZone } from '../core/calendar';
-import { hasOptions, type Product, type Shop, shopSchema } from '../core/catalog';
-import { baskets, products, settings, sheets } from '../data/schema';
+import { type Shop, shopSchema } from '../core/catalog';
+import { baskets, settings } from '../data/schema';
 import { ensureBasket } from './basket';
 import { type Services } from './context';
 import { Refusal } from './refusal';
-import { readSettings } from './surroundings';
+import { readSettings } from './catalog-state';
 
 /** What may be changed of the shop; its currency stays, because prices are in it. */
 export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true });
@@ -17,10 +18,6 @@ export function openSettings({ database }: Services): Promise<Shop> {
 }
 
 const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
-
-function groupsNamedBy({ choices }: Pick<Product, 'choices'>): Set<string> {
-  return new Set(choices.flatMap((choice) => [...choice.groups, ...(hasOptions(choice) ? choice.options.flatMap((option) => option.groups) : [])]));
-}
 
 /**
  * Changes the shop's settings.
@@ -40,11 +37,10 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
   }
   await database.write(async (transaction) => {
     const former = await readSettings(transaction);
+    const users = await usersOf(transaction, 'groups');
     for (const { key, title } of former.groups) {
-      if (keys.has(key)) continue;
-      const rows = [...(await transaction.select({ draft: products.draft }).from(products)), ...(await transaction.select({ draft: sheets.draft }).from(sheets))];
-      const users = rows.filter(({ draft }) => groupsNamedBy(draft).has(key));
-      if (users.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${users.map(({ draft }) => draft.title).slice(0, 5).join(', ')}. Take it out there first.`);
+      const named = users.get(key) ?? [];
+      if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
     }
     const shop = { ...former, ...input };
     await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });

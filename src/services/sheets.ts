@@ -16,7 +16,7 @@ import { isToBeStored } from './draft-base';
 import { type EditorSurroundings, editorSurroundings } from './editing';
 import { notFound, Refusal } from './refusal';
 import { type ProductStep, readBothStates, stepByStep } from './product-steps';
-import { readSurroundings } from './surroundings';
+import { readAllSurroundings } from './surroundings';
 
 /** A sheet as the list shows it. */
 export interface SheetRow {
@@ -152,7 +152,7 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
     const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
     const rows = await still.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
     const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
-    const now = await readSurroundings(still.database.read, still.now(), [...used.map(({ definition }) => definition), opened.draft]);
+    const now = await readAllSurroundings(still.database.read, still.now(), [...used.map(({ definition }) => definition), opened.draft]);
     return {
       opened,
       uses,
@@ -209,7 +209,7 @@ export async function* rippleOf(context: Services, id: number): AsyncGenerator<P
 async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const { draft } = await requireSheet(queries, id);
   const states = await readBothStates(queries);
-  const { surroundings: before, today } = await readSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
@@ -257,7 +257,7 @@ export async function publishSheet(context: Services, id: number, { version, acc
       throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
     }
     const { draft } = sheet;
-    const { surroundings } = await readSurroundings(transaction, context.now());
+    const { surroundings } = await readAllSurroundings(transaction, context.now(), [draft]);
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first) throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
@@ -270,7 +270,7 @@ export function sheetFaults(sheet: Sheet, surroundings: Parameters<typeof compil
   const bare = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'SAMPLE', price: '100', sheets: [{ key: sheet.key }] });
   const { faults } = compile(bare, { ...surroundings, sheets: new Map(surroundings.sheets).set(sheet.key, sheet) });
   return faults.filter(
-    ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown' && code !== 'addOnUnresolved',
+    ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown',
   );
 }
 

@@ -1,18 +1,17 @@
+import { readStock } from './surroundings';
+import { stockView } from '@/core/stock';
+import { freshenCards, readCards } from './cards';
 import { problemJson } from '@/core/exchange';
-import { stockOf } from '@/core/run';
+import { isSoldOut, stockOf } from '@/core/run';
 import { type Picture, type Product } from '../core/catalog';
 import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, type ResolutionJson, resolutionJson } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { type QuantityRule } from '../core/ordering';
-import { compile } from '../core/compile';
-import { resolve } from '../core/run';
 import { toldOf, type ToldStock } from '../core/stock';
 import { groupOf, readBasket, waitingOrder } from './basket';
 import { type Services } from './context';
-import { openShopProduct, readPublishedProducts, resolvePublished } from './published';
-import { readSurroundings } from './surroundings';
+import { openShopProduct, programFor, resolvePublished } from './published';
 import { withStock } from './overdue';
-import { priceFigures } from './price-figures';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {
@@ -25,26 +24,43 @@ export interface ShopEntry {
   readonly soldOut: boolean;
 }
 
-/** Everything the shop sells. */
-export function listShop(context: Services): Promise<ShopEntry[]> {
-  return withStock(context, async ({ database, now }) => {
-    const published = await readPublishedProducts(database.read);
-    const { surroundings, levels, lots, today } = await readSurroundings(database.read, now(), published.map(({ definition }) => definition));
-    const compiled = published.map(({ definition }) => ({ product: definition, program: compile(definition, surroundings) }));
-    const figures = await priceFigures(compiled, surroundings);
-    return compiled.map(({ product: definition, program }, place) => {
-      const { shown, availability } = resolve(program, { answers: {} }, { levels, lots, today });
-      const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
-      return {
-        slug: definition.slug,
-        title: definition.title,
-        summary: definition.summary,
-        picture: definition.pictures[0] ?? null,
-        category: definition.category ?? '',
-        price: figures[place]?.words ?? '',
-        soldOut: nothingOffered || availability.canSupply === 0,
-      };
+/** How many products a page of the shop's list shows. */
+const ON_A_PAGE = 48;
+
+/** A page of what the shop sells. */
+export interface ShopPageView {
+  readonly entries: readonly ShopEntry[];
+  /** of everything that is sold, in their order */
+  readonly categories: readonly string[];
+  /** the one that is shown; null for all */
+  readonly category: string | null;
+  /** from 1 */
+  readonly page: number;
+  readonly pages: number;
+}
+
+/**
+ * What the shop sells, in the order of the titles, a page at a time.
+ *
+ * @param wanted which category, all of them where it is not there; and which page, from 1, or the nearest that is there
+ */
+export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number } = {}): Promise<ShopPageView> {
+  await freshenCards(context, 'published');
+  return withStock(context, async ({ database }) => {
+    const all = await readCards(database.read, 'published');
+    const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
+    const category = categories.find((known) => known === wanted.category) ?? null;
+    const rows = all.filter(({ card }) => category === null || card.category === category);
+    const pages = Math.max(1, Math.ceil(rows.length / ON_A_PAGE));
+    const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
+    const shown = rows.slice((page - 1) * ON_A_PAGE, page * ON_A_PAGE);
+    const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
+    const there = stockView(await readStock(database.read, needed));
+    const entries = shown.map(({ card }): ShopEntry => {
+      const { slug, title, summary, picture, category, price, soldOutWhen } = card;
+      return { slug, title, summary, picture, category: category ?? '', price: price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
     });
+    return { entries, categories, category, page, pages };
   });
 }
 
@@ -63,9 +79,12 @@ export interface ShopProductView {
  */
 export function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
   return withStock(context, async (still) => {
-    const { definition, surroundings, stock, today } = await openShopProduct(still, slug);
-    const view = customerView(definition, surroundings, await groupOf(still.database.read, token));
-    const drawn = stockOf(compile(view.product, view.surroundings), { today, group: view.group });
+    const product = await openShopProduct(still, slug);
+    const { definition, surroundings, stock, today } = product;
+    const group = await groupOf(still.database.read, token);
+    const view = customerView(definition, surroundings, group);
+    const { program } = await programFor(still.database.read, product, surroundings, group);
+    const drawn = stockOf(program, { today, group: view.group });
     return {
       product: view.product,
       surroundings: packSurroundings(view.surroundings),

@@ -1,13 +1,13 @@
-import { eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { dayAt } from '../core/calendar';
-import { type CatalogSurroundings, type Product, type Sheet, type Shop, shopSchema, type Swatch } from '../core/catalog';
+import { type CatalogSurroundings, placementsOf, type Product, referencesOf, type Referring, type Shop } from '../core/catalog';
 import { Exact } from '../core/number';
-import { availableToPromise, levelsOf, lotsOf, type LyingInLots, type StockLevels, type StockLots } from '../core/stock';
+import { availableToPromise, type LyingInLots, type StockView, stockView } from '../core/stock';
 import { type Queries } from '../data/database';
-import { products, revisions, settings, sheetRevisions, sheets, stockItems, swatches } from '../data/schema';
+import { stockItems } from '../data/schema';
+import { readShared, type SharedCatalog } from './catalog-state';
 import { readFreeLots } from './lots';
-
-const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' });
+import { readPublishedBySlug } from './published-products';
 
 /** A stock item with the figures that follow from the ledger; decimals as text. */
 export interface StockFigures {
@@ -23,21 +23,20 @@ export interface StockFigures {
   readonly lying: LyingInLots | null;
 }
 
-/** The shop's settings, with the codes of its customer groups: for the manager's eyes only. */
-export async function readSettings(queries: Queries): Promise<Shop> {
-  const row = await queries.query.settings.findFirst({ where: eq(settings.name, 'shop') });
-  return row ? shopSchema.parse(row.shop) : DEFAULT_SHOP;
-}
-
 /** The shop's settings as anyone may see them. */
 export async function readShop(queries: Queries): Promise<Shop> {
-  const shop = await readSettings(queries);
-  return { ...shop, groups: shop.groups.map((group) => ({ ...group, code: null })) };
+  return (await readShared(queries)).shop;
 }
 
-/** Every stock item with what can be promised of it, in the order of the titles. */
-export async function readStock(queries: Queries): Promise<StockFigures[]> {
-  const rows = await queries.select().from(stockItems).orderBy(stockItems.title);
+/**
+ * Stock items with what can be promised of them, in the order of the titles.
+ *
+ * @param keys which ones; null for all there are
+ */
+export async function readStock(queries: Queries, keys: ReadonlySet<string> | null = null): Promise<StockFigures[]> {
+  if (keys?.size === 0) return [];
+  const all = queries.select().from(stockItems);
+  const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
   return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom }) => ({
     lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
@@ -55,34 +54,18 @@ export async function readStock(queries: Queries): Promise<StockFigures[]> {
   }));
 }
 
-/** The swatch book, in the order of its pages. */
-export async function readSwatches(queries: Queries): Promise<Swatch[]> {
-  const rows = await queries.select().from(swatches).orderBy(swatches.rank, swatches.id);
-  return rows.map(({ key, name, colours, picture, family, supplierCode }) => ({ key, name, colours, picture, family, supplierCode }));
-}
-
-/** The published sheets. */
-export async function readSheets(queries: Queries): Promise<Sheet[]> {
-  const rows = await queries
-    .select({ definition: sheetRevisions.definition })
-    .from(sheets)
-    .innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision));
-  return rows.map(({ definition }) => definition);
-}
-
-/** The published products that others take along, and those that these take along in turn. */
-async function readAddOns(queries: Queries, definitions: readonly Pick<Product, 'choices'>[]): Promise<Map<string, Product>> {
+/** The published products that definitions take along, and those that these take along in turn. */
+async function readTakenAlong(queries: Queries, definitions: readonly Referring[]): Promise<Map<string, Product>> {
   const found = new Map<string, Product>();
   let from = definitions;
   for (;;) {
-    const wanted = from.flatMap(({ choices }) => choices.flatMap((choice) => (choice.kind === 'addOn' && choice.product !== '' && !found.has(choice.product) ? choice.product : [])));
-    if (wanted.length === 0) return found;
-    const rows = await queries
-      .select({ definition: revisions.definition })
-      .from(products)
-      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
-      .where(inArray(products.publishedSlug, [...new Set(wanted)]));
-    const fresh = rows.map(({ definition }) => definition);
+    const wanted = new Set(from.flatMap((definition) => [...referencesOf(definition).products].filter((slug) => !found.has(slug))));
+    const fresh: Product[] = [];
+    for (const slug of wanted) {
+      const published = await readPublishedBySlug(queries, slug);
+      if (published) fresh.push(published.definition);
+    }
+    if (fresh.length === 0) return found;
     for (const product of fresh) found.set(product.slug, product);
     from = fresh;
   }
@@ -90,29 +73,44 @@ async function readAddOns(queries: Queries, definitions: readonly Pick<Product, 
 
 export interface SurroundingsNow {
   readonly surroundings: CatalogSurroundings;
-  readonly levels: StockLevels;
-  readonly lots: StockLots;
+  /** what there is of the stock items in {@link stock} */
+  readonly there: StockView;
   readonly stock: readonly StockFigures[];
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
 }
 
 /**
- * What compiling and resolving need of the database, read at one moment.
- *
- * @param definitions what will be compiled: the products they take along are read too
+ * What compiling and resolving some definitions need of the database, read at one moment; of stock the items that they
+ * can draw.
  */
-export async function readSurroundings(queries: Queries, at: Date, definitions: readonly Pick<Product, 'choices'>[] = []): Promise<SurroundingsNow> {
-  const shop = await readShop(queries);
-  const stock = await readStock(queries);
-  const published = await readSheets(queries);
-  const book = await readSwatches(queries);
-  const surroundings: CatalogSurroundings = {
-    shop,
-    stock: new Map(stock.map(({ key, title, unit, lying }) => [key, { title, unit, cutFrom: lying }])),
-    swatches: new Map(book.map((swatch) => [swatch.key, swatch])),
-    sheets: new Map(published.map((sheet) => [sheet.key, sheet])),
-    products: await readAddOns(queries, [...definitions, ...published]),
-  };
-  return { surroundings, levels: levelsOf(stock), lots: lotsOf(stock), stock, today: dayAt(at, shop.timeZone) };
+export async function readSurroundings(queries: Queries, at: Date, definitions: readonly Product[]): Promise<SurroundingsNow> {
+  const shared = await readShared(queries);
+  const placed = new Set(definitions.flatMap((definition) => placementsOf(definition, shared.sheets.values()).map(({ key }) => key)));
+  const sheets = [...shared.sheets.values()].filter(({ key }) => placed.has(key));
+  return surroundingsOf(queries, at, shared, [...definitions, ...sheets], (all) => new Set(all.flatMap((definition) => [...referencesOf(definition).stock])));
+}
+
+/**
+ * The same for somebody who edits definitions and may yet refer to anything: all of stock, and what any sheet takes along.
+ */
+export async function readAllSurroundings(queries: Queries, at: Date, definitions: readonly Referring[]): Promise<SurroundingsNow> {
+  const shared = await readShared(queries);
+  return surroundingsOf(queries, at, shared, [...definitions, ...shared.sheets.values()], () => null);
+}
+
+async function surroundingsOf(queries: Queries, at: Date, shared: SharedCatalog, definitions: readonly Referring[], stockFor: (definitions: readonly Referring[]) => ReadonlySet<string> | null): Promise<SurroundingsNow> {
+  let along = await readTakenAlong(queries, definitions);
+  // What is taken along may have sheets on it by a condition, which take something along in turn.
+  for (;;) {
+    const placed = [...along.values()].flatMap((product) => placementsOf(product, shared.sheets.values()).flatMap(({ key }) => shared.sheets.get(key) ?? []));
+    const further = await readTakenAlong(queries, [...definitions, ...along.values(), ...placed]);
+    const done = further.size === along.size;
+    along = further;
+    if (done) {
+      const stock = await readStock(queries, stockFor([...definitions, ...along.values(), ...placed]));
+      const surroundings = { shop: shared.shop, stock: shared.stock, swatches: shared.swatches, sheets: shared.sheets, products: along };
+      return { surroundings, there: stockView(stock), stock, today: dayAt(at, shared.shop.timeZone) };
+    }
+  }
 }

@@ -1,14 +1,14 @@
+import { usersOf } from './users';
+import { readSwatches } from './catalog-state';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { freeKey, hasOptions, type Swatch, swatchByName, swatchSchema } from '../core/catalog';
+import { freeKey, type Swatch, swatchByName, swatchSchema } from '../core/catalog';
 import { type SwatchLine, swatchesToCsv } from '../core/exchange';
 import { counted } from '../core/words';
-import { type Queries } from '../data/database';
-import { products, sheets, swatches } from '../data/schema';
+import { swatches } from '../data/schema';
 import { inBackground } from './background/pool';
 import { atOneMoment, type Services } from './context';
 import { notFound, Refusal } from './refusal';
-import { readSwatches } from './surroundings';
 
 /** A swatch with the products and sheets that use it. */
 export interface SwatchRow extends Swatch {
@@ -19,23 +19,9 @@ export interface SwatchRow extends Swatch {
 export function listSwatches(context: Services): Promise<SwatchRow[]> {
   return atOneMoment(context, async ({ database }) => {
     const book = await readSwatches(database.read);
-    const uses = await swatchUses(database.read);
-    return book.map((swatch) => ({ ...swatch, usedBy: uses.get(swatch.key) ?? [] }));
+    const uses = await usersOf(database.read, 'swatches');
+    return book.map((swatch) => ({ ...swatch, usedBy: [...(uses.get(swatch.key) ?? [])] }));
   });
-}
-
-/** Titles of the products and sheets that refer to each swatch, in their drafts. */
-async function swatchUses(queries: Queries): Promise<Map<string, string[]>> {
-  const rows = [
-    ...(await queries.select({ draft: products.draft }).from(products)).map(({ draft }) => draft),
-    ...(await queries.select({ draft: sheets.draft }).from(sheets)).map(({ draft }) => draft),
-  ];
-  const uses = new Map<string, string[]>();
-  for (const { title, choices } of rows) {
-    const keys = new Set(choices.flatMap((choice) => (hasOptions(choice) ? choice.options.flatMap(({ swatch }) => swatch ?? []) : [])));
-    for (const key of keys) uses.set(key, [...(uses.get(key) ?? []), title]);
-  }
-  return uses;
 }
 
 export const swatchInputSchema = swatchSchema.omit({ key: true }).extend({ name: z.string().trim().min(1, 'Give the swatch a name.').max(80) });
@@ -70,7 +56,7 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 /** Takes a swatch out of the book. @throws Refusal 409 naming what uses it */
 export async function deleteSwatch({ database }: Services, key: string): Promise<void> {
   await database.write(async (transaction) => {
-    const users = (await swatchUses(transaction)).get(key) ?? [];
+    const users = (await usersOf(transaction, 'swatches')).get(key) ?? [];
     if (users.length > 0) throw new Refusal(409, 'swatchInUse', `${counted(users.length, 'product or sheet', 'products and sheets')} use it: ${users.slice(0, 5).join(', ')}. Give them another swatch first.`);
     await transaction.delete(swatches).where(eq(swatches.key, key));
   });

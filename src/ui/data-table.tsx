@@ -1,8 +1,8 @@
 'use client';
 
-import { Box, chakra, Checkbox, Table } from '@chakra-ui/react';
-import { type ColumnDef, flexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
-import { ArrowDown, ArrowUp } from 'lucide-react';
+import { Box, Button, chakra, Checkbox, HStack, Table, Text } from '@chakra-ui/react';
+import { type ColumnDef, flexRender, getCoreRowModel, getFilteredRowModel, getPaginationRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
+import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 
 declare module '@tanstack/react-table' {
@@ -28,7 +28,10 @@ interface Props<Row> {
 
 const SORT_WORDS = { asc: 'ascending', desc: 'descending' } as const;
 
-/** The one table: sorted by its heads, searched from outside. */
+/** So many rows stand on a page. */
+const ON_A_PAGE = 50;
+
+/** The one table: sorted by its heads, searched from outside, a page at a time. */
 export function DataTable<Row>({ label, rows, columns, rowKey, search = '', initialSort = [], empty, selection }: Props<Row>) {
   const [sorting, setSorting] = useState<SortingState>(initialSort);
   const table = useReactTable({
@@ -40,11 +43,16 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
+    getPaginationRowModel: getPaginationRowModel(),
+    initialState: { pagination: { pageSize: ON_A_PAGE, pageIndex: 0 } },
     globalFilterFn: 'includesString',
   });
   const shown = table.getRowModel().rows;
   if (shown.length === 0) return <>{empty}</>;
-  const allSelected = selection !== undefined && shown.every(({ id }) => selection.selected.has(id));
+  const found = table.getFilteredRowModel().rows;
+  const pages = table.getPageCount();
+  const page = table.getState().pagination.pageIndex;
+  const allSelected = selection !== undefined && found.every(({ id }) => selection.selected.has(id));
   const toggle = (ids: readonly string[], on: boolean) => selection?.onChange(new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))));
   return (
     <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
@@ -54,7 +62,7 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
             <Table.Row key={group.id} bg="bg.subtle">
               {selection && (
                 <Table.ColumnHeader w="40px" borderColor="border">
-                  <SelectBox label="Select all that are shown" checked={allSelected} onChange={(on) => toggle(shown.map(({ id }) => id), on)} />
+                  <SelectBox label={pages > 1 ? `Select all ${found.length}, on every page` : 'Select all that are shown'} checked={allSelected} onChange={(on) => toggle(found.map(({ id }) => id), on)} />
                 </Table.ColumnHeader>
               )}
               {group.headers.map((header) => {
@@ -102,6 +110,21 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
           ))}
         </Table.Body>
       </Table.Root>
+      {pages > 1 && (
+        <HStack as="nav" aria-label={`Pages of ${label}`} justify="space-between" px="3" py="2" borderTopWidth="1px" borderColor="border" fontSize="sm" color="fg.muted">
+          <Text css={{ fontVariantNumeric: 'tabular-nums' }}>
+            {page * ON_A_PAGE + 1} to {page * ON_A_PAGE + shown.length} of {found.length}
+          </Text>
+          <HStack gap="1">
+            <Button size="xs" variant="ghost" colorPalette="ink" disabled={!table.getCanPreviousPage()} onClick={() => table.previousPage()}>
+              <ChevronLeft size={14} aria-hidden /> Before
+            </Button>
+            <Button size="xs" variant="ghost" colorPalette="ink" disabled={!table.getCanNextPage()} onClick={() => table.nextPage()}>
+              After <ChevronRight size={14} aria-hidden />
+            </Button>
+          </HStack>
+        </HStack>
+      )}
     </Box>
   );
 }

@@ -92,14 +92,14 @@ export function tryWildRules(from: number, count: number): void {
       const product = wildProduct(seed);
       const program = compile(product, catalogOf([]));
       for (let pick = 0; pick < 3; pick += 1) {
-        const { state } = resolve(program, { answers: answers(random), quantity: random.below(4) }, { levels: null, today: '2026-11-25' });
+        const { state } = resolve(program, { answers: answers(random), quantity: random.below(4) }, { stock: null, today: '2026-11-25' });
         if (!STATES.includes(state)) throw new Error(state);
       }
       // Faults keep it from being sold; what is left without them is analysed all the same.
       const mended = { ...program, blocking: [] };
       const limits = { searching: 2000, counting: 20_000 };
       analyseWhole(mended, '2026-11-25', limits);
-      new NextClick(mended, '2026-11-25').look(answers(random), 1, { levels: null, today: '2026-11-25' }, random.of([...KEYS, null]), 500);
+      new NextClick(mended, '2026-11-25').look(answers(random), 1, { stock: null, today: '2026-11-25' }, random.of([...KEYS, null]), 500);
     } catch (error) {
       throw new Error(`wild product ${seed}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`, { cause: error });
     }

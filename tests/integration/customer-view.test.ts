@@ -6,7 +6,7 @@ import { customerResolution, customerView, packSurroundings, resolutionJson, unp
 import { Exact } from '@/core/number';
 import { compile } from '@/core/compile';
 import { isSeenBy, resolve, stockOf } from '@/core/run';
-import { levelsOf, lotsOf, mustBeAsked, toldLevelsOf, toldOf } from '@/core/stock';
+import { mustBeAsked, stockView, stockViewOf, toldOf } from '@/core/stock';
 import { shopOf, TODAY } from '../fixtures/shop-of';
 import { openServices, type TestServices } from '../support/services';
 import { enterGroupCode } from '@/services/settings';
@@ -56,7 +56,7 @@ describe('what a customer may know', () => {
 
   it('says why something is not offered without the name of a group', () => {
     const view = customerView(product, surroundings, null);
-    const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { levels: null, today: TODAY, group: view.group });
+    const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { stock: null, today: TODAY, group: view.group });
     expect(resolution.problems.map(({ data }) => problemWords(data).message)).toEqual(['Pack: A can’t be had when the customer does not belong to other customers.']);
   });
 
@@ -67,7 +67,7 @@ describe('what a customer may know', () => {
     const known = compile(travelled.product, unpackSurroundings(travelled.surroundings, surroundings.stock));
     expect(known.blocking).toEqual([]);
     for (const answers of [{ size: 's' }, { size: 's', pack: null, 'sheet.gift': true }, ...(group ? [{ size: 'x', pack: 'b', ref: 'PO 7' }] : [])]) {
-      const [all, told] = [resolve(whole, { answers }, { levels: () => Exact.of(5), today: TODAY, group }), resolve(known, { answers }, { levels: () => Exact.of(5), today: TODAY, group: view.group })];
+      const [all, told] = [resolve(whole, { answers }, { stock: stockViewOf(() => Exact.of(5)), today: TODAY, group }), resolve(known, { answers }, { stock: stockViewOf(() => Exact.of(5)), today: TODAY, group: view.group })];
       expect(told.state).toBe('sellable');
       const same = (resolution: typeof all) => ({ state: resolution.state, item: resolution.item, unitPrice: String(resolution.unitPrice), draws: resolution.draws.map(({ stock, total }) => `${total.value} ${stock}`) });
       expect(same(told)).toEqual(same(all));
@@ -108,7 +108,7 @@ describe('what a customer may know', () => {
         const told = compile(view.product, view.surroundings);
         const answer = (key: string) => [null, ...(all.choices[KEYS.indexOf(key)]?.options ?? []).flatMap((option) => (isSeenBy(option.groups, group) && isSeenBy(all.choices[KEYS.indexOf(key)]?.groups ?? [], group) ? [option.key] : []))];
         for (const a of answer('a')) for (const b of answer('b')) for (const c of answer('c')) {
-          const context = { levels: null, today: TODAY };
+          const context = { stock: null, today: TODAY };
           const same = ({ state, item, unitPrice, problems, counted }: ReturnType<typeof resolve>) => [state, item.key, item.sku, String(unitPrice), problems.map(({ code, where }) => `${where} ${code}`), counted.map(({ choice, value }) => `${choice} ${value}`)];
           expect(same(resolve(told, { answers: { a, b, c } }, { ...context, group: view.group }))).toEqual(same(resolve(all, { answers: { a, b, c } }, { ...context, group })));
         }
@@ -118,7 +118,7 @@ describe('what a customer may know', () => {
   });
 
   it('leaves out of a resolution what is taken from stock, and how much there is', () => {
-    const json = resolutionJson(resolve(compile(product, surroundings), { answers: { size: 's', pack: null } }, { levels: () => Exact.of(8347), today: TODAY }));
+    const json = resolutionJson(resolve(compile(product, surroundings), { answers: { size: 's', pack: null } }, { stock: stockViewOf(() => Exact.of(8347)), today: TODAY }));
     const told = JSON.stringify(customerResolution(json));
     for (const word of ['draws', 'canSupply', 'limitedBy', 'cutPlans', '8347', 'rules']) expect(told).not.toContain(word);
   });
@@ -157,8 +157,8 @@ describe('what a browser is told of stock', () => {
         ];
         const asked = { answers: { length: `${decimetres} dm` }, quantity };
         const told = stock.map(toldOf);
-        const exact = resolve(program, asked, { levels: levelsOf(stock), lots: lotsOf(stock), today: TODAY });
-        const known = resolve(program, asked, { levels: toldLevelsOf(told), lots: lotsOf(told), today: TODAY });
+        const exact = resolve(program, asked, { stock: stockView(stock), today: TODAY });
+        const known = resolve(program, asked, { stock: stockView(told), today: TODAY });
         if (known.state === 'unavailable') expect(exact.state).toBe('unavailable');
         else if (exact.state === 'unavailable') expect(mustBeAsked(known.draws, known.availability.cutPlans, told)).toBe(true);
       }),

@@ -119,7 +119,7 @@ describe('publishing', () => {
 
   it('can be taken back: the product leaves the shop, its revisions stay', async () => {
     await unpublishProduct(context, 2);
-    expect((await listShop(context)).map(({ slug }) => slug)).not.toContain('stainless-mesh');
+    expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('stainless-mesh');
     expect(await listEarlierStates(context, 2)).toHaveLength(1);
     await expect(deleteProduct(context, 2)).rejects.toMatchObject({ code: 'wasPublished' });
   });

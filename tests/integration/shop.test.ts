@@ -13,7 +13,7 @@ afterEach(() => context.close());
 
 describe('the shop', () => {
   it('lists what is published, with price and whether it is sold out', async () => {
-    expect((await listShop(context)).map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
+    expect((await listShop(context)).entries.map(({ slug, category, price, soldOut }) => [slug, category, price, soldOut])).toEqual([
       ['apiary-netting', 'Apiary', 'from €3.20 / m²', false],
       ['bee-suit', 'Clothing', '€129.00 – €181.72', false],
       ['branding-iron', 'Marking', '€50.40 – €113.46', false],
@@ -30,7 +30,7 @@ describe('the shop', () => {
 
   it('says sold out when nothing of a product can be had', async () => {
     await enterStock(context, 'honey-jar-454', { kind: 'adjustment', quantity: '0', reason: 'All broken' });
-    expect((await listShop(context)).find(({ slug }) => slug === 'honey-jars')?.soldOut).toBe(true);
+    expect((await listShop(context)).entries.find(({ slug }) => slug === 'honey-jars')?.soldOut).toBe(true);
   });
 
   it('tells the page of no stock but the product’s own', async () => {

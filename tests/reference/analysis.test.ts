@@ -9,7 +9,7 @@ import { catalogOf } from '../support/surroundings';
 
 /** What the analysis proves, beside trying every selection one by one, and beside a SAT solver. */
 const TODAY = '2026-11-25';
-const context = { levels: null, today: TODAY };
+const context = { stock: null, today: TODAY };
 
 const isSold = ({ state }: Resolution) => state === 'sellable';
 

@@ -7,7 +7,7 @@ import { context, surroundings } from '../fixtures/products';
 /** Prices a product of one choice of each priced kind. */
 function priced(fields: object, answers: Record<string, unknown>, quantity = 1) {
   const product = productSchema.parse({ slug: 'x', title: 'X', sku: 'X', ...fields });
-  const { unitPrice, lineTotal, working } = resolve(compile(product, surroundings), { answers, quantity }, { ...context, levels: null });
+  const { unitPrice, lineTotal, working } = resolve(compile(product, surroundings), { answers, quantity }, { ...context, stock: null });
   return { unit: unitPrice?.toFixed(2), total: lineTotal?.toFixed(2), amounts: working.map(({ amount }) => amount.toString()) };
 }
 

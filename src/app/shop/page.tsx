@@ -2,6 +2,11 @@ import { ShopList } from '@/features/shop/shop-list';
 import { services } from '@/services/process';
 import { listShop } from '@/services/shop';
 
-export default async function ShopPage() {
-  return <ShopList entries={await listShop(await services())} />;
+interface Place {
+  searchParams: Promise<{ category?: string | string[]; page?: string | string[] }>;
+}
+
+export default async function ShopPage({ searchParams }: Place) {
+  const { category, page } = await searchParams;
+  return <ShopList {...await listShop(await services(), { category: typeof category === 'string' ? category : null, page: Number(page) })} />;
 }

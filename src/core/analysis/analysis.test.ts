@@ -136,7 +136,7 @@ describe('the price range of a list', () => {
 describe('the next click', () => {
   const program = programOf({ choices: [roof, cover, list('frame', ['light', 'heavy'])], rules: [rule(is('cover', 'tin'), { kind: 'offer', choice: 'frame', options: ['heavy'] }), rule({ kind: 'all', of: [is('roof', 'flat'), is('frame', 'heavy')] }, { kind: 'refuse', reason: 'Too heavy.' })] });
   const next = new NextClick(program, TODAY);
-  const look = (given: Record<string, unknown>, kept: string | null = null) => next.look(given, 1, { levels: null, today: TODAY }, kept);
+  const look = (given: Record<string, unknown>, kept: string | null = null) => next.look(given, 1, { stock: null, today: TODAY }, kept);
 
   it('leaves out what leads nowhere two steps further on', () => {
     // Tin needs the heavy frame, which a flat roof does not carry.
@@ -150,7 +150,7 @@ describe('the next click', () => {
   });
 
   it('says when it could not find out in the steps it may take', () => {
-    expect(next.look({ roof: 'flat' }, 1, { levels: null, today: TODAY }, null, 0)).toEqual({ kind: 'unknown' });
+    expect(next.look({ roof: 'flat' }, 1, { stock: null, today: TODAY }, null, 0)).toEqual({ kind: 'unknown' });
   });
 });
 

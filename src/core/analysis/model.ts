@@ -426,4 +426,4 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
 }
 
 /** What an analysis resolves its findings with: stock is not asked. */
-export const contextFor = (model: Model, group: string | null) => ({ levels: null, today: model.today, group, files: fittingFiles(model.program) });
+export const contextFor = (model: Model, group: string | null) => ({ stock: null, today: model.today, group, files: fittingFiles(model.program) });

@@ -30,3 +30,4 @@ export {
 export { answersSchema, type Proof, proofSchema } from './proofs';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey, freeKeys } from './free-key';
+export { type References, referencesOf, type Referring, withPictures } from './references';

@@ -5,7 +5,7 @@ import { pathText, surroundingsOf } from '../exchange';
 import { compile } from '../compile';
 import { priceRange, readiness } from '../judge';
 import { resolve } from '../run';
-import { context, levels } from '../../../tests/fixtures/products';
+import { context } from '../../../tests/fixtures/products';
 
 const gift = {
   key: 'gift',
@@ -74,7 +74,7 @@ describe('sheets on a product', () => {
 
   it('keep their choices apart from the product’s of the same inside name, and refer to their own', () => {
     const { program } = withSheet();
-    const { working } = resolve(program, { answers: { 'gift.card': 'Ada L', 'gift.wrap': 'letters' } }, { ...context, levels: null });
+    const { working } = resolve(program, { answers: { 'gift.card': 'Ada L', 'gift.wrap': 'letters' } }, { ...context, stock: null });
     expect(working.map(({ amount }) => amount.toString())).toEqual(['20', '2']);
   });
 
@@ -111,9 +111,9 @@ describe('what a product says otherwise', () => {
       card: { required: true, amount: { value: { kind: 'fixed', value: '1' } } },
       wrap: { default: { value: 'fine' }, options: { fine: { amount: { value: { kind: 'fixed', value: '2.50' } } }, letters: { leftOut: true } } },
     });
-    const resolution = resolve(program, { answers: { 'gift.card': 'x' } }, { ...context, levels: null });
+    const resolution = resolve(program, { answers: { 'gift.card': 'x' } }, { ...context, stock: null });
     expect(resolution.unitPrice?.toString()).toBe('23.5');
-    expect(resolve(program, { answers: {} }, { ...context, levels: null }).problems.map(({ where }) => whereText(where))).toEqual(['choice:gift.card']);
+    expect(resolve(program, { answers: {} }, { ...context, stock: null }).problems.map(({ where }) => whereText(where))).toEqual(['choice:gift.card']);
     expect(program.choices[3]?.options.map(({ key }) => key)).toEqual(['plain', 'fine']);
   });
 
@@ -125,7 +125,7 @@ describe('what a product says otherwise', () => {
 
   it('takes back a default that it leaves out', () => {
     const { program } = overridden({ wrap: { options: { plain: { leftOut: true } } } });
-    expect(resolve(program, { answers: {} }, { ...context, levels: null }).state).toBe('incomplete');
+    expect(resolve(program, { answers: {} }, { ...context, stock: null }).state).toBe('incomplete');
   });
 
   it('is said when the sheet no longer has what it is about', () => {
@@ -138,7 +138,7 @@ describe('faults of a product with sheets', () => {
   it('point to the sheet, or to the product’s own choice wherever it stands on the page', () => {
     const broken = { ...gift, choices: [{ kind: 'list', key: 'wrap', title: 'Wrapping', options: [] }, ...gift.choices.slice(0, 1)] };
     const { definition, surroundings } = world({ sheets: [{ key: 'gift', after: '' }], choices: [{ kind: 'list', key: 'own', title: '', options: [{ key: 'a', title: 'A' }] }] }, [broken]);
-    const places = readiness(definition, surroundings, levels).map(({ path, code }) => `${pathText(path)} ${code}`);
+    const places = readiness(definition, surroundings, context.stock).map(({ path, code }) => `${pathText(path)} ${code}`);
     expect(places).toContain('$.sheets.gift.choices[0].options noOptions');
     expect(places).toContain('$.choices[0].title titleMissing');
   });
@@ -159,7 +159,7 @@ describe('customer groups', () => {
       { kind: 'list', key: 'colour', title: 'Colour', required: false, options: [{ key: 'red', title: 'Red' }, { key: 'grey', title: 'Grey', groups: ['trade'] }] },
     ],
   };
-  const ask = (answers: object, group?: string) => resolve(world(groups).program, { answers }, { ...context, levels: null, group });
+  const ask = (answers: object, group?: string) => resolve(world(groups).program, { answers }, { ...context, stock: null, group });
 
   it('see what is for them; others are not asked, and what they answer is set aside', () => {
     expect(ask({}, 'trade').problems.map(({ where }) => whereText(where))).toEqual(['choice:bulk']);

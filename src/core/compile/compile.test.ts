@@ -4,7 +4,7 @@ import { type Product, productSchema, variantSchema } from '../catalog';
 import { pathText } from '../exchange';
 import { compile } from '../compile';
 import { readiness } from '../judge';
-import { levels, mesh, suit, surroundings } from '../../../tests/fixtures/products';
+import { mesh, stock, suit, surroundings } from '../../../tests/fixtures/products';
 
 type Change = (draft: Product) => void;
 
@@ -14,7 +14,7 @@ function changed(product: Product, change: Change): Product {
   return copy;
 }
 
-const found = (product: Product) => readiness(product, surroundings, levels).map(({ path, code }) => `${pathText(path)} ${code}`);
+const found = (product: Product) => readiness(product, surroundings, stock).map(({ path, code }) => `${pathText(path)} ${code}`);
 
 /** The choice of that key, to be changed. */
 function choice<K extends Product['choices'][number]['kind']>(product: Product, kind: K): Extract<Product['choices'][number], { kind: K }> {
@@ -83,7 +83,7 @@ describe('readiness', () => {
 
   it('says everything in words, without a bare code in them', () => {
     for (const [, product, change] of faults) {
-      for (const { data, code } of readiness(changed(product, change), surroundings, levels)) {
+      for (const { data, code } of readiness(changed(product, change), surroundings, stock)) {
         const message = faultWords(data);
         expect(message).toMatch(/^[A-Z“$].{10,}[.!]$/);
         expect(message).not.toContain(code);

@@ -9,7 +9,7 @@ import { resolve } from '../run/resolve';
 
 /** Keeps a selection with all that it resolves to now as a proof. */
 export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {
-  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { levels: null, today, group: selection.group });
+  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { stock: null, today, group: selection.group });
   const { state, item, unitPrice, lineTotal, working, currency } = resolution;
   return {
     ...selection,

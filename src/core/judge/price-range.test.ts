@@ -42,7 +42,7 @@ describe('priceRange', () => {
     fc.assert(
       fc.property(products, (product) => {
         const program = compile(product, surroundings);
-        const prices = selectionsOf(product).map((answers) => Number(resolve(program, { answers }, { ...context, levels: null }).unitPrice?.toFixed(2)));
+        const prices = selectionsOf(product).map((answers) => Number(resolve(program, { answers }, { ...context, stock: null }).unitPrice?.toFixed(2)));
         const range = priceRange(program);
         expect(Number(range?.from.toFixed(2))).toBe(Math.min(...prices));
         expect(Number(range?.to.toFixed(2))).toBe(Math.max(...prices));

@@ -28,7 +28,7 @@ function leastByFormula(program: Program): Exact | null {
       return [];
     }),
   );
-  return resolve(program, { answers }, { levels: null, today: SOME_DAY }).unitPrice;
+  return resolve(program, { answers }, { stock: null, today: SOME_DAY }).unitPrice;
 }
 
 type Pick = (a: Exact, b: Exact) => Exact;

@@ -1,3 +1,4 @@
+import { type StockView } from '../stock';
 import { SOME_DAY } from '../calendar';
 import { resolve, resolvePart } from '../run';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
@@ -5,7 +6,6 @@ import { type CatalogSurroundings, hasOptions, isStocked, type Product, SKU_PATT
 import { alikeNeighbours } from '../colour';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
-import { type StockLevels } from '../stock';
 import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
 import { stockOf } from '../run';
@@ -14,13 +14,13 @@ import { isBlank } from '../text';
 /**
  * Everything that still keeps a product from being published or sold, what must be mended first.
  *
- * @param levels what can be promised of each stock item; null leaves out what depends on stock
+ * @param stock what there is of stock; null leaves out what depends on stock
  * @param program the compiled product, where there is one already
  */
 export function readiness(
   definition: Product,
   surroundings: CatalogSurroundings,
-  levels: StockLevels | null,
+  stock: StockView | null,
   program: Program = compile(definition, surroundings),
 ): Fault[] {
   const found: Fault[] = [];
@@ -38,7 +38,7 @@ export function readiness(
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   partFaults(program, add);
-  if (levels) stockFaults(program, levels, add);
+  if (stock) stockFaults(program, stock, add);
   swatchFaults(product, add);
   paidDefaultFaults(product, add);
 
@@ -81,9 +81,10 @@ function variantTitle(product: Product, options: Readonly<Record<string, string>
     .join(' · ');
 }
 
-function stockFaults(program: Program, levels: StockLevels, add: Add): void {
+function stockFaults(program: Program, stock: StockView, add: Add): void {
   for (const { key, title, path } of stockOf(program).values()) {
-    if ((levels(key) ?? Exact.zero).sign() <= 0) add(path, { code: 'outOfStock', item: title });
+    const available = stock.available(key) ?? Exact.zero;
+    if (available !== 'plenty' && available.sign() <= 0) add(path, { code: 'outOfStock', item: title });
   }
 }
 

@@ -102,7 +102,7 @@ describe('limits of rules', () => {
 describe('what was written of a selection', () => {
   it('has names that mean something', () => {
     const { program } = shopOf([{ choices: [list('box', ['flat', 'deep'], { ownQuantity: true })] }]);
-    const said = (selection: object) => resolve(program(), selection, { levels: null, today: TODAY }).problems.map(({ code, data }) => `${code}: ${problemWords(data).remedy}`);
+    const said = (selection: object) => resolve(program(), selection, { stock: null, today: TODAY }).problems.map(({ code, data }) => `${code}: ${problemWords(data).remedy}`);
     expect(said({ answers: { box: 'flat' }, quantiy: 3 })).toEqual(['unknownKey: “quantity” may be meant. What it can have: answers, quantity.']);
     expect(said({ answers: { bos: 'flat', box: 'flat' } })).toEqual(['unknownChoice: “box” may be meant.']);
     expect(said({ answers: { box: { option: 'flat', quantty: 3 } } })[0]).toMatch(/^unknownPickKey/);

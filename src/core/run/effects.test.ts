@@ -1,3 +1,4 @@
+import { stockView, stockViewOf } from '../stock';
 import { readiness } from '../judge';
 import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
@@ -25,11 +26,11 @@ function shop(products: object[]) {
     if (!found) throw new Error(`no product ${slug}`);
     return found;
   };
-  const levels = (key: string) => Exact.from(stock[key as keyof typeof stock]);
+  const there = stockView(Object.entries(stock).map(([key, available]) => ({ key, available })));
   return {
     program: (slug: string) => compile(product(slug), surroundings),
     mustFix: (slug: string) => readiness(product(slug), surroundings, null).flatMap(({ code, gravity }) => (gravity === 'mustFix' ? code : [])),
-    ask: (slug: string, answers: object, quantity = 1) => resolutionJson(resolve(compile(product(slug), surroundings), { answers, quantity }, { levels, today: '2026-11-24' })),
+    ask: (slug: string, answers: object, quantity = 1) => resolutionJson(resolve(compile(product(slug), surroundings), { answers, quantity }, { stock: there, today: '2026-11-24' })),
   };
 }
 
@@ -167,7 +168,7 @@ describe('add-ons', () => {
   it('cost what they cost the customer’s group', () => {
     const rated = { ...fuel, choices: [], formulas: [{ key: 'f', title: 'F', text: 'discount × 1', serves: { kind: 'amount' } }], rates: [{ key: 'discount', title: 'Discount', value: '0', per: null, byGroup: { trade: '-1.80' } }] };
     const { program } = shopOf([{ ...smoker({ answers: {} }), price: '10' }, { ...rated, draws: [] }]);
-    const asked = (group: string | null) => resolutionJson(resolve(program('smoker'), { answers: { fuel: 2 } }, { levels: null, today: '2026-11-24', group }));
+    const asked = (group: string | null) => resolutionJson(resolve(program('smoker'), { answers: { fuel: 2 } }, { stock: null, today: '2026-11-24', group }));
     expect([asked(null).unitPrice, asked('trade').unitPrice]).toEqual(['25.60', '22.00']);
     const { lowest, highest } = analyseWhole(program('smoker'), '2026-11-24');
     expect([lowest?.price, highest?.price]).toEqual(['10.00', '33.40']);
@@ -176,7 +177,7 @@ describe('add-ons', () => {
   it('can’t be taken along by customers who could not buy them alone, and say so', () => {
     const closed = { ...fuel, choices: [], rules: [{ key: 'r', when: { kind: 'group', groups: ['trade'] }, then: [{ kind: 'refuse', reason: 'Not for the trade.' }] }] };
     const { program } = shopOf([smoker({ answers: {} }), { ...closed, draws: [] }]);
-    const asked = (group: string | null) => resolutionJson(resolve(program('smoker'), { answers: { fuel: true } }, { levels: null, today: '2026-11-24', group }));
+    const asked = (group: string | null) => resolutionJson(resolve(program('smoker'), { answers: { fuel: true } }, { stock: null, today: '2026-11-24', group }));
     expect(asked(null).state).toBe('sellable');
     expect(asked('trade')).toMatchObject({ state: 'invalid', problems: [{ where: 'choice:fuel', code: 'partNotReady', message: 'Fuel with it can’t be taken along: Not for the trade.' }] });
   });
@@ -195,7 +196,7 @@ describe('add-ons', () => {
     const { program } = shopOf([smoker({ answers: {} }), strap], { stock: [{ key: 'web', title: 'Webbing', unit: 'm', cutFrom: { kind: 'roll' } }] });
     const cut = (lengths: readonly string[], count: number) => {
       const lots = (stock: string) => (stock === 'web' ? { kind: 'roll' as const, kerf: Exact.zero, smallestOffcut: null, lots: lengths.map((length, id) => ({ id, label: String(id), free: Exact.from(length) })) } : undefined);
-      return resolve(program('smoker'), { answers: { fuel: count } }, { levels: () => Exact.of(99), lots, today: '2026-11-24' });
+      return resolve(program('smoker'), { answers: { fuel: count } }, { stock: stockViewOf(() => Exact.of(99), lots), today: '2026-11-24' });
     };
     expect(cut(['1.2', '1.3'], 1).state).toBe('sellable');
     expect(cut(['1.9'], 1).state).toBe('unavailable');

@@ -1,3 +1,4 @@
+import { stockViewOf } from '../stock';
 import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema } from '../catalog';
@@ -49,7 +50,7 @@ function world(changes: object = {}, sheets: object[] = []) {
   const [product] = catalog.products;
   if (!product) throw new Error('no product');
   const program = compile(product, surroundings);
-  const ask = (answers: object, quantity = 1, group?: string) => resolutionJson(resolve(program, { answers, quantity }, { levels: () => Exact.of(10), today: '2026-11-24', group }));
+  const ask = (answers: object, quantity = 1, group?: string) => resolutionJson(resolve(program, { answers, quantity }, { stock: stockViewOf(() => Exact.of(10)), today: '2026-11-24', group }));
   return { product, surroundings, program, ask };
 }
 

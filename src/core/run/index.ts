@@ -8,6 +8,7 @@ export { type Reading } from './reading';
 export { type CountedAnswer, type Item, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 export { type PartCost, type PartTaken, resolvePart } from './parts';
 export { resolve } from './resolve';
+export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
 export { resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf } from './unit-price';

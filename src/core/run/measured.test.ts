@@ -1,9 +1,9 @@
+import { stockView, stockViewOf } from '../stock';
 import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema, productSchema } from '../catalog';
 import { checkCatalog, resolutionJson, surroundingsOf } from '../exchange';
 import { Exact } from '../number';
-import { lotsOf } from '../stock';
 import { compile } from '../compile/compile';
 import { resolve } from './resolve';
 
@@ -19,8 +19,8 @@ function world(product: object, stock: object[] = [], lots: Readonly<Record<stri
   });
   const surroundings = surroundingsOf(catalog);
   const program = compile(productSchema.parse(catalog.products[0]), surroundings);
-  const lying = lotsOf(catalog.stock.flatMap(({ key, cutFrom }) => (cutFrom ? [{ key, lying: { ...cutFrom, lots: (lots[key] ?? []).map((free, id) => ({ id, label: `Roll ${id + 1}`, free })) } }] : [])));
-  const context = { ...NOW, levels: () => Exact.of(40), lots: lying };
+  const lying = stockView(catalog.stock.flatMap(({ key, cutFrom }) => (cutFrom ? [{ key, available: '0', lying: { ...cutFrom, lots: (lots[key] ?? []).map((free, id) => ({ id, label: `Roll ${id + 1}`, free })) } }] : [])));
+  const context = { ...NOW, stock: stockViewOf(() => Exact.of(40), (key) => lying.lots(key)) };
   return {
     faults: program.faults.map(({ code, data }) => `${code}: ${faultWords(data)}`),
     raw: (answers: object, quantity?: number) => resolve(program, { answers, quantity }, context),

@@ -99,12 +99,12 @@ function variantOffer(
   return best;
 }
 
-function isOut({ stock, fixed, pieces, cut }: DrawProgram, { levels, lots }: ResolveContext): boolean {
-  if (!levels) return false;
-  const lying = cut ? lots?.(stock) : undefined;
+function isOut({ stock, fixed, pieces, cut }: DrawProgram, { stock: view }: ResolveContext): boolean {
+  if (!view) return false;
+  const lying = cut ? view.lots(stock) : undefined;
   if (lying?.more === true) return false;
   if (lying) return fixed ? mostThatCanBeCut(lying, [{ length: fixed, count: pieces }], 1) < 1 : longestPieces(lying, 1).sign() <= 0;
-  const available = levels(stock) ?? Exact.zero;
+  const available = view.available(stock) ?? Exact.zero;
   if (available === 'plenty') return false;
   return fixed ? available.isLess(pieces === 1 ? fixed : fixed.times(Exact.of(pieces))) : available.sign() <= 0;
 }

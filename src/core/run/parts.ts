@@ -32,7 +32,7 @@ const NO_PARTS: readonly PartTaken[] = [];
  */
 export function resolvePart(part: PartProgram, { today, group, files }: Pick<ResolveContext, 'today' | 'group' | 'files'>, resolve: ResolvePart): { readonly resolution: Resolution; readonly price: PartCost | null } {
   const { program } = part;
-  const resolution = resolve(program, { answers: part.answers }, { levels: null, today, group, files });
+  const resolution = resolve(program, { answers: part.answers }, { stock: null, today, group, files });
   const { state, unitPrice, lineTotal, quantity } = resolution;
   if (state !== 'sellable' || !unitPrice || !lineTotal) return { resolution, price: null };
   const alone = unitPrice.times(Exact.of(quantity));

@@ -54,7 +54,7 @@ describe('the working', () => {
       fc.property(products, lengths, fc.string({ maxLength: 30 }), fc.integer({ min: 1, max: 500 }), (product, length, note, quantity) => {
         const program = compile(product, surroundings);
         expect(program.faults.filter(({ gravity }) => gravity === 'mustFix')).toEqual([]);
-        const { working, unitPrice, lineTotal } = resolve(program, { answers: { length, note }, quantity }, { ...context, levels: null });
+        const { working, unitPrice, lineTotal } = resolve(program, { answers: { length, note }, quantity }, { ...context, stock: null });
         const per = (which: 'unit' | 'line') => sum(working.filter((line) => line.per === which).map(({ amount }) => amount));
         expect(unitPrice?.equals(per('unit'))).toBe(true);
         expect((unitPrice?.decimalPlaces() ?? 9) <= 2).toBe(true);

@@ -5,14 +5,12 @@ import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { type NamedCondition, type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
-import { type Availability, type Draw, type Effort, type StockLots, type ToldLevels } from '../stock';
+import { type Availability, type Draw, type Effort, type StockView } from '../stock';
 
 /** What a resolution depends on beside the definition and the selection. */
 export interface ResolveContext {
-  /** what can be promised of each stock item; null when stock is not to be asked */
-  readonly levels: ToldLevels | null;
-  /** the lots of stock items that pieces are cut from; absent where none are known */
-  readonly lots?: StockLots | null;
+  /** what there is of stock; null when it is not to be asked */
+  readonly stock: StockView | null;
   /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
   readonly effort?: Effort;
   /** the day it is in the shop, as YYYY-MM-DD */

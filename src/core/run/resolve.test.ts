@@ -92,7 +92,7 @@ describe('resolve', () => {
   });
 
   it('asks nothing of stock when stock is not given', () => {
-    const resolution = resolve(meshProgram, { answers: { length: '25' }, quantity: 9 }, { ...context, levels: null });
+    const resolution = resolve(meshProgram, { answers: { length: '25' }, quantity: 9 }, { ...context, stock: null });
     expect(resolution.state).toBe('sellable');
     expect(resolution.availability.canSupply).toBeNull();
   });

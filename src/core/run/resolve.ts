@@ -63,8 +63,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
-  const availability = availabilityOf(draws, context.levels, context.lots, pieces, context.effort);
-  const supply = supplyProblem(program, availability, pieces, context.lots);
+  const availability = availabilityOf(draws, context.stock, pieces, context.effort);
+  const supply = supplyProblem(program, availability, pieces, context.stock);
   if (supply) problems.push(supply);
 
   return {

@@ -1,3 +1,4 @@
+import { stockViewOf } from '../stock';
 import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema, type CatalogSurroundings, type Condition, productSchema } from '../catalog';
@@ -23,7 +24,7 @@ function world(product: object, sheets: object[] = []) {
   const program = compile(productSchema.parse(catalog.products[0]), surroundings);
   return {
     faults: program.faults.map(({ code, path, data }) => `${path.join('.')} ${code}: ${faultWords(data)}`),
-    ask: (answers: object, quantity = 1, group?: string) => resolutionJson(resolve(program, { answers, quantity }, { levels: () => Exact.of(9), today: '2026-11-25', group })),
+    ask: (answers: object, quantity = 1, group?: string) => resolutionJson(resolve(program, { answers, quantity }, { stock: stockViewOf(() => Exact.of(9)), today: '2026-11-25', group })),
   };
 }
 

@@ -2,18 +2,18 @@ import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
-import { type Availability, longestPieces, type LotStock, type Pieces, type StockLots } from '../stock';
+import { type Availability, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
 import { type Program } from '../compile/program';
 
 type Limit = NonNullable<Availability['limitedBy']>;
 
 /** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
-export function supplyProblem(program: Program, { canSupply, limitedBy }: Availability, items: number, lots: StockLots | null | undefined): Problem | null {
+export function supplyProblem(program: Program, { canSupply, limitedBy }: Availability, items: number, view: StockView | null): Problem | null {
   if (!limitedBy || typeof canSupply !== 'number') return null;
   const few = canSupply < program.defaultQuantity;
   if (!few && canSupply >= items) return null;
   const { title: item, stock, cutting, available } = limitedBy;
-  const lying = cutting && lots?.(stock);
+  const lying = cutting && view?.lots(stock);
   if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity));
   return few ? problem(AT_ITEM, { code: 'outOfStock', item }) : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
 }

@@ -1,3 +1,4 @@
+import { stockViewOf } from './stock-view';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
@@ -14,7 +15,7 @@ describe('availabilityOf', () => {
       fc.property(fc.array(fc.tuple(amounts, fc.integer({ min: -500, max: 90_000 }).map((n) => Exact.of(n, 100))), { minLength: 1, maxLength: 5 }), (items) => {
         const draws = items.map(([perItem], index) => draw(`s${index}`, perItem));
         const levels = new Map(items.map(([, level], index) => [`s${index}`, level]));
-        const { canSupply, limitedBy } = availabilityOf(draws, (key) => levels.get(key));
+        const { canSupply, limitedBy } = availabilityOf(draws, stockViewOf((key) => levels.get(key)));
         const enoughFor = (count: number) => items.every(([perItem, level]) => count === 0 || !perItem.times(Exact.of(count)).isMore(level));
         expect(enoughFor(Number(canSupply))).toBe(true);
         expect(enoughFor(Number(canSupply) + 1)).toBe(false);
@@ -25,14 +26,14 @@ describe('availabilityOf', () => {
 
   it('names the item that limits', () => {
     const draws = [draw('floor', Exact.one), draw('frame', Exact.of(9))];
-    const { canSupply, limitedBy } = availabilityOf(draws, (key) => Exact.of(key === 'frame' ? 40 : 12));
+    const { canSupply, limitedBy } = availabilityOf(draws, stockViewOf((key) => Exact.of(key === 'frame' ? 40 : 12)));
     expect(canSupply).toBe(4);
     expect(limitedBy).toMatchObject({ stock: 'frame', title: 'FRAME' });
   });
 
   it('counts an unknown item as none, a draw of nothing as no limit, and unasked stock as unknown', () => {
-    expect(availabilityOf([draw('gone', Exact.one)], () => undefined).canSupply).toBe(0);
-    expect(availabilityOf([draw('air', Exact.zero)], () => Exact.zero).limitedBy).toBeNull();
+    expect(availabilityOf([draw('gone', Exact.one)], stockViewOf(() => undefined)).canSupply).toBe(0);
+    expect(availabilityOf([draw('air', Exact.zero)], stockViewOf(() => Exact.zero)).limitedBy).toBeNull();
     expect(availabilityOf([draw('any', Exact.one)], null)).toEqual({ canSupply: null, limitedBy: null, cutPlans: [], leadDays: null });
   });
 });

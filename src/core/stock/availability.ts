@@ -1,7 +1,8 @@
+import { type StockView } from './stock-view';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY } from '../ordering';
 import { type Quantity, type Unit } from '../quantity';
-import { type CutPlan, longestPieces, type LotStock, mostThatCanBeCut, type Pieces, planCuts, QUICK, type Effort } from './cutting';
+import { type CutPlan, longestPieces, mostThatCanBeCut, type Pieces, planCuts, QUICK, type Effort } from './cutting';
 
 /** What one order line takes of one stock item. */
 export interface Draw {
@@ -15,43 +16,6 @@ export interface Draw {
   readonly leadDays: number | null;
   /** what of the item takes it: the way to each part, empty for the product itself */
   readonly by: readonly (readonly string[])[];
-}
-
-/** What is left to promise of a stock item, in its own unit; undefined for an item that is not known. */
-export type StockLevels = (stock: string) => Exact | undefined;
-
-/** The same, where `plenty` is all that is told of an item of which there is more than the asker need know. */
-export type ToldLevels = (stock: string) => Exact | 'plenty' | undefined;
-
-/** How a stock item lies in lots, with what is free of each; undefined for an item that does not, or is not known. */
-export type StockLots = (stock: string) => LotStock | undefined;
-
-/** The levels of a list of stock items; what is available comes as decimal text. */
-export function levelsOf(items: readonly { readonly key: string; readonly available: string }[]): StockLevels {
-  const available = new Map(items.map((item) => [item.key, Exact.from(item.available)]));
-  return (stock) => available.get(stock);
-}
-
-/** The lots of a list of stock items; lengths come as decimal text. */
-export function lotsOf(items: readonly { readonly key: string; readonly lying?: LyingInLots | null }[]): StockLots {
-  const lying = new Map(
-    items.flatMap(({ key, lying: said }): [string, LotStock][] => {
-      if (!said) return [];
-      const lots = said.lots.map(({ id, label, free }) => ({ id, label, free: Exact.from(free) }));
-      return [[key, { kind: said.kind, more: said.more, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
-    }),
-  );
-  return (stock) => lying.get(stock);
-}
-
-/** How a stock item lies in lots, as it travels: decimals as text. */
-export interface LyingInLots {
-  readonly kind: LotStock['kind'];
-  readonly kerf: string;
-  readonly smallestOffcut: string | null;
-  readonly lots: readonly { readonly id: number; readonly label: string; readonly free: string }[];
-  /** whether there is more than these, and longer than is told */
-  readonly more?: boolean;
 }
 
 /** A plan for one stock item: which pieces are cut from which lots for all items of the selection. */
@@ -90,19 +54,20 @@ const NO_PLANS: readonly StockCutPlan[] = [];
  * can really be cut from them.
  *
  * @param draws what one item takes, each stock item once
+ * @param view what there is; null where stock is not asked
  * @param effort how hard the least waste is looked for
  * @param items how many items are asked for: what is cut for them is planned
  */
-export function availabilityOf(draws: readonly Draw[], levels: ToldLevels | null, lots: StockLots | null | undefined = null, items = 0, effort: Effort = QUICK): Availability {
-  if (!levels) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
+export function availabilityOf(draws: readonly Draw[], view: StockView | null, items = 0, effort: Effort = QUICK): Availability {
+  if (!view) return { canSupply: null, limitedBy: null, cutPlans: NO_PLANS, leadDays: null };
   let canSupply: number | null = null;
   let limitedBy: Availability['limitedBy'] = null;
   let lead: number | null = null;
   let cutPlans = NO_PLANS;
   for (const { stock, title, perItem, total, pieces, leadDays } of draws) {
     if (perItem.value.sign() <= 0) continue;
-    const lying = pieces.length > 0 ? lots?.(stock) : undefined;
-    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (levels(stock) ?? Exact.zero);
+    const lying = pieces.length > 0 ? view.lots(stock) : undefined;
+    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
     if (level === 'plenty') continue;
     const available = level;
     const possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());

@@ -1,5 +1,6 @@
+import { type LyingInLots } from './stock-view';
 import { Exact } from '../number';
-import { type Draw, type LyingInLots, type StockCutPlan, type ToldLevels } from './availability';
+import { type Draw, type StockCutPlan } from './availability';
 
 /** What a customer's browser is told of a stock item: exact figures only of what is scarce. */
 export interface ToldStock {
@@ -43,12 +44,6 @@ export function toldOf({ key, title, unit, available, lying }: Figures): ToldSto
       more: told.length < longest.length || told.some(({ length }) => length.isMore(FEW)),
     },
   };
-}
-
-/** The levels of items as they are told. */
-export function toldLevelsOf(items: readonly { readonly key: string; readonly available: string | null }[]): ToldLevels {
-  const available = new Map(items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]));
-  return (stock) => available.get(stock);
 }
 
 /** Whether what is told is not enough to say that as much can be supplied: then whoever knows all of it is to be asked. */

@@ -101,7 +101,7 @@ function ChosenBeforehand({ choice, edit }: { choice: AddOnChoice; edit: (tag: s
   const product = surroundings.products.get(choice.product);
   const program = useMemo(() => product && compile(product, surroundings), [product, surroundings]);
   if (!program || program.indexOf.size === 0) return null;
-  const resolution = resolutionJson(resolve(program, { answers: choice.answers }, { levels: null, today: SOME_DAY }));
+  const resolution = resolutionJson(resolve(program, { answers: choice.answers }, { stock: null, today: SOME_DAY }));
   return (
     <Box borderLeftWidth="3px" borderColor="border" pl="4">
       <Text fontWeight="600" mb="2">

@@ -1,5 +1,6 @@
 'use client';
 
+import { stockView } from '@/core/stock';
 import { Alert, Box, Link, Menu, Stack } from '@chakra-ui/react';
 import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
@@ -10,7 +11,6 @@ import { z } from 'zod';
 import { forReadiness } from '@/core/analysis';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
-import { levelsOf } from '@/core/stock';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, type Published } from '@/features/choice-editor/editing';
@@ -74,7 +74,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   const checks = useChecks(settled, surroundings, today);
   const { faults } = checks;
   const findings = useMemo(
-    () => [...readiness(settled, surroundings, levelsOf(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
+    () => [...readiness(settled, surroundings, stockView(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
     [settled, surroundings, stock, program, faults],
   );
   useUndoKeys(draft);

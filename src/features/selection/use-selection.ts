@@ -8,7 +8,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { compile, type Program } from '@/core/compile';
 import { type Resolution, resolve, resolvePart } from '@/core/run';
 import { type Selection } from '@/core/selection';
-import { lotsOf, type LyingInLots, mustBeAsked, toldLevelsOf } from '@/core/stock';
+import { type LyingInLots, mustBeAsked, stockView } from '@/core/stock';
 import { readNumber } from '@/core/quantity';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
@@ -74,8 +74,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
-  const levels = useMemo(() => toldLevelsOf(stock), [stock]);
-  const lots = useMemo(() => lotsOf(stock), [stock]);
+  const there = useMemo(() => stockView(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
   // What rules and tables tie together is followed to its end, so that no click leads where nothing can be bought.
@@ -83,13 +82,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const settled = useDeferredValue(program);
   const nextClick = useMemo(() => (settled.rules && settled.blocking.length === 0 ? new NextClick(settled, today) : null), [settled, today]);
   const { resolution: here, changes, unsure } = useMemo(() => {
-    const context = { levels, lots, today, group, files: (token: string) => files.get(token) };
+    const context = { stock: there, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, { answers: known, quantity }, context);
     const resolved = resolutionJson(exact);
     const outlook = (settled === program && nextClick?.look(known, quantity, context, last)) || null;
     return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES, unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
-  }, [program, settled, nextClick, known, shownQuantity, levels, lots, today, group, files, last, stock]);
+  }, [program, settled, nextClick, known, shownQuantity, there, today, group, files, last, stock]);
   const resolution = useAsked(here, unsure, { answers: known, quantity: quantityFrom(shownQuantity) }, ask);
 
   const takeFile = useCallback(
@@ -105,7 +104,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     [today, resolution, files, takeFile, program, group],
   );
   const attempt = useCallback(
-    (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { levels: null, today, group, files: (token: string) => files.get(token) }),
+    (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { stock: null, today, group, files: (token: string) => files.get(token) }),
     [program, known, shownQuantity, today, group, files],
   );
   const answer = useCallback((choice: string, given: unknown) => {

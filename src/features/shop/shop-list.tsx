@@ -2,19 +2,21 @@
 
 import { Box, Button, chakra, Heading, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
-import { useState } from 'react';
-import { type ShopEntry } from '@/services/shop';
+import { type ShopEntry, type ShopPageView } from '@/services/shop';
 import { EmptyPlace } from '@/ui/text';
 
 const CardLink = chakra(NextLink);
 const Picture = chakra('img');
 
-/** What the shop sells, all of it or one category. */
-export function ShopList({ entries }: { entries: readonly ShopEntry[] }) {
-  const [chosen, setChosen] = useState<string | null>(null);
-  if (entries.length === 0) return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
-  const categories = [...new Set(entries.map(({ category }) => category))].sort();
-  const shown = entries.filter(({ category }) => chosen === null || category === chosen);
+/** The address of a page of the list. */
+function placeOf(category: string | null, page: number): string {
+  const query = new URLSearchParams({ ...(category !== null && { category }), ...(page > 1 && { page: String(page) }) }).toString();
+  return query === '' ? '/shop' : `/shop?${query}`;
+}
+
+/** What the shop sells, all of it or one category, a page at a time. */
+export function ShopList({ entries, categories, category: chosen, page, pages }: ShopPageView) {
+  if (categories.length === 0) return <EmptyPlace title="The shelves are empty">Nothing has been published yet. Come back soon.</EmptyPlace>;
   return (
     <>
       <HStack justify="space-between" align="end" gap="4" wrap="wrap" mb="6">
@@ -22,20 +24,33 @@ export function ShopList({ entries }: { entries: readonly ShopEntry[] }) {
           {chosen ?? 'Everything on the shelves'}
         </Heading>
         {categories.length > 1 && (
-          <HStack gap="1" wrap="wrap" role="group" aria-label="Categories">
+          <HStack as="nav" gap="1" wrap="wrap" aria-label="Categories">
             {[null, ...categories].map((category) => (
-              <Button key={category ?? ''} size="sm" variant={chosen === category ? 'solid' : 'outline'} colorPalette="oak" aria-pressed={chosen === category} onClick={() => setChosen(category)}>
-                {category ?? 'All'}
+              <Button key={category ?? ''} asChild size="sm" variant={chosen === category ? 'solid' : 'outline'} colorPalette="oak">
+                <NextLink href={placeOf(category, 1)} aria-current={chosen === category ? 'page' : undefined}>
+                  {category ?? 'All'}
+                </NextLink>
               </Button>
             ))}
           </HStack>
         )}
       </HStack>
       <SimpleGrid columns={{ base: 1, sm: 2, lg: 3 }} gap="6">
-        {shown.map((entry) => (
+        {entries.map((entry) => (
           <ShopCard key={entry.slug} entry={entry} />
         ))}
       </SimpleGrid>
+      {pages > 1 && (
+        <HStack as="nav" aria-label="Pages" justify="center" gap="2" mt="8" wrap="wrap">
+          {Array.from({ length: pages }, (_, index) => (
+            <Button key={index} asChild size="sm" variant={index + 1 === page ? 'solid' : 'ghost'} colorPalette="oak">
+              <NextLink href={placeOf(chosen, index + 1)} aria-label={`Page ${index + 1}`} aria-current={index + 1 === page ? 'page' : undefined}>
+                {index + 1}
+              </NextLink>
+            </Button>
+          ))}
+        </HStack>
+      )}
     </>
   );
 }

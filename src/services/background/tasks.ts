@@ -1,9 +1,9 @@
+import { cardOf } from '@/services/card';
+import { type ProductCard } from '@/data/cards';
 import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
 import { swatchesFromCsv } from '../../core/exchange';
 import { compile } from '../../core/compile';
 import { prove } from '../../core/judge';
-import { priceWords } from '../../core/words';
-import { sellableRange } from '../../core/analysis';
 import { brokenProof, compareSides, type Comparison, type Side } from '../comparison';
 import { cleanDrawing } from './clean-drawing';
 
@@ -26,15 +26,5 @@ export const comparisons = ({ sides, today }: { sides: readonly { before: Side; 
 export const failingProofs = ({ products, surroundings, today }: { products: readonly (Product | null)[]; surroundings: CatalogSurroundings; today: string }) =>
   products.map((product) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds).map(brokenProof) : []));
 
-/** What products cost, in words and from which amount, as their lists show it. */
-export const prices = ({ products, surroundings }: { products: readonly Product[]; surroundings: CatalogSurroundings }): PriceFigure[] =>
-  products.map((product) => {
-    const program = compile(product, surroundings);
-    return { words: priceWords(program), from: sellableRange(program)?.from.toApproximateNumber() ?? null };
-  });
-
-/** A price as a list shows it, and what it is sorted by. */
-export interface PriceFigure {
-  readonly words: string | null;
-  readonly from: number | null;
-}
+/** What lists say of products. */
+export const cards = ({ products, surroundings, today }: { products: readonly Product[]; surroundings: CatalogSurroundings; today: string }): ProductCard[] => products.map((product) => cardOf(product, surroundings, today));

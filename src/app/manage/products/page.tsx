@@ -1,8 +1,8 @@
+import { readSheets } from '@/services/catalog-state';
 import { type Metadata } from 'next';
 import { ProductList } from '@/features/products/product-list';
 import { services } from '@/services/process';
 import { listProducts } from '@/services/products';
-import { readSheets } from '@/services/surroundings';
 
 export const metadata: Metadata = { title: 'Products' };
 export const dynamic = 'force-dynamic';

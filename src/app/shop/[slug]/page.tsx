@@ -1,3 +1,4 @@
+import { cache } from 'react';
 import { ProductPage } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
@@ -8,11 +9,14 @@ interface Place {
   params: Promise<{ slug: string }>;
 }
 
+/** The view of one request: what its title needs and what its page needs is read once. */
+const viewOf = cache(async (slug: string) => orNotFound(openShopProductView(await services(), slug, await basketToken())));
+
 export async function generateMetadata({ params }: Place) {
-  const { product } = await orNotFound(openShopProductView(await services(), (await params).slug, await basketToken()));
+  const { product } = await viewOf((await params).slug);
   return { title: product.title, description: product.summary };
 }
 
 export default async function ShopProductPage({ params }: Place) {
-  return <ProductPage {...await orNotFound(openShopProductView(await services(), (await params).slug, await basketToken()))} />;
+  return <ProductPage {...await viewOf((await params).slug)} />;
 }

@@ -1,0 +1,1 @@
+export { type Adjustment, type BasketLine, quote, type Quote, type QuotedLine } from './quote';

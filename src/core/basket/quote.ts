@@ -1,0 +1,59 @@
+import { type Program } from '../compile';
+import { Exact } from '../number';
+import { problem, type Problem } from '../problems';
+import { type Resolution, resolve, type ResolveContext } from '../run';
+import { AT_ITEM, type Selection } from '../selection';
+
+/** What somebody wants to buy: a selection of a product; null for a product that is no longer sold. */
+export interface BasketLine {
+  readonly program: Program | null;
+  readonly selection: Selection;
+  /** the customer's group, as the program calls it */
+  readonly group: string | null;
+}
+
+/** A line with what it comes to, beside all lines before it. */
+export interface QuotedLine {
+  readonly resolution: Resolution | null;
+  readonly problems: readonly Problem[];
+}
+
+/** What changes the sum of a basket beside its lines; amounts in the currency's major unit, negative for a reduction. */
+export interface Adjustment {
+  readonly label: string;
+  readonly amount: Exact;
+}
+
+export interface Quote {
+  /** one a line, in their order */
+  readonly lines: readonly QuotedLine[];
+  readonly adjustments: readonly Adjustment[];
+  /** of lines and adjustments; null while a line has no price */
+  readonly total: Exact | null;
+  /** whether there is anything, and all of it can be ordered as it stands */
+  readonly canOrder: boolean;
+}
+
+const NO_ADJUSTMENTS: readonly Adjustment[] = [];
+
+/**
+ * What a basket comes to. Its lines stand before the same shelves: each is resolved against what the lines before it
+ * leave, so that nothing is promised twice and pieces of several lines are cut from the same lots.
+ */
+export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>): Quote {
+  let { stock } = context;
+  const quoted = lines.map(({ program, selection, group }): QuotedLine => {
+    if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })] };
+    const resolution = resolve(program, selection, { ...context, stock, group });
+    stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
+    return { resolution, problems: resolution.problems };
+  });
+  const adjustments = NO_ADJUSTMENTS;
+  const amounts = [...quoted.map(({ resolution }) => resolution?.lineTotal ?? null), ...adjustments.map(({ amount }) => amount)];
+  return {
+    lines: quoted,
+    adjustments,
+    total: amounts.reduce<Exact | null>((sum, amount) => (sum && amount ? sum.plus(amount) : null), Exact.zero),
+    canOrder: quoted.length > 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
+  };
+}

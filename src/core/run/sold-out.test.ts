@@ -1,0 +1,46 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
+import { stockView } from '../stock';
+import { resolve } from './resolve';
+import { isSoldOut, soldOutClauses } from './sold-out';
+
+const draw = (stock: string, quantity = '1') => ({ kind: 'fixed', stock, quantity });
+const option = (key: string, more: object) => ({ key, title: key, ...more });
+const keys = ['body', 'trim', 'a', 'b', 'c', 'web'] as const;
+const stock = ['a', 'b', 'c'].map((key) => ({ key, title: key, unit: '1' })).concat([{ key: 'web', title: 'Web', unit: 'm', cutFrom: { kind: 'roll' } } as never]);
+
+const stocked = list('size', [], { stocked: true, options: [option('s', {}), option('m', { whenOut: 'orderable', leadDays: 5 }), option('l', {})] });
+const products = {
+  'takes the same whatever is chosen': { draws: [draw('body', '2'), draw('trim')] },
+  'takes what is picked': { draws: [], choices: [list('box', [], { options: [option('x', { draws: [draw('a', '3')] }), option('y', { draws: [draw('b'), draw('c')] })] })] },
+  'has a way that takes nothing': { draws: [], choices: [list('box', [], { options: [option('x', { draws: [draw('a')] }), option('y', {})] })] },
+  'has an option that can be ordered': { draws: [], choices: [list('box', [], { options: [option('x', { draws: [draw('a')] }), option('y', { whenOut: 'orderable', leadDays: 9, draws: [draw('b')] })] })] },
+  'has options for others only': { draws: [], choices: [list('box', [], { options: [option('x', { groups: ['trade'] }), option('y', { draws: [draw('c')] })] })] },
+  'begins with a default': { draws: [], choices: [list('box', [], { default: 'x', options: [option('x', { draws: [draw('a')] }), option('y', { draws: [draw('b')] })] })] },
+  'is kept in variants': { draws: [], choices: [stocked], variants: [{ options: { size: 's' }, stock: 'a' }, { options: { size: 'l' }, stock: 'b' }, { options: { size: 'm' }, stock: 'c', onSale: false }] },
+  'is cut in pieces': { draws: [{ ...draw('web', '2'), pieces: 2 }] },
+};
+
+describe('a product is sold out', () => {
+  it.each(Object.entries(products))('as resolving it with nothing chosen says: %s', (_, product) => {
+    const program = shopOf([product], { stock }).program();
+    const clauses = soldOutClauses(program, TODAY);
+    fc.assert(
+      fc.property(fc.tuple(...keys.map(() => fc.integer({ min: -1, max: 4 }))), fc.array(fc.constantFrom('1.5', '2', '3.5', '4'), { maxLength: 3 }), (levels, lots) => {
+        const view = stockView(
+          keys.map((key, place) => ({ key, available: String(levels[place] ?? 0), lying: key === 'web' ? { kind: 'roll' as const, kerf: '0', smallestOffcut: null, lots: lots.map((free, id) => ({ id, label: String(id), free })) } : null })),
+        );
+        const { shown, availability } = resolve(program, { answers: {} }, { stock: view, today: TODAY });
+        const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
+        expect(isSoldOut(clauses, view)).toBe(nothingOffered || availability.canSupply === 0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('when nothing at all is offered, whatever lies on the shelves', () => {
+    const program = shopOf([{ draws: [], choices: [list('box', [], { options: [option('x', { groups: ['trade'] })] })] }]).program();
+    expect(isSoldOut(soldOutClauses(program, TODAY), stockView([]))).toBe(true);
+  });
+});

@@ -1,0 +1,63 @@
+import { Exact } from '../number';
+import { mostThatCanBeCut, type StockView, stockViewOf } from '../stock';
+import { type DrawProgram, type Program } from '../compile/program';
+import { resolve } from './resolve';
+
+/** How much of a stock item is needed; decimals in its unit. Null for as much as somebody says: any is enough. */
+export interface Need {
+  readonly stock: string;
+  readonly quantity: string | null;
+  /** pieces that must be cut from its lots; empty where it is taken by quantity */
+  readonly pieces: readonly { readonly length: string; readonly count: number }[];
+}
+
+/** Ways out of which one must be open: all that is needed for a way must be there. */
+export type SoldOutClause = readonly (readonly Need[])[];
+
+const PLENTY: StockView = stockViewOf(() => 'plenty');
+
+/**
+ * When a product is sold out for everybody: when of any of these clauses no way is open. What is needed whatever is
+ * chosen is a clause of one way; a choice of which something must be taken is one of a way for each option.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function soldOutClauses(program: Program, today: string): SoldOutClause[] {
+  const { shown, draws } = resolve(program, { answers: {} }, { stock: PLENTY, today });
+  const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
+    leadDays === null && perItem.value.sign() > 0 ? [[[{ stock, quantity: perItem.value.toString(), pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })) }]]] : [],
+  );
+  shown.forEach(({ options }, index) => {
+    if (options.length === 0) return;
+    const position = program.stocked.indexOf(index);
+    const ways = options.flatMap(({ option, offered }, effect) => {
+      if (!offered) return [];
+      const orderable = program.choices[index]?.options[effect]?.whenOut === 'orderable';
+      const own = orderable ? [] : (program.choices[index]?.effects[effect]?.draws ?? []).flatMap(needOf);
+      if (position < 0) return [own];
+      const variants = [...program.variants.values()].filter(({ options: made, onSale }) => onSale && made[position] === option);
+      return variants.map(({ draw }) => [...own, ...(draw && draw.leadDays === null ? needOf(draw) : [])]);
+    });
+    if (ways.every((needs) => needs.length > 0)) clauses.push(ways);
+  });
+  return clauses;
+}
+
+function needOf({ stock, fixed, pieces, cut, leadDays }: DrawProgram): Need[] {
+  if (leadDays !== null) return [];
+  if (!fixed) return [{ stock, quantity: null, pieces: [] }];
+  return [{ stock, quantity: fixed.times(Exact.of(pieces)).toString(), pieces: cut ? [{ length: fixed.toString(), count: pieces }] : [] }];
+}
+
+/** Whether nobody can buy a product now. */
+export function isSoldOut(clauses: readonly SoldOutClause[], stock: StockView): boolean {
+  return clauses.some((ways) => !ways.some((needs) => needs.every((need) => isThere(need, stock))));
+}
+
+function isThere({ stock, quantity, pieces }: Need, view: StockView): boolean {
+  const lying = pieces.length > 0 || quantity === null ? view.lots(stock) : undefined;
+  if (lying && pieces.length > 0) return mostThatCanBeCut(lying, pieces.map(({ length, count }) => ({ length: Exact.from(length), count })), 1) >= 1;
+  const available = view.available(stock) ?? Exact.zero;
+  if (available === 'plenty') return true;
+  return quantity === null ? available.sign() > 0 : !available.isLess(Exact.from(quantity));
+}

@@ -1,0 +1,72 @@
+import { Exact } from '../number';
+import { type Draw, type StockCutPlan } from './availability';
+import { lotsAfter, type LotStock } from './cutting';
+
+/** How a stock item lies in lots, as it travels: decimals as text. */
+export interface LyingInLots {
+  readonly kind: LotStock['kind'];
+  readonly kerf: string;
+  readonly smallestOffcut: string | null;
+  readonly lots: readonly { readonly id: number; readonly label: string; readonly free: string }[];
+  /** whether there is more than these, and longer than is told */
+  readonly more?: boolean;
+}
+
+/** What is known of one stock item, as it travels. */
+export interface StockFigure {
+  readonly key: string;
+  /** what can be promised, in its own unit, as a decimal; null for plenty: more than the asker need know */
+  readonly available: string | null;
+  /** how it lies in lots; absent or null where any quantity can be taken */
+  readonly lying?: LyingInLots | null;
+}
+
+/** What there is of stock: as it is, or as it is once something has been taken. It never changes; taking gives another. */
+export interface StockView {
+  /** what can be promised of a stock item, in its own unit; undefined for one that is not known */
+  available(stock: string): Exact | 'plenty' | undefined;
+  /** its lots with what is free of each; undefined for one that does not lie in lots, or is not known */
+  lots(stock: string): LotStock | undefined;
+  /** the same once something has been drawn, and cut as planned */
+  less(draws: readonly Draw[], plans: readonly StockCutPlan[]): StockView;
+}
+
+type Known = Pick<StockView, 'available' | 'lots'>;
+
+/** A view of what functions know. */
+export function stockViewOf(available: Known['available'], lots: Known['lots'] = () => undefined): StockView {
+  return {
+    available,
+    lots,
+    less(draws, plans) {
+      const taken = new Map<string, Exact>();
+      for (const { stock, total } of draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
+      const cut = new Map<string, LotStock>();
+      for (const { stock, plan } of plans) {
+        const lying = cut.get(stock) ?? lots(stock);
+        if (lying) cut.set(stock, lotsAfter(lying, plan.cuts));
+      }
+      return stockViewOf(
+        (stock) => {
+          const before = available(stock);
+          const less = taken.get(stock);
+          return less === undefined || before === undefined || before === 'plenty' ? before : before.minus(less);
+        },
+        (stock) => cut.get(stock) ?? lots(stock),
+      );
+    },
+  };
+}
+
+/** A view of a list of stock items. */
+export function stockView(items: readonly StockFigure[]): StockView {
+  const available = new Map(items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]));
+  const lying = new Map(
+    items.flatMap(({ key, lying: said }): [string, LotStock][] => {
+      if (!said) return [];
+      const lots = said.lots.map(({ id, label, free }) => ({ id, label, free: Exact.from(free) }));
+      return [[key, { kind: said.kind, more: said.more, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
+    }),
+  );
+  return stockViewOf((stock) => available.get(stock), (stock) => lying.get(stock));
+}

@@ -1,0 +1,27 @@
+import { type SoldOutClause } from '../core/run';
+
+/** What lists say of a product, worked out once and kept: to show it nothing is compiled. */
+export interface ProductCard {
+  readonly slug: string;
+  readonly title: string;
+  readonly sku: string;
+  readonly summary: string;
+  readonly picture: { readonly src: string; readonly alt: string } | null;
+  readonly category: string | null;
+  readonly supplier: string | null;
+  readonly tags: readonly string[];
+  readonly facets: readonly string[];
+  /** in words, and what it is sorted by */
+  readonly price: string | null;
+  readonly priceFrom: number | null;
+  /** stock items that it can draw; `along` where only something that is taken along does */
+  readonly draws: readonly { readonly key: string; readonly along: boolean }[];
+  /** how many things keep it from being published */
+  readonly mustFix: number;
+  /** while any of these holds, nobody can buy it */
+  readonly soldOutWhen: readonly SoldOutClause[];
+  /** what it refers to, to see whether the card still holds; the sheets are those that are placed on it */
+  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[] };
+  /** what decides which sheets conditions place on it */
+  readonly placements: readonly { readonly key: string; readonly by: 'hand' | 'condition'; readonly leftOut: boolean }[];
+}

@@ -1,0 +1,142 @@
+import { eq } from 'drizzle-orm';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { productSchema } from '@/core/catalog';
+import { catalogStates, productCards, products } from '@/data/schema';
+import { freshenCards, readCards } from '@/services/cards';
+import { readShared } from '@/services/catalog-state';
+import { createProduct, deleteProduct, insertProduct, listProducts, openProduct, publishDraft, publishProduct, saveDraft, unpublishProduct } from '@/services/products';
+import { listShop } from '@/services/shop';
+import { createStockItem, enterStock } from '@/services/stock';
+import { changeSwatch, deleteSwatch } from '@/services/swatches';
+import { openServices, order, basketWith, type TestServices } from '../support/services';
+
+let context: TestServices;
+beforeEach(async () => {
+  context = await openServices();
+});
+afterEach(() => context.close());
+
+const stateName = async () => (await context.database.read.select().from(catalogStates))[0]?.name;
+
+async function change(slug: string, recipe: (draft: Awaited<ReturnType<typeof openProduct>>['draft']) => void): Promise<number> {
+  const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, slug) });
+  if (!row) throw new Error(`no ${slug}`);
+  const { draft, draftVersion } = await openProduct(context, row.id);
+  const definition = structuredClone(draft);
+  recipe(definition);
+  return publishProduct(context, row.id, await saveDraft(context, row.id, { definition, baseVersion: draftVersion, editor: 'test' })).then(() => row.id);
+}
+
+const priceOf = async (slug: string) => (await listShop(context)).entries.find((entry) => entry.slug === slug)?.price;
+
+/** Writes something into every card, to see later which were made anew. */
+async function mark(): Promise<void> {
+  await freshenCards(context, 'published');
+  for (const { id, card } of await readCards(context.database.read, 'published')) {
+    await context.database.write((transaction) => transaction.update(productCards).set({ card: { ...card, summary: 'marked' } }).where(eq(productCards.productId, id)));
+  }
+}
+
+async function madeAnew(): Promise<string[]> {
+  await freshenCards(context, 'published');
+  return (await readCards(context.database.read, 'published')).flatMap(({ card }) => (card.summary === 'marked' ? [] : card.slug));
+}
+
+describe('the state of the catalog', () => {
+  it('has another name after whatever products share has changed, and the same after what moves in stock', async () => {
+    const names = new Set([await stateName()]);
+    const fresh = async () => {
+      const name = await stateName();
+      const isNew = !names.has(name);
+      names.add(name);
+      return isNew;
+    };
+    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    expect(await fresh()).toBe(true);
+    await createStockItem(context, { key: 'lid', title: 'Lid', unit: '1', backorder: '0' } as Parameters<typeof createStockItem>[1]);
+    expect(await fresh()).toBe(true);
+    await change('smoker-fuel', (draft) => void (draft.price = '8.80'));
+    expect(await fresh()).toBe(true);
+    await enterStock(context, 'honey-jar-454', { kind: 'adjustment', quantity: '3', reason: 'Counted' });
+    await order(context, await basketWith(context, 'smoker-fuel', {}));
+    expect(await fresh()).toBe(false);
+  });
+
+  it('that is rolled back is never taken for another', async () => {
+    const failed = context.database.write(async (transaction) => {
+      await transaction.run(`update stock_items set title = 'Never so' where key = 'honey-jar-454'`);
+      expect((await readShared(transaction)).stock.get('honey-jar-454')?.title).toBe('Never so');
+      throw new Error('no');
+    });
+    await expect(failed).rejects.toThrow('no');
+    expect((await readShared(context.database.read)).stock.get('honey-jar-454')?.title).not.toBe('Never so');
+    await context.database.write((transaction) => transaction.run(`update stock_items set title = 'So' where key = 'honey-jar-454'`));
+    expect((await readShared(context.database.read)).stock.get('honey-jar-454')?.title).toBe('So');
+  });
+});
+
+describe('what lists say', () => {
+  it('follows what is published, and what a product takes along, at once', async () => {
+    expect([await priceOf('smoker-fuel'), await priceOf('smoker')]).toEqual(['€7.80 – €12.50', '€42.00 – €80.28']);
+    await change('smoker-fuel', (draft) => void (draft.price = '9.80'));
+    expect(await priceOf('smoker-fuel')).toMatch(/^€9\.80/);
+    expect(await priceOf('smoker')).not.toBe('€42.00 – €80.28');
+  });
+
+  it('is made anew only for what has changed, or refers to what has', async () => {
+    await mark();
+    expect(await madeAnew()).toEqual([]);
+    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    const touched = await madeAnew();
+    expect(touched).toContain('bee-suit');
+    expect(touched).not.toContain('stainless-mesh');
+    await mark();
+    await change('smoker-fuel', (draft) => void (draft.summary = 'Burns cool'));
+    expect((await madeAnew()).sort()).toEqual(['smoker', 'smoker-fuel']);
+  });
+
+  it('of the manager’s follows every draft, and forgets what is deleted or out of the shop', async () => {
+    const id = await createProduct(context, { title: 'Queen cage' });
+    const row = async () => (await listProducts(context)).find((candidate) => candidate.id === id);
+    expect(await row()).toMatchObject({ title: 'Queen cage', state: 'draft', price: null });
+    const { draft, draftVersion } = await openProduct(context, id);
+    await saveDraft(context, id, { definition: { ...draft, price: '3.20', sku: 'QC' }, baseVersion: draftVersion, editor: 'test' });
+    expect(await row()).toMatchObject({ price: '€3.20', sku: 'QC' });
+    await deleteProduct(context, id);
+    expect(await row()).toBeUndefined();
+    const fuel = await change('smoker-fuel', () => undefined);
+    await unpublishProduct(context, fuel);
+    expect(await priceOf('smoker-fuel')).toBeUndefined();
+  });
+
+  it('stands on pages of forty-eight, by category where one is asked for', async () => {
+    await context.database.write(async (transaction) => {
+      for (let number = 0; number < 60; number += 1) {
+        const draft = productSchema.parse({ slug: `frame-${number}`, title: `Frame ${String(number).padStart(2, '0')}`, sku: `FR-${number}`, category: 'Frames', price: '2.00', draws: [{ kind: 'fixed', stock: 'honey-jar-454', quantity: '1' }] });
+        await publishDraft(transaction, { id: await insertProduct(transaction, draft, context.now()), draft, draftVersion: 1 }, context.now());
+      }
+    });
+    const first = await listShop(context);
+    expect([first.entries.length, first.page, first.pages]).toEqual([48, 1, 2]);
+    const beyond = await listShop(context, { page: 99 });
+    expect([beyond.entries.length, beyond.page]).toEqual([23, 2]);
+    expect(new Set([...first.entries, ...beyond.entries].map(({ slug }) => slug)).size).toBe(71);
+    const frames = await listShop(context, { category: 'Frames', page: NaN });
+    expect([frames.entries.length, frames.pages, frames.category]).toEqual([48, 2, 'Frames']);
+    expect((await listShop(context, { category: 'No such' })).category).toBeNull();
+  });
+});
+
+describe('what is published', () => {
+  it('keeps a swatch in the book although the draft uses it no more', async () => {
+    const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'bee-suit') });
+    const { draft, draftVersion } = await openProduct(context, row?.id ?? 0);
+    const definition = structuredClone(draft);
+    for (const choice of definition.choices) if ('options' in choice) for (const option of choice.options) if (option.swatch === 'slate') Object.assign(option, { swatch: null, colours: ['#66737b'] });
+    const version = await saveDraft(context, row?.id ?? 0, { definition, baseVersion: draftVersion, editor: 'test' });
+    await expect(deleteSwatch(context, 'slate')).rejects.toMatchObject({ code: 'swatchInUse' });
+    await publishProduct(context, row?.id ?? 0, version);
+    await deleteSwatch(context, 'slate');
+    expect((await listShop(context)).entries.some(({ slug }) => slug === 'bee-suit')).toBe(true);
+  });
+});
