@@ -1,10 +1,10 @@
-import { stockViewOf } from '../src/core/stock';
-import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
 import { analyse, analyseWhole, NextClick, USUAL_LIMITS } from '../src/core/analysis';
-import { Exact } from '../src/core/number';
 import { compile } from '../src/core/compile';
+import { Exact } from '../src/core/number';
 import { type Resolution, resolve } from '../src/core/run';
+import { whereText } from '../src/core/selection';
+import { stockViewOf } from '../src/core/stock';
 import { largeProduct, Random } from '../tests/support/generated-products';
 import { surroundings } from './product';
 import { inTurn, median, timesAsFast } from './rounds';

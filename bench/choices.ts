@@ -1,17 +1,17 @@
-import { stockViewOf } from '../src/core/stock';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Product, productSchema, type Sheet, sheetSchema } from '../src/core/catalog';
-import { resolutionJson } from '../src/core/exchange';
 import { compile } from '../src/core/compile';
+import { resolutionJson } from '../src/core/exchange';
 import { readiness } from '../src/core/judge';
 import { resolve } from '../src/core/run';
+import { stockViewOf } from '../src/core/stock';
 import { Database } from '../src/data/database';
-import { insertProduct, publishDraft } from '../src/services/products';
-import { insertSheet, openSheetForEditing, publishSheetDraft, rippleOf } from '../src/services/sheets';
-import { openForEditing } from '../src/services/editing';
-import { createStockItem } from '../src/services/stock';
+import { openForEditing } from '../src/services/products/editing';
+import { insertProduct, publishDraft } from '../src/services/products/products';
+import { insertSheet, openSheetForEditing, publishSheetDraft, rippleOf } from '../src/services/sheets/sheets';
+import { createStockItem } from '../src/services/stock/stock';
 import { surroundings } from './product';
 
 /**

@@ -1,9 +1,9 @@
-import { stockViewOf } from '../src/core/stock';
-import { whereText } from '../src/core/selection';
 import { strict as assert } from 'node:assert';
-import { Exact } from '../src/core/number';
 import { compile } from '../src/core/compile';
+import { Exact } from '../src/core/number';
 import { type Resolution, resolve } from '../src/core/run';
+import { whereText } from '../src/core/selection';
+import { stockViewOf } from '../src/core/stock';
 import { byHand, handOutcome } from './by-hand';
 import { libraryOutcome, libraryProgram } from './by-libraries';
 import { onHand, type Outcome, product, selections, surroundings } from './product';

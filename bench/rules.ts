@@ -1,10 +1,10 @@
-import { type Answer } from '../src/core/selection';
-import { strict as assert } from 'node:assert';
 import jsonLogic, { type RulesLogic } from 'json-logic-js';
 import { Engine, type TopLevelCondition } from 'json-rules-engine';
+import { strict as assert } from 'node:assert';
 import { type Condition, type Test } from '../src/core/catalog';
-import { compileCondition, type Facts } from '../src/core/rules';
 import { type Exact } from '../src/core/number';
+import { compileCondition, type Facts } from '../src/core/rules';
+import { type Answer } from '../src/core/selection';
 import { Random } from '../tests/support/generated-products';
 import { inTurn, timesAsFast } from './rounds';
 import { productOfLists } from './tied-product';

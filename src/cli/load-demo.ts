@@ -1,16 +1,16 @@
-import { faultWords } from '@/core/words';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { checkCatalog, pathText, readCatalog } from '../core/exchange';
 import { moneyDigits } from '../core/money';
-import { addToBasket, readBasket } from '../services/basket';
-import { checkOut } from '../services/checkout';
-import { importCatalog } from '../services/catalog-import';
+import { faultWords } from '../core/words';
+import { importCatalog } from '../services/catalog/catalog-import';
 import { type Services } from '../services/context';
-import { type PaymentWish } from '../services/payment';
-import { asPlanned, confirmCuts, listCutting } from '../services/cutting';
-import { createProduct } from '../services/products';
-import { enterStock } from '../services/stock';
+import { createProduct } from '../services/products/products';
+import { addToBasket, readBasket } from '../services/selling/basket';
+import { checkOut } from '../services/selling/checkout';
+import { type PaymentWish } from '../services/selling/payment';
+import { asPlanned, confirmCuts, listCutting } from '../services/stock/cutting';
+import { enterStock } from '../services/stock/stock';
 
 const FOLDER = 'demo';
 const DAY = 24 * 3600_000;

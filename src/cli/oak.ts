@@ -1,19 +1,19 @@
-import { stockView } from '@/core/stock';
-import { faultWords } from '@/core/words';
-import { type Fault } from '@/core/problems';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
-import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { dayAt, parseDay } from '../core/calendar';
-import { Exact } from '../core/number';
+import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
 import { compile } from '../core/compile';
+import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
 import { prove } from '../core/judge';
+import { Exact } from '../core/number';
+import { type Fault } from '../core/problems';
 import { resolve, type ResolveContext } from '../core/run';
+import { stockView } from '../core/stock';
+import { faultWords } from '../core/words';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
-import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/ledger';
-import { fileTypeOf } from '../services/upload-file';
+import { fileTypeOf } from '../services/files/upload-file';
+import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger';
 
 const USAGE = `Usage:
   oak resolve --catalog FILE --product SLUG [--selection FILE|-] [--group KEY] [--today YYYY-MM-DD] [--files DIR]

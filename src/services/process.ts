@@ -1,7 +1,7 @@
 import { Database } from '../data/database';
 import { startThreads } from './background/pool';
 import { type Services } from './context';
-import { keepFreeing } from './overdue';
+import { keepFreeing } from './selling/overdue';
 
 const holder = globalThis as { oakKnotServices?: Promise<Services> };
 

@@ -2,13 +2,13 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { catalogStates, productCards, products } from '@/data/schema';
-import { freshenCards, readCards } from '@/services/cards';
-import { readShared } from '@/services/catalog-state';
-import { createProduct, deleteProduct, insertProduct, listProducts, openProduct, publishDraft, publishProduct, saveDraft, unpublishProduct } from '@/services/products';
-import { listShop } from '@/services/shop';
-import { createStockItem, enterStock } from '@/services/stock';
-import { changeSwatch, deleteSwatch } from '@/services/swatches';
-import { openServices, order, basketWith, type TestServices } from '../support/services';
+import { freshenCards, readCards } from '@/services/catalog/cards';
+import { readShared } from '@/services/catalog/catalog-state';
+import { createProduct, deleteProduct, insertProduct, listProducts, openProduct, publishDraft, publishProduct, saveDraft, unpublishProduct } from '@/services/products/products';
+import { listShop } from '@/services/selling/shop';
+import { createStockItem, enterStock } from '@/services/stock/stock';
+import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
+import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
 beforeEach(async () => {

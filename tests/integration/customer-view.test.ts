@@ -1,16 +1,16 @@
-import { problemWords } from '@/core/words';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '@/core/catalog';
+import { compile } from '@/core/compile';
 import { customerResolution, customerView, packSurroundings, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
-import { compile } from '@/core/compile';
 import { isSeenBy, resolve, stockOf } from '@/core/run';
 import { mustBeAsked, stockView, stockViewOf, toldOf } from '@/core/stock';
+import { problemWords } from '@/core/words';
+import { openShopProductView } from '@/services/selling/shop';
+import { enterGroupCode } from '@/services/settings/settings';
 import { shopOf, TODAY } from '../fixtures/shop-of';
 import { openServices, type TestServices } from '../support/services';
-import { enterGroupCode } from '@/services/settings';
-import { openShopProductView } from '@/services/shop';
 
 const SECRET = 'secret';
 const trade = { groups: ['trade'] };

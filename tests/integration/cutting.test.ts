@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { Exact } from '@/core/number';
-import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/cutting';
-import { auditLedger } from '@/services/ledger';
-import { readOrder } from '@/services/orders';
-import { createProduct, publishProduct, saveDraft } from '@/services/products';
-import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/stock';
-import { addToBasket, readBasket } from '@/services/basket';
+import { createProduct, publishProduct, saveDraft } from '@/services/products/products';
+import { addToBasket, readBasket } from '@/services/selling/basket';
+import { readOrder } from '@/services/selling/orders';
+import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/stock/cutting';
+import { auditLedger } from '@/services/stock/ledger';
+import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/stock/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

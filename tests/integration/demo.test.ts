@@ -6,9 +6,9 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { Database } from '@/data/database';
 import { products } from '@/data/schema';
+import { createProduct } from '@/services/products/products';
+import { listOrders } from '@/services/selling/orders';
 import { openServices } from '../support/services';
-import { listOrders } from '@/services/orders';
-import { createProduct } from '@/services/products';
 
 let folder: string;
 let url: string;

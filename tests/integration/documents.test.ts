@@ -1,12 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { sql } from 'drizzle-orm';
+import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readCatalog } from '@/core/exchange';
 import { bulkChanges, products, revisions, setAsideDrafts, sheets } from '@/data/schema';
-import { applyBulk, undoBulk } from '@/services/bulk';
-import { listOrders, readOrder } from '@/services/orders';
-import { listEarlierStates, openProduct, setAsideDraft } from '@/services/products';
-import { resolvePublished } from '@/services/published';
+import { applyBulk, undoBulk } from '@/services/products/bulk';
+import { listEarlierStates, openProduct, setAsideDraft } from '@/services/products/products';
+import { listOrders, readOrder } from '@/services/selling/orders';
+import { resolvePublished } from '@/services/selling/published';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { auditLedger } from '@/services/ledger';
-import { listOrders, readOrder } from '@/services/orders';
-import { openProduct, publishProduct, saveDraft } from '@/services/products';
-import { createStockItem, listStock, readStockItem } from '@/services/stock';
+import { openProduct, publishProduct, saveDraft } from '@/services/products/products';
+import { listOrders, readOrder } from '@/services/selling/orders';
+import { auditLedger } from '@/services/stock/ledger';
+import { createStockItem, listStock, readStockItem } from '@/services/stock/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,14 +1,14 @@
-import { spawn } from 'node:child_process';
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
+import { spawn } from 'node:child_process';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Exact } from '@/core/number';
 import { orders } from '@/data/schema';
-import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/settlement';
-import { type PaymentService } from '@/services/payment';
-import { auditLedger } from '@/services/ledger';
-import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock';
-import { countMeshAsSum, basketWith, openServices, order, type TestServices } from '../support/services';
+import { type PaymentService } from '@/services/selling/payment';
+import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
+import { auditLedger } from '@/services/stock/ledger';
+import { createStockItem, enterStock, listStock, readStockItem } from '@/services/stock/stock';
+import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices | undefined;
 afterEach(() => {

@@ -1,12 +1,12 @@
-import { problemWords } from '@/core/words';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { addToBasket, changeLine, readBasket, removeLine } from '@/services/basket';
-import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/settlement';
-import { auditLedger, rebuildLedger } from '@/services/ledger';
-import { type PaymentService } from '@/services/payment';
-import { listOrders, readOrder, readOrderByToken } from '@/services/orders';
-import { openProduct, publishProduct, saveDraft, unpublishProduct } from '@/services/products';
-import { enterStock, listStock, readStockItem } from '@/services/stock';
+import { problemWords } from '@/core/words';
+import { openProduct, publishProduct, saveDraft, unpublishProduct } from '@/services/products/products';
+import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
+import { listOrders, readOrder, readOrderByToken } from '@/services/selling/orders';
+import { type PaymentService } from '@/services/selling/payment';
+import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
+import { auditLedger, rebuildLedger } from '@/services/stock/ledger';
+import { enterStock, listStock, readStockItem } from '@/services/stock/stock';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { LARGEST_PICTURE, makeSafe } from '@/services/pictures';
+import { LARGEST_PICTURE, makeSafe } from '@/services/files/pictures';
 
 const drawing = (inside: string, attributes = '') => Buffer.from(`<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10" ${attributes}>${inside}</svg>`);
 const clean = async (inside: string, attributes?: string) => (await makeSafe(drawing(inside, attributes))).bytes.toString();

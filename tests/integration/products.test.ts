@@ -1,22 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { openForEditing } from '@/services/editing';
-import { openShopProduct, resolvePublished } from '@/services/published';
-import {
-  createProduct,
-  deleteProduct,
-  duplicateProduct,
-  leaveProduct,
-  listEarlierStates,
-  listProducts,
-  openProduct,
-  publishProduct,
-  saveDraft,
-  seeProduct,
-  setAsideDraft,
-  unpublishProduct,
-} from '@/services/products';
-import { listShop } from '@/services/shop';
-import { createStockItem } from '@/services/stock';
+import { openForEditing } from '@/services/products/editing';
+import { createProduct, deleteProduct, duplicateProduct, leaveProduct, listEarlierStates, listProducts, openProduct, publishProduct, saveDraft, seeProduct, setAsideDraft, unpublishProduct } from '@/services/products/products';
+import { openShopProduct, resolvePublished } from '@/services/selling/published';
+import { listShop } from '@/services/selling/shop';
+import { createStockItem } from '@/services/stock/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

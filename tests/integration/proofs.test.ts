@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { previewBulk } from '@/services/bulk';
-import { openProduct, saveDraft } from '@/services/products';
-import { type ProvedProduct, proveAll } from '@/services/proofs';
-import { openSheet, publishSheet, rippleOf, saveSheetDraft } from '@/services/sheets';
+import { previewBulk } from '@/services/products/bulk';
+import { openProduct, saveDraft } from '@/services/products/products';
+import { proveAll, type ProvedProduct } from '@/services/products/proofs';
+import { openSheet, publishSheet, rippleOf, saveSheetDraft } from '@/services/sheets/sheets';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,20 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Sheet, sheetSchema } from '@/core/catalog';
-import { listProducts, openProduct, saveDraft } from '@/services/products';
-import { resolvePublished } from '@/services/published';
-import {
-  createSheet,
-  deleteSheet,
-  listSheetRevisions,
-  listSheets,
-  listSheetUses,
-  openSheet,
-  openSheetForEditing,
-  publishSheet,
-  type RippleRow,
-  rippleOf,
-  saveSheetDraft,
-} from '@/services/sheets';
+import { listProducts, openProduct, saveDraft } from '@/services/products/products';
+import { resolvePublished } from '@/services/selling/published';
+import { createSheet, deleteSheet, listSheetRevisions, listSheets, listSheetUses, openSheet, openSheetForEditing, publishSheet, rippleOf, type RippleRow, saveSheetDraft } from '@/services/sheets/sheets';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { addToBasket, countLines, readBasket } from '@/services/basket';
-import { resolvePublished } from '@/services/published';
-import { listShop, openShopProductView, viewBasket } from '@/services/shop';
-import { enterStock } from '@/services/stock';
+import { addToBasket, countLines, readBasket } from '@/services/selling/basket';
+import { resolvePublished } from '@/services/selling/published';
+import { listShop, openShopProductView, viewBasket } from '@/services/selling/shop';
+import { enterStock } from '@/services/stock/stock';
 import { basketWith, openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

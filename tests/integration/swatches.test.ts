@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { hasOptions } from '@/core/catalog';
 import { compile } from '@/core/compile';
-import { openShopProduct } from '@/services/published';
-import { changeSwatch, createSwatch, deleteSwatch, exportSwatches, importSwatches, listSwatches, orderSwatches } from '@/services/swatches';
+import { openShopProduct } from '@/services/selling/published';
+import { changeSwatch, createSwatch, deleteSwatch, exportSwatches, importSwatches, listSwatches, orderSwatches } from '@/services/swatches/swatches';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
-import { uploads } from '@/data/schema';
-import { addToBasket } from '@/services/basket';
-import { readOrder } from '@/services/orders';
-import { resolvePublished } from '@/services/published';
-import { fileTypeOf, uploadFile } from '@/services/upload-file';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { GET as download } from '@/app/api/manage/uploads/[token]/route';
+import { uploads } from '@/data/schema';
+import { fileTypeOf, uploadFile } from '@/services/files/upload-file';
+import { addToBasket } from '@/services/selling/basket';
+import { readOrder } from '@/services/selling/orders';
+import { resolvePublished } from '@/services/selling/published';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,14 +1,14 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { listFindings } from '@/services/catalog/finder';
+import { readShop } from '@/services/catalog/surroundings';
+import { bookStock, readOptionUse } from '@/services/products/variants';
+import { changeLine, readBasket } from '@/services/selling/basket';
+import { resolvePublished } from '@/services/selling/published';
+import { listShop, openShopProductView } from '@/services/selling/shop';
+import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings/settings';
+import { auditLedger } from '@/services/stock/ledger';
+import { listStock } from '@/services/stock/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
-import { auditLedger } from '@/services/ledger';
-import { resolvePublished } from '@/services/published';
-import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings';
-import { listStock } from '@/services/stock';
-import { bookStock, readOptionUse } from '@/services/variants';
-import { changeLine, readBasket } from '@/services/basket';
-import { listFindings } from '@/services/finder';
-import { readShop } from '@/services/surroundings';
-import { listShop, openShopProductView } from '@/services/shop';
 
 let context: TestServices;
 beforeEach(async () => {
@@ -74,7 +74,7 @@ describe('customer groups', () => {
 
   it('see their choices in basket and order; their codes are no secret of the page', async () => {
     const { token } = await enterGroupCode(context, undefined, 'HONEYTRADE');
-    const { addToBasket } = await import('@/services/basket');
+    const { addToBasket } = await import('@/services/selling/basket');
     await addToBasket(context, token, { slug: 'honey-jars', answers: { 'trade-order.number': 'PO 7' }, quantity: 2 });
     const [line] = (await readBasket(context, token)).lines;
     expect(line?.resolution?.item.details.map(({ label, value }) => [label, value])).toContainEqual(['Your order number', 'PO 7']);

@@ -1,6 +1,6 @@
 import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
-import { type Analysis, analyseWhole, NextClick } from '@/core/analysis';
+import { analyseWhole, type Analysis, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type Resolution, resolve } from '@/core/run';

@@ -1,5 +1,5 @@
 import { Database } from '@/data/database';
-import { checkOut } from '@/services/checkout';
+import { checkOut } from '@/services/selling/checkout';
 
 /** Orders one basket once, and says what became of it. */
 async function orderOnce(url: string, basket: string, idempotencyKey: string, seenTotal: string): Promise<void> {

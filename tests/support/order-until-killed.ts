@@ -1,8 +1,8 @@
 import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
-import { addToBasket, readBasket } from '@/services/basket';
-import { checkOut } from '@/services/checkout';
 import { type Services } from '@/services/context';
+import { addToBasket, readBasket } from '@/services/selling/basket';
+import { checkOut } from '@/services/selling/checkout';
 
 /** Orders ten centimetres of mesh again and again, saying each paid order, until this process is killed. */
 async function orderUntilKilled(url: string): Promise<void> {

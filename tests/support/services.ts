@@ -4,11 +4,11 @@ import { join } from 'node:path';
 import { loadDemo } from '@/cli/load-demo';
 import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
-import { addToBasket, readBasket } from '@/services/basket';
-import { checkOut, type Checkout, type PlacedOrder } from '@/services/checkout';
 import { type Services } from '@/services/context';
-import { type PaymentService, simulatedPayments } from '@/services/payment';
-import { asPlanned, confirmCuts, listCutting } from '@/services/cutting';
+import { addToBasket, readBasket } from '@/services/selling/basket';
+import { checkOut, type Checkout, type PlacedOrder } from '@/services/selling/checkout';
+import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
+import { asPlanned, confirmCuts, listCutting } from '@/services/stock/cutting';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */
 export interface TestServices extends Services {

@@ -1,10 +1,10 @@
 import { type ReactNode } from 'react';
 import { ShopFrame } from '@/features/shop/shop-frame';
 import { basketToken } from '@/http/basket-cookie';
-import { countLines } from '@/services/basket';
+import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
-import { groupTitle } from '@/services/settings';
-import { readShop } from '@/services/surroundings';
+import { countLines } from '@/services/selling/basket';
+import { groupTitle } from '@/services/settings/settings';
 
 export const dynamic = 'force-dynamic';
 

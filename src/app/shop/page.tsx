@@ -1,6 +1,6 @@
 import { ShopList } from '@/features/shop/shop-list';
 import { services } from '@/services/process';
-import { listShop } from '@/services/shop';
+import { listShop } from '@/services/selling/shop';
 
 interface Place {
   searchParams: Promise<{ category?: string | string[]; page?: string | string[] }>;

@@ -1,11 +1,11 @@
-import { kindOfEffect } from '../rules';
 import { type RuleEffect } from '../catalog';
-import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
 import { type Program } from '../compile';
+import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
+import { kindOfEffect } from '../rules';
 import { type Example, exampleFor } from './example';
 import { type Gap, type Model, modelOf, possibleOptions } from './model';
 import { priceGoal, priceSteps } from './price-goal';
-import { sharedSkus, type SharedSku } from './shared-skus';
+import { type SharedSku, sharedSkus } from './shared-skus';
 
 /** An end of the price range. */
 export interface PriceEnd extends Example {

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { productSchema } from '../catalog';
-import { surroundingsOf } from '../exchange';
-import { catalogSchema } from '../catalog';
+import { catalogSchema, productSchema } from '../catalog';
 import { compile } from '../compile';
+import { surroundingsOf } from '../exchange';
 import { coverageWords, faultWords, selectionsWords } from '../words';
 import { analyse, analyseWhole, analysisFaults, forReadiness, NextClick, sellableRange, stages } from '.';
 

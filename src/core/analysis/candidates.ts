@@ -1,8 +1,8 @@
-import { anyFile, type Candidate, type Candidates } from '../catalog/choices';
 import { type AnswerContext, type Condition, kindOf, type RuleEffect, type Test } from '../catalog';
-import { Exact } from '../number';
-import { checkQuantity, orderableRange } from '../ordering';
+import { anyFile, type Candidate, type Candidates } from '../catalog/choices';
 import { type Program } from '../compile';
+import { type Exact } from '../number';
+import { checkQuantity, orderableRange } from '../ordering';
 
 const LEFT_OUT: Candidate = { raw: null, answer: null, option: null, same: -1 };
 const HIDDEN: Candidate = { ...LEFT_OUT, hidden: true };

@@ -1,5 +1,5 @@
-import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { type Program } from '../compile';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { type Analysis } from './analyse';
 import { type Example } from './example';
 

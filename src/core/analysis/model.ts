@@ -1,13 +1,13 @@
-import { type Candidate, type Candidates } from '../catalog/choices';
 import { type Choice, type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
-import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
-import { Exact } from '../number';
-import { type Problem } from '../problems';
+import { type Candidate, type Candidates } from '../catalog/choices';
 import { formulaInputsOf, LEFT_OUT, type Program } from '../compile';
+import { allOf, ALWAYS, anyOf, type Budget, type Formula, NEVER, not, type Solver, Space } from '../constraints';
+import { type Exact } from '../number';
+import { type Problem } from '../problems';
+import { compileCondition, kindOfEffect } from '../rules';
 import { baseBefore, boundProblem, boundsOf, chargedOf, findVariant, formulaOutcomes, resolve, resolvePart } from '../run';
 import { type Answer, type Selection } from '../selection';
-import { compileCondition, kindOfEffect } from '../rules';
-import { fittingFiles, candidatesOf, quantitiesOf, testsOf, withoutAnswer } from './candidates';
+import { candidatesOf, fittingFiles, quantitiesOf, testsOf, withoutAnswer } from './candidates';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {

@@ -1,9 +1,9 @@
 import { type Candidate } from '../catalog/choices';
-import { type Answer } from '../selection';
-import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
 import { type Program } from '../compile';
-import { readAnswers, type ResolveContext } from '../run';
+import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
 import { compileCondition } from '../rules';
+import { readAnswers, type ResolveContext } from '../run';
+import { type Answer } from '../selection';
 import { testsOf } from './candidates';
 import { contextFor, type Model, type ModelledChoice, modelOf, optionValues, possibleOptions, selectionFor } from './model';
 

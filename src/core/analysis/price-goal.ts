@@ -1,8 +1,8 @@
 import { hasOptions } from '../catalog';
+import { formulaInputsOf } from '../compile';
 import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
-import { formulaInputsOf } from '../compile';
 import { baseBefore, baseLineOf, chargedOf, findVariant, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
 import { answersFor, eachCombination, type Inputs, inputsFor, type Model } from './model';
 

@@ -1,7 +1,7 @@
-import { Solver } from '../constraints';
-import { Exact } from '../number';
 import { type Program } from '../compile';
+import { Solver } from '../constraints';
 import { priceRange, type PriceRange } from '../judge';
+import { Exact } from '../number';
 import { priceEnds } from './analyse';
 import { modelOf } from './model';
 

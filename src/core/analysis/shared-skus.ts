@@ -1,5 +1,5 @@
-import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { LEFT_OUT } from '../compile';
+import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { stockView } from '../stock';
+import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { quote } from './quote';
 
 const TEN = stockView([{ key: 'body', available: '10' }, { key: 'trim', available: '10' }]);

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
 import { amountSchema } from '../pricing/amount';
-import { drawSchema } from '../stock/draw';
 import { comparisons } from '../problems';
+import { drawSchema } from '../stock/draw';
 import { keySchema, weightSchema } from './choices';
 
 const choice = z.string().max(130).describe('key of a choice');

@@ -1,10 +1,10 @@
-import { atChoice, whereText } from '../selection';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema, placementsOf, type Product, type Sheet, sheetSchema } from '../catalog';
-import { pathText, surroundingsOf } from '../exchange';
 import { compile } from '../compile';
+import { pathText, surroundingsOf } from '../exchange';
 import { priceRange, readiness } from '../judge';
 import { resolve } from '../run';
+import { atChoice, whereText } from '../selection';
 import { context } from '../../../tests/fixtures/products';
 
 const gift = {

@@ -1,5 +1,5 @@
-import { type FaultData, type Path } from '../problems';
 import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, type Sheet } from '../catalog';
+import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
 /** A product with everything that it takes from elsewhere put in place. */

@@ -1,6 +1,6 @@
-import { type Path } from '../problems';
 import { type ChargeRule } from '../catalog';
 import { Exact } from '../number';
+import { type Path } from '../problems';
 import { type Scope } from './scope';
 
 /** How what is needed becomes what is charged; figures in the unit of the price. */

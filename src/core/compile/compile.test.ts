@@ -1,10 +1,10 @@
-import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { type Product, productSchema, variantSchema } from '../catalog';
-import { pathText } from '../exchange';
 import { compile } from '../compile';
+import { pathText } from '../exchange';
 import { readiness } from '../judge';
 import { mesh, stock, suit, surroundings } from '../../../tests/fixtures/products';
+import { faultWords } from '../words';
 
 type Change = (draft: Product) => void;
 

@@ -1,7 +1,4 @@
-import { priceSources, priceSteps } from './price-steps';
 import { SOME_DAY } from '../calendar';
-import { compileParts } from './parts';
-import { ALL_OFFERED, shownChoice } from './offers';
 import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, type Product, type Report, SKU_PATTERN } from '../catalog';
 import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
@@ -10,17 +7,20 @@ import { orderableRange } from '../ordering';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
 import { conversionFactor, requireUnit, unitByCode } from '../quantity';
+import { isBlank } from '../text';
 import { assemble, placeInDefinition } from './assemble';
-import { compileDraw } from './draws';
 import { compileBounding } from './bounds';
 import { compileCharge } from './charging';
+import { compileDraw } from './draws';
 import { compileFormulas, type FormulaProgram } from './formulas';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
+import { ALL_OFFERED, shownChoice } from './offers';
+import { compileParts } from './parts';
+import { priceSources, priceSteps } from './price-steps';
 import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
+import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 import { compileVariants } from './variants';
 import { compileWeight } from './weight';
-import { isBlank } from '../text';
 
 /**
  * Checks a product's definition and makes it ready to run: references, units, limits, defaults and SKU parts.

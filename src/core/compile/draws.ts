@@ -1,5 +1,5 @@
-import { type Path } from '../problems';
 import { type LotRule } from '../catalog';
+import { type Path } from '../problems';
 import { conversionFactor, type Unit, unitByCode } from '../quantity';
 import { type DrawDefinition, STOCK_PLACES } from '../stock';
 import { type DrawProgram } from './program';

@@ -1,14 +1,14 @@
-import { type Answer } from '../selection';
-import { type FaultData, type Path } from '../problems';
 import { type Formula, formulaName, hasOptions } from '../catalog';
 import { type CompiledFormula, compileFormula, type Dim, dimOf, MONEY, NUMBER } from '../formula';
 import { Exact } from '../number';
+import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
-import { type DrawProgram, type Program } from './program';
-import { type Assembled, type PlacedRate, placedKey } from './assemble';
-import { drawTaken } from './draws';
-import { findTarget, type Scope } from './scope';
+import { type Answer } from '../selection';
 import { isBlank } from '../text';
+import { type Assembled, placedKey, type PlacedRate } from './assemble';
+import { drawTaken } from './draws';
+import { type DrawProgram, type Program } from './program';
+import { findTarget, type Scope } from './scope';
 
 /** What a formula's names are read from while a selection is resolved. */
 export interface FormulaInputs {

@@ -1,7 +1,7 @@
-import { type FaultData, type NamedCondition, type Path } from '../problems';
 import { namedCondition, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
+import { type FaultData, type NamedCondition, type Path } from '../problems';
 import { compileRules, kindOfEffect, type RulesProgram } from '../rules';
 import { type Assembled } from './assemble';
 import { type BoundingProgram } from './bounds';

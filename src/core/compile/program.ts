@@ -1,6 +1,3 @@
-import { type PriceSource, type PriceStep } from './price-steps';
-import { type PartProgram } from './parts';
-import { type ChoiceShown } from './offers';
 import { type ChoiceReader, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
 import { type QuantityRule } from '../ordering';
@@ -10,6 +7,9 @@ import { type Unit } from '../quantity';
 import { type BoundingProgram } from './bounds';
 import { type ChargeProgram } from './charging';
 import { type FormulaProgram } from './formulas';
+import { type ChoiceShown } from './offers';
+import { type PartProgram } from './parts';
+import { type PriceSource, type PriceStep } from './price-steps';
 import { type ProductRules } from './product-rules';
 
 /** What an answer brings, ready to be run. */

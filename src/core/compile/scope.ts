@@ -1,7 +1,7 @@
-import { type Path } from '../problems';
 import { type CatalogSurroundings, type Choice, type Product, type Report } from '../catalog';
 import { Exact } from '../number';
 import { type AmountTarget } from '../pricing';
+import { type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
 
 /** What compiling one product shares between its steps. */

@@ -1,6 +1,6 @@
-import { type Path } from '../problems';
 import { type Weight } from '../catalog';
 import { type Exact } from '../number';
+import { type Path } from '../problems';
 import { convert, unitByCode } from '../quantity';
 import { readDecimal, type Scope } from './scope';
 

@@ -1,12 +1,12 @@
-import { faultWords } from '../words';
-import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { z } from 'zod';
-import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, type Report } from '../catalog';
 import { isTimeZone } from '../calendar';
+import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, type Report } from '../catalog';
+import { readiness } from '../judge';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { unitByCode } from '../quantity';
-import { readiness } from '../judge';
+import { faultWords } from '../words';
 import { catalogFromVersion1 } from './earlier-forms';
 import { readJsonText } from './json-text';
 import { shapeFaults } from './shape-faults';

@@ -1,7 +1,7 @@
-import { type Fault } from '../problems';
 import { analyse, analysisFaults } from '../analysis';
 import { type Catalog } from '../catalog';
 import { compile } from '../compile';
+import { type Fault } from '../problems';
 import { surroundingsOf } from './catalog-file';
 
 /** What is wrong with every selection, or costs less than nothing with some: worth saying although nothing else is wrong. */

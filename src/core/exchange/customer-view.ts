@@ -1,5 +1,5 @@
-import { UNSEEN, unseenOption } from '../catalog/choices';
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
+import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { type ResolutionJson } from './resolution-json';
 

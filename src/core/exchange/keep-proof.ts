@@ -1,11 +1,11 @@
-import { lineLabel } from '../words';
-import { drawnBy } from '../judge';
 import { type Proof } from '../catalog';
+import { type Program } from '../compile/program';
+import { drawnBy } from '../judge';
 import { moneyDigits } from '../money';
 import { writtenLines } from '../pricing';
-import { basisWords } from '../words/working';
-import { type Program } from '../compile/program';
 import { resolve } from '../run/resolve';
+import { lineLabel } from '../words';
+import { basisWords } from '../words/working';
 
 /** Keeps a selection with all that it resolves to now as a proof. */
 export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {

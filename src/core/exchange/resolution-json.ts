@@ -1,12 +1,12 @@
-import { type RuleShown } from '../run/resolution';
 import { type ChoiceShown, type OptionOffer } from '../compile';
-import { whereText } from '../selection';
-import { nearestAnswers, type Problem } from '../problems';
 import { moneyDigits } from '../money';
 import { type Exact, written } from '../number';
 import { type PriceLine, writtenLines } from '../pricing';
+import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type Resolution } from '../run';
+import { type RuleShown } from '../run/resolution';
+import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
 import { basisWords, conditionWords, lineLabel, lineValueWords, problemWords, ruleName } from '../words';
 

@@ -1,5 +1,5 @@
-import { type Path } from '../problems';
 import { type z } from 'zod';
+import { type Path } from '../problems';
 import { closest } from '../text';
 
 /** Something that has not the form it should have: where, and what would be right. */

@@ -1,10 +1,10 @@
-import { resolvePart } from '../run';
 import { SOME_DAY } from '../calendar';
 import { type Choice, hasOptions, type SoldBy } from '../catalog';
+import { type Program } from '../compile/program';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
-import { type Program } from '../compile/program';
+import { resolvePart } from '../run';
 import { resolve } from '../run/resolve';
 
 /** The least and the most a product costs, as far as its lists and yes-or-no questions say. */

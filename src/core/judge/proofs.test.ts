@@ -1,8 +1,8 @@
-import { proofOf } from '../exchange';
 import { describe, expect, it } from 'vitest';
 import { type Product, type Proof } from '../catalog';
-import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
 import { compile } from '../compile/compile';
+import { proofOf } from '../exchange';
+import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
 import { prove } from './proofs';
 
 const TODAY = '2026-11-25';

@@ -1,7 +1,7 @@
 import { type Proof } from '../catalog';
+import { type Program } from '../compile/program';
 import { moneyDigits } from '../money';
 import { Exact } from '../number';
-import { type Program } from '../compile/program';
 import { type Resolution } from '../run/resolution';
 import { resolve } from '../run/resolve';
 

@@ -1,14 +1,13 @@
-import { type StockView } from '../stock';
 import { SOME_DAY } from '../calendar';
-import { resolve, resolvePart } from '../run';
-import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { type CatalogSurroundings, hasOptions, isStocked, type Product, SKU_PATTERN } from '../catalog';
 import { alikeNeighbours } from '../colour';
-import { Exact } from '../number';
-import { type Amount } from '../pricing';
 import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
-import { stockOf } from '../run';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+import { type Fault, faultAt, type FaultData, type Path } from '../problems';
+import { resolve, resolvePart, stockOf } from '../run';
+import { type StockView } from '../stock';
 import { isBlank } from '../text';
 
 /**

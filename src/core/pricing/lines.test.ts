@@ -1,7 +1,7 @@
-import { type Answer } from '../selection';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
 import { requireUnit, type Unit } from '../quantity';
+import { type Answer } from '../selection';
 import { basisWords } from '../words';
 import { type Amount } from './amount';
 import { kindOfAmount } from './kinds-of-amount';

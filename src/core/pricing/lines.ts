@@ -1,8 +1,8 @@
-import { type Answer } from '../selection';
-import { type NamedCondition } from '../problems';
-import { Exact } from '../number';
-import { type Quantity, type Unit } from '../quantity';
 import { type LineValue } from '../formula';
+import { Exact } from '../number';
+import { type NamedCondition } from '../problems';
+import { type Quantity, type Unit } from '../quantity';
+import { type Answer } from '../selection';
 
 /** What an amount is taken of. */
 export type Basis =

@@ -1,5 +1,5 @@
-import { type NamedRule } from './named';
 import { type FormulaFaultData } from '../formula/formula-fault';
+import { type NamedRule } from './named';
 import { type ProblemData } from './problem-data';
 
 /** The way to a place in a definition: keys and positions, as in a JSON path. */

@@ -1,9 +1,9 @@
-import { type FaultData } from './fault';
-import { type NamedCondition } from './named';
 import { type Exact } from '../number';
 import { type QuantityFault } from '../ordering';
 import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
+import { type FaultData } from './fault';
+import { type NamedCondition } from './named';
 
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =

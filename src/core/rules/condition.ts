@@ -1,9 +1,9 @@
-import { type TestOfChoice } from '../catalog/choices';
-import { type Answer } from '../selection';
-import { type Comparison, type Path } from '../problems';
-import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, type Test } from '../catalog';
 import { parseDay } from '../calendar';
+import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, type Test } from '../catalog';
+import { type TestOfChoice } from '../catalog/choices';
 import { Exact } from '../number';
+import { type Comparison, type Path } from '../problems';
+import { type Answer } from '../selection';
 
 /** What conditions look at. */
 export interface Facts {

@@ -1,9 +1,9 @@
-import { type Answer } from '../selection';
 import { type Choice, numberLimits, type Product, type Report, type RuleEffect, type Weight } from '../catalog';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
 import { type Amount } from '../pricing/amount';
 import { type Path } from '../problems';
+import { type Answer } from '../selection';
 import { type DrawDefinition } from '../stock';
 import { isBlank } from '../text';
 

@@ -1,10 +1,10 @@
-import { type Answer } from '../selection';
-import { type FaultData } from '../problems';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Choice, choiceSchema, type Condition, kindOf, type Product, productSchema, type RuleEffect, ruleSchema, tableSchema } from '../catalog';
 import { Exact } from '../number';
-import { compileCondition, compares } from './condition';
+import { type FaultData } from '../problems';
+import { type Answer } from '../selection';
+import { compares, compileCondition } from './condition';
 import { compileRules, firing, rulingOn, smallestChange, tableAllows } from './rules';
 
 const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);

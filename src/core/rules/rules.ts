@@ -1,8 +1,8 @@
-import { kindOfEffect, type RulingDraft } from './effects';
-import { type Path } from '../problems';
 import { type CompatibilityTable, type Product, type Rule, type RuleEffect } from '../catalog';
-import { Exact } from '../number';
+import { type Exact } from '../number';
+import { type Path } from '../problems';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
+import { kindOfEffect, type RulingDraft } from './effects';
 
 /** An effect with the positions of the choices and options that it names. */
 export interface EffectOnChoice {

@@ -1,13 +1,13 @@
-import { type Answer, AT_SELECTION, atChoice } from '../selection';
-import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
 import { type AnswerContext } from '../catalog';
-import { problem, type Problem } from '../problems';
-import { closest } from '../text';
-import { firing, type Ruling, rulingOn } from '../rules';
-import { isSeenBy } from './offers';
-import { type ChoiceProgram, type Program } from '../compile/program';
-import { type ResolveContext } from './resolution';
 import { type ProductRules } from '../compile/product-rules';
+import { type ChoiceProgram, type Program } from '../compile/program';
+import { problem, type Problem } from '../problems';
+import { firing, type Ruling, rulingOn } from '../rules';
+import { type Answer, AT_SELECTION, atChoice } from '../selection';
+import { closest } from '../text';
+import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
+import { isSeenBy } from './offers';
+import { type ResolveContext } from './resolution';
 
 const MOST_UNKNOWN_KEYS = 20;
 

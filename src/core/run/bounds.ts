@@ -1,12 +1,12 @@
-import { type Answer, atChoice } from '../selection';
-import { resultOf, runFormula } from './run-formula';
 import { type AnswerContext, limitProblem, numberLimits } from '../catalog';
+import { type FormulaInputs } from '../compile/formulas';
+import { type ChoiceProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { formatQuantity, requireUnit, type Unit, unitByCode } from '../quantity';
-import { type FormulaInputs } from '../compile/formulas';
 import { type Ruling } from '../rules';
-import { type ChoiceProgram, type Program } from '../compile/program';
+import { type Answer, atChoice } from '../selection';
+import { resultOf, runFormula } from './run-formula';
 
 /** The least and the most that formulas allow, in the choice's own unit. */
 export interface Bounds {

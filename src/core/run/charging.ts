@@ -1,13 +1,13 @@
-import { type Answer } from '../selection';
 import { type ChargeProgram } from '../compile/charging';
-import { resultOf, runFormula } from './run-formula';
+import { type FormulaProgram } from '../compile/formulas';
+import { type Program } from '../compile/program';
 import { dimOf } from '../formula';
 import { Exact } from '../number';
 import { type Basis } from '../pricing';
 import { type Quantity, type Unit } from '../quantity';
-import { type FormulaProgram } from '../compile/formulas';
-import { type Program } from '../compile/program';
+import { type Answer } from '../selection';
 import { type MeasureShown } from './resolution';
+import { resultOf, runFormula } from './run-formula';
 
 /** How much of the unit that a price is for. */
 export interface ChargedMeasure {

@@ -1,14 +1,14 @@
-import { stockView, stockViewOf } from '../stock';
-import { readiness } from '../judge';
-import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
-import { shopOf } from '../../../tests/fixtures/shop-of';
 import { analyseWhole } from '../analysis';
 import { catalogSchema } from '../catalog';
-import { resolutionJson, surroundingsOf } from '../exchange';
-import { Exact } from '../number';
 import { compile } from '../compile';
+import { resolutionJson, surroundingsOf } from '../exchange';
+import { readiness } from '../judge';
+import { Exact } from '../number';
 import { resolve } from '../run';
+import { stockView, stockViewOf } from '../stock';
+import { shopOf } from '../../../tests/fixtures/shop-of';
+import { faultWords } from '../words';
 
 const stock = { body: '10', oak: '0', brush: '7', kit: '3' };
 

@@ -1,8 +1,8 @@
-import { type Answer, AT_ITEM } from '../selection';
 import { LEFT_OUT } from '../compile';
-import { problem, type Problem } from '../problems';
-import { isSeenBy } from './offers';
 import { type Program, variantKey, type VariantProgram } from '../compile/program';
+import { problem, type Problem } from '../problems';
+import { type Answer, AT_ITEM } from '../selection';
+import { isSeenBy } from './offers';
 
 /**
  * The variant that the answers to the stocked choices make; leaving one out is an answer like any other where that may

@@ -1,10 +1,10 @@
-import { type Answer, AT_ITEM } from '../selection';
 import { type ItemEffect, type ProductRules } from '../compile/product-rules';
-import { type PriceLine, type PricingInputs } from '../pricing';
+import { type Program } from '../compile/program';
 import { type QuantityRule, within } from '../ordering';
+import { type PriceLine, type PricingInputs } from '../pricing';
 import { problem, type Problem } from '../problems';
 import { smallestChange, tableAllows, type TableProgram } from '../rules';
-import { type Program } from '../compile/program';
+import { type Answer, AT_ITEM } from '../selection';
 import { type RuleShown } from './resolution';
 
 export type Fired = (rule: number) => boolean;

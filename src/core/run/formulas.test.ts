@@ -1,12 +1,12 @@
-import { stockViewOf } from '../stock';
-import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema } from '../catalog';
-import { pathText, resolutionJson, surroundingsOf } from '../exchange';
-import { Exact } from '../number';
 import { compile } from '../compile';
+import { pathText, resolutionJson, surroundingsOf } from '../exchange';
 import { priceRange, readiness } from '../judge';
+import { Exact } from '../number';
 import { resolve } from '../run';
+import { stockViewOf } from '../stock';
+import { faultWords } from '../words';
 
 const wrap = {
   slug: 'wrap',

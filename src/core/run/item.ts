@@ -1,7 +1,7 @@
+import { type Program, type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { partAt } from './parts';
 import { type Reading } from './reading';
-import { type Program, type VariantProgram } from '../compile/program';
 import { type CountedAnswer, type Item, type PictureView } from './resolution';
 
 /** The answers that count, with defaults applied. */

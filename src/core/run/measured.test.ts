@@ -1,10 +1,10 @@
-import { stockView, stockViewOf } from '../stock';
-import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema, productSchema } from '../catalog';
+import { compile } from '../compile/compile';
 import { checkCatalog, resolutionJson, surroundingsOf } from '../exchange';
 import { Exact } from '../number';
-import { compile } from '../compile/compile';
+import { stockView, stockViewOf } from '../stock';
+import { faultWords } from '../words';
 import { resolve } from './resolve';
 
 const NOW = { today: '2026-11-25' };

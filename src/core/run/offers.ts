@@ -1,13 +1,13 @@
-import { type Answer } from '../selection';
-import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
-import { pickedOf } from './fired-rules';
 import { type ChoiceShown } from '../compile';
-import { type Bounds } from './bounds';
+import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
+import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { formatQuantity } from '../quantity';
-import { longestPieces, mostThatCanBeCut } from '../stock';
 import { type Ruling, tableAllows, type TableProgram } from '../rules';
-import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from '../compile/program';
+import { type Answer } from '../selection';
+import { longestPieces, mostThatCanBeCut } from '../stock';
+import { type Bounds } from './bounds';
+import { pickedOf } from './fired-rules';
 import { type ResolveContext } from './resolution';
 
 /** Whether something that is for some customer groups is seen by a customer of a group, or of none. */

@@ -1,10 +1,10 @@
-import { type Answer, AT_ITEM } from '../selection';
-import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
-import { chargedLines, type ChargedMeasure } from './charging';
+import { type Program } from '../compile/program';
 import { type Exact } from '../number';
 import { problem, type Problem } from '../problems';
-import { type Program } from '../compile/program';
+import { type Answer, AT_ITEM } from '../selection';
+import { chargedLines, type ChargedMeasure } from './charging';
 import { type MeasureShown } from './resolution';
+import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
 
 const NO_OUTCOMES: readonly FormulaOutcome[] = [];
 

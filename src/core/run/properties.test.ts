@@ -1,12 +1,12 @@
-import { problemText } from '../words';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '../catalog';
+import { compile, type Program } from '../compile';
 import { resolutionJson } from '../exchange';
 import { Exact } from '../number';
-import { compile, type Program } from '../compile';
 import { resolve } from '../run';
 import { context, meshProgram, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
+import { problemText } from '../words';
 
 const amounts = fc.oneof(
   fc.constant(null),

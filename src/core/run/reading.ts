@@ -1,8 +1,8 @@
+import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
+import { type ChargedMeasure } from './charging';
 import { type PartTaken } from './parts';
 import { type FormulaOutcome } from './run-formula';
-import { type ChargedMeasure } from './charging';
-import { type VariantProgram } from '../compile/program';
 
 /** A selection as it has been understood: what price, draws, weight and pictures follow from. */
 export interface Reading {

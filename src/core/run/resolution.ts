@@ -1,5 +1,5 @@
-import { type ChoiceShown } from '../compile';
 import { type AnswerContext } from '../catalog';
+import { type ChoiceShown } from '../compile';
 import { type LineValue } from '../formula';
 import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';

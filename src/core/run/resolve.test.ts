@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { compile } from '../compile';
 import { resolutionJson } from '../exchange';
 import { Exact } from '../number';
-import { compile } from '../compile';
-import { resolve, type Resolution } from '../run';
+import { type Resolution, resolve } from '../run';
 import { whereText } from '../selection';
 import { context, mesh, meshProgram, resolved, suit, suitProgram, surroundings } from '../../../tests/fixtures/products';
 

@@ -1,10 +1,10 @@
-import { stockViewOf } from '../stock';
-import { faultWords } from '../words';
 import { describe, expect, it } from 'vitest';
 import { catalogSchema, type CatalogSurroundings, type Condition, productSchema } from '../catalog';
+import { compile } from '../compile/compile';
 import { resolutionJson, surroundingsOf } from '../exchange';
 import { Exact } from '../number';
-import { compile } from '../compile/compile';
+import { stockViewOf } from '../stock';
+import { faultWords } from '../words';
 import { resolve } from './resolve';
 
 const list = (key: string, options: readonly string[], more: object = {}) => ({ kind: 'list', key, title: key, options: options.map((option) => ({ key: option, title: option.toUpperCase() })), ...more });

@@ -1,7 +1,7 @@
-import { type FormulaInputs } from '../compile/formulas';
 import { type FormulaProgram } from '../compile';
+import { type FormulaInputs } from '../compile/formulas';
 import { type FormulaStop, type LineValue } from '../formula';
-import { Exact } from '../number';
+import { type Exact } from '../number';
 
 /** What a formula gives for a selection: its lines; a stop; or null while something it uses is not answered. */
 export type FormulaOutcome = readonly LineValue[] | FormulaStop | null;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { stockView } from '../stock';
+import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { resolve } from './resolve';
 import { isSoldOut, soldOutClauses } from './sold-out';
 

@@ -1,6 +1,6 @@
+import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { mostThatCanBeCut, type StockView, stockViewOf } from '../stock';
-import { type DrawProgram, type Program } from '../compile/program';
 import { resolve } from './resolve';
 
 /** How much of a stock item is needed; decimals in its unit. Null for as much as somebody says: any is enough. */

@@ -1,9 +1,9 @@
-import { resolve } from './resolve';
-import { resolvePart } from './parts';
 import { SOME_DAY } from '../calendar';
-import { type ResolveContext } from './resolution';
-import { type Path } from '../problems';
 import { type DrawProgram, type Program } from '../compile/program';
+import { type Path } from '../problems';
+import { resolvePart } from './parts';
+import { type ResolveContext } from './resolution';
+import { resolve } from './resolve';
 
 /** A stock item that a product can draw from, and where in the product that stands. */
 export interface DrawnStock {

@@ -1,9 +1,9 @@
-import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
+import { type Program } from '../compile/program';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
+import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { type Availability, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
-import { type Program } from '../compile/program';
 
 type Limit = NonNullable<Availability['limitedBy']>;
 

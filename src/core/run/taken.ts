@@ -1,13 +1,13 @@
-import { type Answer } from '../selection';
-import { convert } from '../quantity';
-import { resultOf } from './run-formula';
-import { type ChargedMeasure } from './charging';
-import { Exact } from '../number';
-import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
+import { type ItemEffect } from '../compile/product-rules';
 import { type DrawProgram, type Program } from '../compile/program';
+import { Exact } from '../number';
+import { convert } from '../quantity';
+import { type Answer } from '../selection';
+import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
+import { type ChargedMeasure } from './charging';
 import { type Reading } from './reading';
 import { type Resolution } from './resolution';
-import { type ItemEffect } from '../compile/product-rules';
+import { resultOf } from './run-formula';
 
 const NO_PIECES: readonly Pieces[] = [];
 const NO_EFFECTS: readonly ItemEffect[] = [];

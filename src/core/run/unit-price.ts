@@ -1,15 +1,15 @@
-import { priceSources } from '../compile/price-steps';
 import { type PriceSource } from '../compile';
-import { ruleLine } from './fired-rules';
-import { type OptionPick } from '../selection';
-import { partAt, partLines } from './parts';
-import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
-import { chargedBasis, type ChargedMeasure } from './charging';
+import { type FormulaProgram } from '../compile/formulas';
+import { priceSources } from '../compile/price-steps';
+import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
-import { type FormulaProgram } from '../compile/formulas';
-import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
+import { type OptionPick } from '../selection';
+import { chargedBasis, type ChargedMeasure } from './charging';
+import { ruleLine } from './fired-rules';
+import { partAt, partLines } from './parts';
 import { type Reading } from './reading';
+import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
 
 export interface Price {
   readonly working: PriceLine[];

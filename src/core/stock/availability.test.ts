@@ -1,9 +1,9 @@
-import { stockViewOf } from './stock-view';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
 import { requireUnit } from '../quantity';
 import { availabilityOf, availableToPromise, type Draw } from './availability';
+import { stockViewOf } from './stock-view';
 
 const unit = requireUnit('m');
 const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null, by: [[]] });

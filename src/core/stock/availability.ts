@@ -1,8 +1,8 @@
-import { type StockView } from './stock-view';
 import { Exact } from '../number';
 import { LARGEST_QUANTITY } from '../ordering';
 import { type Quantity, type Unit } from '../quantity';
-import { type CutPlan, longestPieces, mostThatCanBeCut, type Pieces, planCuts, QUICK, type Effort } from './cutting';
+import { type CutPlan, type Effort, longestPieces, mostThatCanBeCut, type Pieces, planCuts, QUICK } from './cutting';
+import { type StockView } from './stock-view';
 
 /** What one order line takes of one stock item. */
 export interface Draw {

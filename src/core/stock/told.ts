@@ -1,6 +1,6 @@
-import { type LyingInLots } from './stock-view';
 import { Exact } from '../number';
 import { type Draw, type StockCutPlan } from './availability';
+import { type LyingInLots } from './stock-view';
 
 /** What a customer's browser is told of a stock item: exact figures only of what is scarce. */
 export interface ToldStock {

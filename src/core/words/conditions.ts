@@ -1,6 +1,6 @@
-import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../problems';
 import { dayWords, parseDay } from '../calendar';
 import { Exact } from '../number';
+import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../problems';
 import { formatQuantity, unitByCode } from '../quantity';
 
 const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };

@@ -1,10 +1,10 @@
-import { counted } from './counted';
 import { sellableRange } from '../analysis/price-range';
 import { isNote, isStocked, type Product } from '../catalog';
+import { type Program } from '../compile/program';
 import { formatMoney, roundToMinorUnit } from '../money';
 import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
-import { type Program } from '../compile/program';
+import { counted } from './counted';
 
 /** How many of a product's choices ask something that makes no variants. */
 function plainChoices(product: Product): number {

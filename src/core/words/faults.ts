@@ -1,6 +1,6 @@
+import { type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
 import { ruleName } from './conditions';
-import { type FaultData, type ProblemData } from '../problems';
 import { formulaFaultWords } from './formulas';
 
 const TEXT_MISSING = {

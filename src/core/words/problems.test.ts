@@ -1,9 +1,8 @@
-import { Exact } from '../number';
 import { describe, expect, it } from 'vitest';
+import { Exact } from '../number';
 import { nearestAnswers, problemClass, type ProblemData } from '../problems';
 import { requireUnit } from '../quantity';
-import { faultWords } from './problems';
-import { measureFaultWords, problemWords } from './problems';
+import { faultWords, measureFaultWords, problemWords } from './problems';
 
 const metre = requireUnit('m');
 

@@ -1,7 +1,7 @@
-import { conditionWords } from './conditions';
-import { formatQuantity, type MeasureFault } from '../quantity';
 import { formatMoney } from '../money';
 import { type FaultData, type ProblemData } from '../problems';
+import { formatQuantity, type MeasureFault } from '../quantity';
+import { conditionWords } from './conditions';
 import { counted } from './counted';
 import { faultSentence } from './faults';
 

@@ -1,7 +1,7 @@
-import { listed, valueWords } from './conditions';
 import { choiceName, choiceUnit, optionNames, type Product, type RuleEffect } from '../catalog';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
+import { listed, valueWords } from './conditions';
 import { amountWords } from './working';
 
 type Choices = Pick<Product, 'choices'>;

@@ -1,10 +1,10 @@
-import { conditionWords } from './conditions';
-import { type NamedCondition } from '../problems';
-import { formatMoney } from '../money';
 import { dimWords, type LineValue, MONEY, sameDim } from '../formula';
+import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { type Amount, type Basis } from '../pricing';
+import { type NamedCondition } from '../problems';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
+import { conditionWords } from './conditions';
 import { counted } from './counted';
 
 /** What a line of the working is called: of a rule without a title, the sentence of its condition. */

@@ -1,9 +1,9 @@
-import { type Fault } from '@/core/problems';
 import { analyse, type Analysis, analysisFaults } from '@/core/analysis';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
-import { resolutionJson } from '@/core/exchange';
 import { compile } from '@/core/compile';
+import { resolutionJson } from '@/core/exchange';
 import { prove } from '@/core/judge';
+import { type Fault } from '@/core/problems';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */

@@ -1,9 +1,9 @@
 'use client';
 
-import { type Fault } from '@/core/problems';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Analysis } from '@/core/analysis';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
+import { type Fault } from '@/core/problems';
 import { type Found, type ToCheck } from './checks.worker';
 import { type PlainProof } from './plain-proof';
 

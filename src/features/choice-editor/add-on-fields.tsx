@@ -1,11 +1,11 @@
 'use client';
 
-import { SOME_DAY } from '@/core/calendar';
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
+import { SOME_DAY } from '@/core/calendar';
 import { type AddOnPrice, type Choice } from '@/core/catalog';
-import { resolutionJson } from '@/core/exchange';
 import { compile } from '@/core/compile';
+import { resolutionJson } from '@/core/exchange';
 import { resolve } from '@/core/run';
 import { SelectionForm } from '@/features/selection/selection-form';
 import { SelectField, TextField } from '@/ui/field';

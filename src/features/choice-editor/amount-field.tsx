@@ -1,14 +1,14 @@
 'use client';
 
-import { type Path } from '@/core/problems';
 import { Box, HStack, Input } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { type Amount } from '@/core/pricing';
+import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
+import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
 import { type Alternative, SelectField } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
-import { fittingUnits } from '@/features/shared/unit-alternatives';
 
 interface Props {
   /** what the amount is of, for those who listen */

@@ -1,14 +1,14 @@
 'use client';
 
-import { choiceKindsHere } from './kinds';
 import { Button, chakra, HStack, Stack, Text } from '@chakra-ui/react';
 import { CopyPlus, Layers, Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { type ChoiceKind, choiceKinds, freeKey, insideNameOf, placementSchema, placementsOf } from '@/core/catalog';
-import { EmptyPlace } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
+import { EmptyPlace } from '@/ui/text';
 import { CopyChoices } from './copy-choices';
 import { useEditing } from './editing';
+import { choiceKindsHere } from './kinds';
 import { newChoice } from './new-choice';
 import { Section } from './section';
 

@@ -1,6 +1,5 @@
 'use client';
 
-import { choiceKindsHere } from './kinds';
 import { Button, Input, Spinner, Stack, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
 import { useEffect, useState } from 'react';
@@ -8,9 +7,10 @@ import { z } from 'zod';
 import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
-import { findingSchema, type Finding } from '@/features/shared/findings';
+import { type Finding, findingSchema } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
 import { useEditing } from './editing';
+import { choiceKindsHere } from './kinds';
 import { copyOfChoice } from './new-choice';
 import { Tick } from './tick';
 

@@ -1,9 +1,9 @@
 'use client';
 
-import { type Path } from '@/core/problems';
 import { Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { type DrawDefinition } from '@/core/stock';
 import { NewStockItemDialog } from '@/features/stock/new-stock-item-dialog';

@@ -1,9 +1,8 @@
-import { choiceKindsHere } from './kinds';
 import { describe, expect, it } from 'vitest';
-import { choiceKinds, choiceSchema } from '@/core/catalog';
-import { freeKey } from '@/core/catalog';
+import { choiceKinds, choiceSchema, freeKey } from '@/core/catalog';
 import { suit } from '../../../tests/fixtures/products';
 import { placeOf } from './editing';
+import { choiceKindsHere } from './kinds';
 import { newChoice } from './new-choice';
 import { orNull } from './or-null';
 

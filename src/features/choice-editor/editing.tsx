@@ -1,10 +1,10 @@
 'use client';
 
-import { faultWords } from '@/core/words';
-import { type Fault, type Path } from '@/core/problems';
 import { createContext, type ReactNode, useContext } from 'react';
 import { type CatalogSurroundings, type Product, type Shop } from '@/core/catalog';
 import { type Program } from '@/core/compile';
+import { type Fault, type Path } from '@/core/problems';
+import { faultWords } from '@/core/words';
 import { type StockView } from '@/features/selection/use-selection';
 
 /** What every part of an editor of choices works with, be it that of a product or of a sheet. */

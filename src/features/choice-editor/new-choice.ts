@@ -1,5 +1,5 @@
-import { choiceKindsHere } from './kinds';
 import { type Choice, type ChoiceKind, choiceSchema, freeKey, type Option, optionSchema, type Product } from '@/core/catalog';
+import { choiceKindsHere } from './kinds';
 
 /** A choice as it is when it has just been added. */
 export function newChoice(kind: ChoiceKind, key: string, title: string): Choice {

@@ -1,8 +1,8 @@
 'use client';
 
-import { type Path } from '@/core/problems';
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
+import { type Path } from '@/core/problems';
 import { SelectField, TextField } from '@/ui/field';
 import { DrawsField } from './draws-field';
 import { useEditing, useFaultAt } from './editing';

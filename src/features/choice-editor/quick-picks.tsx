@@ -1,10 +1,10 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type QuickPick } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
+import { faultWords } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
 import { useEditing } from './editing';
 import { type KindProps } from './kind-fields';

@@ -1,6 +1,6 @@
 import { Exact } from '@/core/number';
 import { freeAfter, type Pieces } from '@/core/stock';
-import { type CuttingJob, type CutReport } from '@/services/cutting';
+import { type CutReport, type CuttingJob } from '@/services/stock/cutting';
 
 /** Pieces of one length and the lot they are cut from, as they stand on the page. */
 export interface CutRow {

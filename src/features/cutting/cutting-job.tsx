@@ -8,7 +8,7 @@ import { Exact } from '@/core/number';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { type CuttingJob } from '@/services/cutting';
+import { type CuttingJob } from '@/services/stock/cutting';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';

@@ -4,7 +4,7 @@ import { Box, Button, Stack, Text } from '@chakra-ui/react';
 import { Printer } from 'lucide-react';
 import NextLink from 'next/link';
 import { counted } from '@/core/words';
-import { type CuttingJob } from '@/services/cutting';
+import { type CuttingJob } from '@/services/stock/cutting';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { CuttingJobCard } from './cutting-job';
 

@@ -7,8 +7,8 @@ import { type Diagnostic, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
-import { type FormulaFault } from '@/core/formula';
 import { type FormulaInput } from '@/core/compile';
+import { type FormulaFault } from '@/core/formula';
 import { formulaFaultWords } from '@/core/words';
 import { formulaLanguage } from './language';
 

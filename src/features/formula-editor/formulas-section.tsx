@@ -1,14 +1,14 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Formula, type FormulaServes, freeKey } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
+import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
-import { FaultLine } from '@/ui/fault-line';
 import { type SelectionState } from '@/features/selection/use-selection';
+import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
 import { FormulaText } from './formula-text';

@@ -2,8 +2,8 @@ import { autocompletion, type CompletionContext, type CompletionResult } from '@
 import { HighlightStyle, LanguageSupport, LRLanguage, syntaxHighlighting } from '@codemirror/language';
 import { hoverTooltip } from '@codemirror/view';
 import { styleTags, tags } from '@lezer/highlight';
-import { dimWords, formulaParser, functions, unitNames } from '@/core/formula';
 import { type FormulaInput } from '@/core/compile';
+import { dimWords, formulaParser, functions, unitNames } from '@/core/formula';
 
 const language = LRLanguage.define({
   parser: formulaParser.configure({

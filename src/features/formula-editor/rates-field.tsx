@@ -1,10 +1,10 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { formulaName, freeKey, type Rate } from '@/core/catalog';
+import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';

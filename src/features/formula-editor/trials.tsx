@@ -1,6 +1,5 @@
 'use client';
 
-import { atChoice, whereText } from '@/core/selection';
 import { Box, Button, Heading, HStack, IconButton, Input, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
@@ -8,6 +7,7 @@ import { useState } from 'react';
 import { type Choice } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
+import { atChoice, whereText } from '@/core/selection';
 import { useEditing } from '@/features/choice-editor/editing';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';

@@ -3,7 +3,7 @@
 import { Heading, Stack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { quantityWords } from '@/core/words';
-import { type OrderView } from '@/services/orders';
+import { type OrderView } from '@/services/selling/orders';
 
 /** Which pieces of an order are cut from which lots; nothing where nothing is cut. */
 export function OrderCuts({ order: { cuts, state } }: { order: OrderView }) {

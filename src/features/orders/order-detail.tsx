@@ -4,7 +4,7 @@ import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { quantityWords } from '@/core/words';
 import { CutPlanView } from '@/features/selection/cut-plan';
-import { type OrderView } from '@/services/orders';
+import { type OrderView } from '@/services/selling/orders';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react';
 import { WorkingTable } from '@/features/selection/working-table';
-import { type CustomerOrderLine, type OrderLineView } from '@/services/orders';
+import { type CustomerOrderLine, type OrderLineView } from '@/services/selling/orders';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku } from '@/ui/text';
 

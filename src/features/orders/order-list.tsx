@@ -5,11 +5,11 @@ import { type ColumnDef } from '@tanstack/react-table';
 import NextLink from 'next/link';
 import { useState } from 'react';
 import { counted } from '@/core/words';
-import { type OrderRow } from '@/services/orders';
+import { type OrderRow } from '@/services/selling/orders';
 import { DataTable } from '@/ui/data-table';
 import { EmptyPlace, Money, PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
-import { orderStateWords, OrderStateSlip } from './order-state';
+import { OrderStateSlip, orderStateWords } from './order-state';
 
 const columns: ColumnDef<OrderRow>[] = [
   {

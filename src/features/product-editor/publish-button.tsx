@@ -3,15 +3,15 @@
 import { Button, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { z } from 'zod';
-import { send, wordsOf } from '@/features/shared/api';
-import { sayDone, sayFailed } from '@/ui/toasts';
-import { type Published, useEditing } from '@/features/choice-editor/editing';
 import { type Product } from '@/core/catalog';
 import { type ProofOutcome, prove } from '@/core/judge';
 import { counted } from '@/core/words';
-import { differenceWords } from '@/features/proofs/difference-words';
-import { AppDialog } from '@/ui/dialog';
+import { type Published, useEditing } from '@/features/choice-editor/editing';
 import { type Draft } from '@/features/drafts/use-draft';
+import { differenceWords } from '@/features/proofs/difference-words';
+import { send, wordsOf } from '@/features/shared/api';
+import { AppDialog } from '@/ui/dialog';
+import { sayDone, sayFailed } from '@/ui/toasts';
 
 interface Props {
   draft: Draft<Product>;

@@ -1,10 +1,10 @@
 'use client';
 
-import { proofOf } from '@/core/exchange';
 import { Button, Text } from '@chakra-ui/react';
 import { ShieldCheck } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { answersSchema, freeKey } from '@/core/catalog';
+import { proofOf } from '@/core/exchange';
 import { useEditing } from '@/features/choice-editor/editing';
 import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
 import { AppDialog, DialogButtons } from '@/ui/dialog';

@@ -1,9 +1,9 @@
 'use client';
 
-import { proofOf } from '@/core/exchange';
 import { Box, Button, Checkbox, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { type Proof } from '@/core/catalog';
+import { proofOf } from '@/core/exchange';
 import { type PlainProof } from '@/features/checks/plain-proof';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';

@@ -1,5 +1,5 @@
-import { type TestOfChoice } from '@/core/catalog/choices';
 import { type Choice, hasOptions, isNote, kindOf, type Test } from '@/core/catalog';
+import { type TestOfChoice } from '@/core/catalog/choices';
 import { type Alternative } from '@/ui/field';
 
 /** The choices that a rule can name. */

@@ -1,9 +1,9 @@
 'use client';
 
-import { type Comparison } from '@/core/problems';
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Condition, DEEPEST_CONDITION, type Test } from '@/core/catalog';
+import { type Comparison } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { useEditing } from '@/features/choice-editor/editing';
 import { useWholeText } from '@/features/choice-editor/use-whole-text';

@@ -1,6 +1,5 @@
-import { type OptionOfferJson } from '@/core/exchange';
 import { type Choice, type UploadedFile } from '@/core/catalog';
-import { type ResolutionJson } from '@/core/exchange';
+import { type OptionOfferJson, type ResolutionJson } from '@/core/exchange';
 import { type CountedAnswer } from '@/core/run';
 
 /** What the control of any kind of choice is given. */

@@ -1,12 +1,12 @@
 'use client';
 
-import { atChoice, whereText } from '@/core/selection';
 import { Box, chakra, Input, InputGroup } from '@chakra-ui/react';
 import { type Choice, type PicturePlace } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
-import { type Answers } from './selection-form';
+import { atChoice, whereText } from '@/core/selection';
 import { typedText } from './control';
+import { type Answers } from './selection-form';
 
 type MeasureChoice = Extract<Choice, { kind: 'measure' }>;
 

@@ -1,12 +1,12 @@
 'use client';
 
-import { ChoiceControl, labelledOtherwise } from './choice-control';
-import { atChoice, whereText } from '@/core/selection';
 import { Box, Button, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { type Choice, isNote } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
+import { atChoice, whereText } from '@/core/selection';
+import { ChoiceControl, labelledOtherwise } from './choice-control';
 import { type ControlProps, type PageContext } from './control';
 import { NoteView } from './note';
 

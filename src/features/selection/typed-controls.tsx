@@ -2,10 +2,10 @@
 
 import { Box, Button, HStack, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
 import { type Choice } from '@/core/catalog';
-import { countCharacters } from '@/core/text';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
-import { amountWords } from '@/core/words';
 import { type CountedAnswer } from '@/core/run';
+import { countCharacters } from '@/core/text';
+import { amountWords } from '@/core/words';
 import { type ControlProps, type PageContext, typedText } from './control';
 
 type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;

@@ -1,15 +1,15 @@
 'use client';
 
-import { problemText } from '@/core/words';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Change, NextClick, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
-import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { compile, type Program } from '@/core/compile';
+import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
+import { readNumber } from '@/core/quantity';
 import { type Resolution, resolve, resolvePart } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, mustBeAsked, stockView } from '@/core/stock';
-import { readNumber } from '@/core/quantity';
+import { problemText } from '@/core/words';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
 import { useAsked } from './use-asked';

@@ -1,40 +1,40 @@
 'use client';
 
-import { type Fault } from '@/core/problems';
 import { Box, Button, chakra, Menu, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
+import { type Fault } from '@/core/problems';
 import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/choice-editor/editing';
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/choice-editor/frame';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
+import { OutlineLine } from '@/features/choice-editor/outline-line';
 import { ReadinessList } from '@/features/choice-editor/readiness-list';
 import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
 import { useEditorSurroundings } from '@/features/choice-editor/use-editor-surroundings';
 import { Counter } from '@/features/counter/counter';
-import { OutlineLine } from '@/features/choice-editor/outline-line';
-import { FormulasSection } from '@/features/formula-editor/formulas-section';
-import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
+import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { useCommand } from '@/features/palette/commands';
+import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { type SheetEditorView } from '@/services/sheets';
+import { type SheetEditorView } from '@/services/sheets/sheets';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayFailed } from '@/ui/toasts';
+import { RippleDialog } from './ripple-dialog';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
-import { RippleDialog } from './ripple-dialog';
 
 /** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
 function bareProduct(sheet: Sheet): Product {

@@ -9,7 +9,7 @@ import { type FormEvent, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
-import { type SheetRow } from '@/services/sheets';
+import { type SheetRow } from '@/services/sheets/sheets';
 import { DataTable } from '@/ui/data-table';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';

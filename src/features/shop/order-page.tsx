@@ -3,7 +3,7 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { OrderLines } from '@/features/orders/order-lines';
 import { OrderStateSlip } from '@/features/orders/order-state';
-import { type CustomerOrder } from '@/services/orders';
+import { type CustomerOrder } from '@/services/selling/orders';
 import { Money } from '@/ui/text';
 import { When } from '@/ui/when';
 

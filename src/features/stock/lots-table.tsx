@@ -4,8 +4,8 @@ import { Box, Button, Heading, HStack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { Exact } from '@/core/number';
 import { counted, quantityWords } from '@/core/words';
-import { type LotView } from '@/services/lots';
-import { type StockFigures } from '@/services/surroundings';
+import { type StockFigures } from '@/services/catalog/surroundings';
+import { type LotView } from '@/services/stock/lots';
 
 /** The lots of a stock item, how much of each is free, and to whom the rest has been promised. */
 export function LotsTable({ item, lots }: { item: StockFigures; lots: readonly LotView[] }) {

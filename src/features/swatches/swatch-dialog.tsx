@@ -3,12 +3,12 @@
 import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
-import { OwnColours } from '@/features/choice-editor/swatch-field';
-import { PictureField } from '@/features/choice-editor/picture-field';
-import { anything, send, wordsOf } from '@/features/shared/api';
 import { readColour } from '@/core/colour';
 import { counted } from '@/core/words';
-import { type SwatchRow } from '@/services/swatches';
+import { PictureField } from '@/features/choice-editor/picture-field';
+import { OwnColours } from '@/features/choice-editor/swatch-field';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { type SwatchRow } from '@/services/swatches/swatches';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 

@@ -1,10 +1,10 @@
-import { cardOf } from '@/services/card';
-import { type ProductCard } from '@/data/cards';
+import { cardOf } from '../catalog/card';
+import { brokenProof, compareSides, type Comparison, type Side } from '../catalog/comparison';
 import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
-import { swatchesFromCsv } from '../../core/exchange';
 import { compile } from '../../core/compile';
+import { swatchesFromCsv } from '../../core/exchange';
 import { prove } from '../../core/judge';
-import { brokenProof, compareSides, type Comparison, type Side } from '../comparison';
+import { type ProductCard } from '../../data/cards';
 import { cleanDrawing } from './clean-drawing';
 
 /**

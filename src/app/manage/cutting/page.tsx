@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { CuttingPage } from '@/features/cutting/cutting-page';
 import { services } from '@/services/process';
-import { listCutting } from '@/services/cutting';
+import { listCutting } from '@/services/stock/cutting';
 
 export const metadata: Metadata = { title: 'To be cut' };
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { OrderList } from '@/features/orders/order-list';
 import { services } from '@/services/process';
-import { listOrders } from '@/services/orders';
+import { listOrders } from '@/services/selling/orders';
 
 export const metadata: Metadata = { title: 'Orders' };
 export const dynamic = 'force-dynamic';

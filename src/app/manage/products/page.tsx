@@ -1,8 +1,8 @@
-import { readSheets } from '@/services/catalog-state';
 import { type Metadata } from 'next';
 import { ProductList } from '@/features/products/product-list';
+import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
-import { listProducts } from '@/services/products';
+import { listProducts } from '@/services/products/products';
 
 export const metadata: Metadata = { title: 'Products' };
 export const dynamic = 'force-dynamic';

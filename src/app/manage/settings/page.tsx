@@ -1,7 +1,7 @@
-import { openSettings } from '@/services/settings';
 import { type Metadata } from 'next';
 import { ShopSettings } from '@/features/settings/shop-settings';
 import { services } from '@/services/process';
+import { openSettings } from '@/services/settings/settings';
 
 export const metadata: Metadata = { title: 'Settings' };
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { SheetList } from '@/features/sheets/sheet-list';
 import { services } from '@/services/process';
-import { listSheets } from '@/services/sheets';
+import { listSheets } from '@/services/sheets/sheets';
 
 export const metadata: Metadata = { title: 'Sheets' };
 export const dynamic = 'force-dynamic';

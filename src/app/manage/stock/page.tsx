@@ -1,8 +1,8 @@
 import { type Metadata } from 'next';
 import { StockList } from '@/features/stock/stock-list';
 import { services } from '@/services/process';
-import { countCutting } from '@/services/cutting';
-import { listStock } from '@/services/stock';
+import { countCutting } from '@/services/stock/cutting';
+import { listStock } from '@/services/stock/stock';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';

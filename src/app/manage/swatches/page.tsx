@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { SwatchBook } from '@/features/swatches/swatch-book';
 import { services } from '@/services/process';
-import { listSwatches } from '@/services/swatches';
+import { listSwatches } from '@/services/swatches/swatches';
 
 export const metadata: Metadata = { title: 'Swatch book' };
 export const dynamic = 'force-dynamic';

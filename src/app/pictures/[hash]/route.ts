@@ -1,5 +1,5 @@
 import { answer } from '@/http/route';
-import { readPicture } from '@/services/pictures';
+import { readPicture } from '@/services/files/pictures';
 
 interface Place {
   params: Promise<{ hash: string }>;

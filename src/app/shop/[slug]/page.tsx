@@ -3,7 +3,7 @@ import { ProductPage } from '@/features/shop/product-page';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { openShopProductView } from '@/services/shop';
+import { openShopProductView } from '@/services/selling/shop';
 
 interface Place {
   params: Promise<{ slug: string }>;

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { BasketPage } from '@/features/shop/basket-page';
 import { basketToken } from '@/http/basket-cookie';
 import { services } from '@/services/process';
-import { viewBasket } from '@/services/shop';
+import { viewBasket } from '@/services/selling/shop';
 
 export const metadata: Metadata = { title: 'Basket' };
 

@@ -1,10 +1,10 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
-import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { type Answer } from '../../selection';
+import { everyAnswer } from './candidates';
+import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
+import { type KindOfChoice } from './kind';
 
 /** What another product costs as an add-on. */
 export const addOnPriceSchema = z.discriminatedUnion('kind', [

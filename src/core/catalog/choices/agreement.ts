@@ -1,10 +1,10 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
-import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report, UNSEEN } from './common';
+import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
+import { everyAnswer } from './candidates';
+import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report, UNSEEN } from './common';
+import { type KindOfChoice } from './kind';
 
 /** Addresses a page may lead to: another site, or a place in the shop. */
 export const addressText = z.string().max(500).describe('an https address, or one in the shop that begins with a slash');

@@ -1,5 +1,5 @@
-import { type Answer } from '../../selection';
 import { type Exact } from '../../number';
+import { type Answer } from '../../selection';
 
 /** A possible answer to a choice, for the analysis: what a selection would say, and how it is read. */
 export interface Candidate {

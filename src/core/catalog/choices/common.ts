@@ -1,9 +1,9 @@
-import { type Answer, atChoice, type OptionPick } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
-import { amountSchema, type Amount } from '../../pricing/amount';
+import { type Amount, amountSchema } from '../../pricing/amount';
 import { type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
-import { drawSchema, type DrawDefinition } from '../../stock/draw';
+import { type Answer, atChoice, type OptionPick } from '../../selection';
+import { type DrawDefinition, drawSchema } from '../../stock/draw';
 import { type FileType } from './file-types';
 
 /** What things in a catalog are called inside: lower-case letters, digits and hyphens, a letter first. */

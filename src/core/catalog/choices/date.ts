@@ -1,10 +1,10 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
 import { type Path, type Problem } from '../../problems';
+import { type Answer } from '../../selection';
+import { everyAnswer } from './candidates';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
+import { type KindOfChoice } from './kind';
 
 const dayField = z.string().max(20).describe('YYYY-MM-DD');
 

@@ -1,10 +1,10 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
+import { type Answer } from '../../selection';
+import { everyAnswer } from './candidates';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
-import { type FileType, fileSizeWords, fileTypeNames, fileTypeWords } from './file-types';
+import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
+import { type KindOfChoice } from './kind';
 
 /** The largest file any product may ask for, in bytes. */
 export const LARGEST_FILE = 20_000_000;

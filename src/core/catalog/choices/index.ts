@@ -1,19 +1,19 @@
 import { z } from 'zod';
 import { addOnKind, schema as addOnSchema } from './add-on';
 import { agreementKind, schema as agreementSchema } from './agreement';
-import { type KindOfChoice } from './kind';
 import { dateKind, schema as dateSchema } from './date';
 import { fileKind, schema as fileSchema } from './file';
+import { type KindOfChoice } from './kind';
 import { letteringKind, schema as letteringSchema } from './lettering';
 import { listKind, schema as listSchema } from './list';
 import { longTextKind, schema as longTextSchema } from './long-text';
 import { measureKind, schema as measureSchema } from './measure';
 import { dividerKind, dividerSchema, headingKind, headingSchema, linkKind, linkSchema, type Note, paragraphKind, paragraphSchema } from './notes';
 import { numberKind, schema as numberSchema } from './number';
-import { severalKind, schema as severalSchema } from './several';
-import { swatchKind, schema as swatchSchema } from './swatch';
-import { textKind, schema as textSchema } from './text';
-import { yesNoKind, schema as yesNoSchema } from './yes-no';
+import { schema as severalSchema, severalKind } from './several';
+import { schema as swatchSchema, swatchKind } from './swatch';
+import { schema as textSchema, textKind } from './text';
+import { schema as yesNoSchema, yesNoKind } from './yes-no';
 
 export const choiceSchema = z.discriminatedUnion('kind', [
   listSchema,

@@ -1,9 +1,8 @@
-import { type KindOfChoice } from './kind';
-import { optionCandidates, unseenOptions } from './options';
-import { type Path } from '../../problems';
 import { z } from 'zod';
-import { type ChoiceReader, choiceFields, type Report } from './common';
-import { checkOptions, oneOfFields, optionsReader } from './options';
+import { type Path } from '../../problems';
+import { choiceFields, type ChoiceReader, type Report } from './common';
+import { type KindOfChoice } from './kind';
+import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions } from './options';
 
 /** One from a list. */
 export const schema = z.strictObject({

@@ -1,9 +1,8 @@
-import { type KindOfChoice } from './kind';
-import { textCandidates } from './text';
-import { type Path } from '../../problems';
 import { z } from 'zod';
+import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect } from './common';
-import { checkCharacterLimits, textAnswer } from './text';
+import { type KindOfChoice } from './kind';
+import { checkCharacterLimits, textAnswer, textCandidates } from './text';
 
 /** The longest text of several lines any product may ask for. */
 export const LONGEST_LONG_TEXT = 5000;

@@ -1,12 +1,12 @@
-import { type KindOfChoice } from './kind';
-import { valueCandidates } from './value-candidates';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
+import { type Answer } from '../../selection';
 import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect } from './common';
+import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
+import { valueCandidates } from './value-candidates';
 
 /** An answer that is taken with one press, in the measure's unit: `0.5`, called “a half”. */
 export const quickPickSchema = z.strictObject({

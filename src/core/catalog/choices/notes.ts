@@ -1,8 +1,8 @@
-import { type KindOfChoice } from './kind';
 import { z } from 'zod';
+import { isBlank } from '../../text';
 import { addressText, isSafeAddress } from './agreement';
 import { type ChoiceReader, placedFields, UNSEEN } from './common';
-import { isBlank } from '../../text';
+import { type KindOfChoice } from './kind';
 
 // What stands on the page among the choices and asks nothing.
 const noteFields = { ...placedFields, required: z.literal(false).default(false) };

@@ -1,12 +1,12 @@
-import { type KindOfChoice } from './kind';
-import { valueCandidates } from './value-candidates';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
+import { type Answer } from '../../selection';
 import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect } from './common';
+import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
+import { valueCandidates } from './value-candidates';
 
 /** A number without a unit: how many of something, unless it says that parts of one or values below nothing are answers, too. */
 export const schema = z.strictObject({

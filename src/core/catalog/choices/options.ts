@@ -1,11 +1,11 @@
-import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
+import { type Answer } from '../../selection';
+import { isBlank } from '../../text';
+import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
 import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
-import { isBlank } from '../../text';
 
 /** A colour as the open format writes it. */
 export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/i;

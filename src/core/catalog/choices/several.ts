@@ -1,9 +1,9 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer, type OptionPick } from '../../selection';
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
-import { type ChoiceReader, choiceFields, plainAnswer, refuse, type Report } from './common';
+import { type Answer, type OptionPick } from '../../selection';
+import { everyAnswer } from './candidates';
+import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
+import { type KindOfChoice } from './kind';
 import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, unseenOptions } from './options';
 
 /** Several of a list, with a least and a most. */

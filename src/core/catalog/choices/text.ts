@@ -1,10 +1,10 @@
-import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
+import { type Answer } from '../../selection';
 import { countCharacters, printable } from '../../text';
+import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
 import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, refuse, type Report, withoutEffect } from './common';
+import { type KindOfChoice } from './kind';
 
 /** The longest line of text any product may ask for. */
 export const LONGEST_TEXT = 500;

@@ -1,9 +1,9 @@
-import { everyAnswer } from './candidates';
-import { type KindOfChoice } from './kind';
-import { type Answer } from '../../selection';
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
+import { type Answer } from '../../selection';
+import { everyAnswer } from './candidates';
 import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect } from './common';
+import { type KindOfChoice } from './kind';
 
 /** A question with two answers. What it adds, it adds for "yes". */
 export const schema = z.strictObject({

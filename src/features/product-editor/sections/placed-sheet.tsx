@@ -1,6 +1,5 @@
 'use client';
 
-import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Box, Button, HStack, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { ExternalLink, Scissors, Unlink } from 'lucide-react';
 import NextLink from 'next/link';
@@ -10,11 +9,12 @@ import { type Choice, hasOptions, insideNameOf, isNote, isPlacedByCondition, typ
 import { amountWords, faultWords } from '@/core/words';
 import { AmountField } from '@/features/choice-editor/amount-field';
 import { useEditing } from '@/features/choice-editor/editing';
+import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { copyOfChoice } from '@/features/choice-editor/new-choice';
 import { Section } from '@/features/choice-editor/section';
 import { Tick } from '@/features/choice-editor/tick';
-import { findingSchema } from '@/features/shared/findings';
 import { send } from '@/features/shared/api';
+import { findingSchema } from '@/features/shared/findings';
 import { SelectField } from '@/ui/field';
 import { Slip } from '@/ui/text';
 

@@ -2,12 +2,12 @@
 
 import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { type Program } from '@/core/compile';
-import { fittingUnits } from '@/features/shared/unit-alternatives';
-import { SelectField, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
 import { orNull } from '@/features/choice-editor/or-null';
 import { Section } from '@/features/choice-editor/section';
 import { WeightField } from '@/features/choice-editor/weight-field';
+import { fittingUnits } from '@/features/shared/unit-alternatives';
+import { SelectField, TextField } from '@/ui/field';
 import { ChargeFields } from './charge-fields';
 
 /** The unit that a formula's result is best priced by. */

@@ -1,11 +1,11 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { ArrowDownToLine, ArrowRightToLine, Plus } from 'lucide-react';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
 import { type OneOfChoice, type Option, type Variant } from '@/core/catalog';
 import { Exact } from '@/core/number';
+import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { SelectField } from '@/ui/field';
 import { sayFailed } from '@/ui/toasts';

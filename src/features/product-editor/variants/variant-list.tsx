@@ -1,12 +1,12 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type OneOfChoice, type Variant } from '@/core/catalog';
 import { Exact } from '@/core/number';
 import { formatQuantity, unitByCode } from '@/core/quantity';
+import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { orNull } from '@/features/choice-editor/or-null';
 import { PictureField } from '@/features/choice-editor/picture-field';

@@ -1,10 +1,10 @@
 'use client';
 
-import { faultWords } from '@/core/words';
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
 import { useState } from 'react';
 import { isStocked } from '@/core/catalog';
+import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/choice-editor/editing';
 import { Section } from '@/features/choice-editor/section';
 import { FaultLine } from '@/ui/fault-line';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answer, readJson } from '@/http/route';
-import { applyBulk, bulkChangeSchema, lastBulk, previewBulk } from '@/services/bulk';
+import { applyBulk, bulkChangeSchema, lastBulk, previewBulk } from '@/services/products/bulk';
 
 const requestSchema = z.strictObject({ change: bulkChangeSchema, apply: z.boolean() });
 

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { createSwatch, listSwatches, swatchInputSchema } from '@/services/swatches';
+import { createSwatch, listSwatches, swatchInputSchema } from '@/services/swatches/swatches';
 
 export function GET(): Promise<Response> {
   return answer((context) => listSwatches(context));

@@ -1,6 +1,6 @@
-import { answer, readJson } from '@/http/route';
 import { basketToken, keepBasketToken } from '@/http/basket-cookie';
-import { addToBasket, addToBasketSchema, countLines } from '@/services/basket';
+import { answer, readJson } from '@/http/route';
+import { addToBasket, addToBasketSchema, countLines } from '@/services/selling/basket';
 
 export function POST(request: Request): Promise<Response> {
   return answer(async (context) => {

@@ -1,6 +1,6 @@
-import { answer, readJson } from '@/http/route';
 import { basketToken } from '@/http/basket-cookie';
-import { checkOut, checkoutSchema } from '@/services/checkout';
+import { answer, readJson } from '@/http/route';
+import { checkOut, checkoutSchema } from '@/services/selling/checkout';
 
 export function POST(request: Request): Promise<Response> {
   return answer(async (context) => checkOut(context, await basketToken(), await readJson(request, checkoutSchema)));

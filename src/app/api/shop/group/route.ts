@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { answer, readJson } from '@/http/route';
 import { basketToken, keepBasketToken } from '@/http/basket-cookie';
-import { enterGroupCode } from '@/services/settings';
+import { answer, readJson } from '@/http/route';
+import { enterGroupCode } from '@/services/settings/settings';
 
 const codeSchema = z.strictObject({ code: z.string().max(60) });
 

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { OrderDetail } from '@/features/orders/order-detail';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { readOrder } from '@/services/orders';
+import { readOrder } from '@/services/selling/orders';
 
 export const metadata: Metadata = { title: 'Order' };
 export const dynamic = 'force-dynamic';

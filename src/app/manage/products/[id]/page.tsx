@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { ProductEditor } from '@/features/product-editor/editor';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { openForEditing } from '@/services/editing';
+import { openForEditing } from '@/services/products/editing';
 
 export const metadata: Metadata = { title: 'Product' };
 export const dynamic = 'force-dynamic';

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { SheetEditor } from '@/features/sheets/sheet-editor';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { openSheetForEditing } from '@/services/sheets';
+import { openSheetForEditing } from '@/services/sheets/sheets';
 
 export const metadata: Metadata = { title: 'Sheet' };
 export const dynamic = 'force-dynamic';

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { OrderPage } from '@/features/shop/order-page';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { readOrderByToken } from '@/services/orders';
+import { readOrderByToken } from '@/services/selling/orders';
 
 export const metadata: Metadata = { title: 'Your order', robots: 'noindex' };
 

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { undoBulk } from '@/services/bulk';
+import { undoBulk } from '@/services/products/bulk';
 
 interface Place {
   params: Promise<{ id: string }>;

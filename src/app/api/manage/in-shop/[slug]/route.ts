@@ -1,5 +1,5 @@
 import { answer } from '@/http/route';
-import { readTakenAlong } from '@/services/editing';
+import { readTakenAlong } from '@/services/products/editing';
 
 interface Place {
   params: Promise<{ slug: string }>;

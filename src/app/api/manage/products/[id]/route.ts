@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { deleteProduct, openProduct } from '@/services/products';
+import { deleteProduct, openProduct } from '@/services/products/products';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { deleteSheet, openSheet } from '@/services/sheets';
+import { deleteSheet, openSheet } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

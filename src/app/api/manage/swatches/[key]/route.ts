@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { changeSwatch, deleteSwatch, swatchInputSchema } from '@/services/swatches';
+import { changeSwatch, deleteSwatch, swatchInputSchema } from '@/services/swatches/swatches';
 
 interface Place {
   params: Promise<{ key: string }>;

@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { exportSwatches, importSwatches, swatchImportSchema } from '@/services/swatches';
+import { exportSwatches, importSwatches, swatchImportSchema } from '@/services/swatches/swatches';
 
 /** A CSV file takes as much as a few thousand swatches need. */
 const LARGEST_CSV = 1_200_000;

@@ -1,6 +1,6 @@
 import { fileTypes } from '@/core/catalog';
 import { answer } from '@/http/route';
-import { readUpload } from '@/services/uploads';
+import { readUpload } from '@/services/files/uploads';
 
 interface Place {
   params: Promise<{ token: string }>;

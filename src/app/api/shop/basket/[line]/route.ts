@@ -1,6 +1,6 @@
-import { answer, numberFrom, readJson } from '@/http/route';
 import { basketToken } from '@/http/basket-cookie';
-import { changeLine, changeLineSchema, removeLine } from '@/services/basket';
+import { answer, numberFrom, readJson } from '@/http/route';
+import { changeLine, changeLineSchema, removeLine } from '@/services/selling/basket';
 
 interface Place {
   params: Promise<{ line: string }>;

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { duplicateProduct } from '@/services/products';
+import { duplicateProduct } from '@/services/products/products';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { listEarlierStates } from '@/services/products';
+import { listEarlierStates } from '@/services/products/products';
 
 interface Place {
   params: Promise<{ id: string }>;

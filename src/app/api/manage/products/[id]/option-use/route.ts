@@ -1,5 +1,5 @@
 import { answer, numberFrom, readJson } from '@/http/route';
-import { optionUseSchema, readOptionUse } from '@/services/variants';
+import { optionUseSchema, readOptionUse } from '@/services/products/variants';
 
 interface Place {
   params: Promise<{ id: string }>;

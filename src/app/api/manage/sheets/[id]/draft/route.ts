@@ -1,5 +1,5 @@
 import { answer, LARGEST_DRAFT, numberFrom, readJson } from '@/http/route';
-import { saveSheetDraft, sheetSaveSchema } from '@/services/sheets';
+import { saveSheetDraft, sheetSaveSchema } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

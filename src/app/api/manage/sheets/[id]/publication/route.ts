@@ -1,5 +1,5 @@
 import { answer, numberFrom, readJson } from '@/http/route';
-import { publishSheet, sheetPublicationSchema } from '@/services/sheets';
+import { publishSheet, sheetPublicationSchema } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

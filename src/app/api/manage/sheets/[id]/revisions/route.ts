@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { listSheetRevisions } from '@/services/sheets';
+import { listSheetRevisions } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,5 +1,5 @@
 import { answer, jsonLines, numberFrom } from '@/http/route';
-import { openSheet, rippleOf } from '@/services/sheets';
+import { openSheet, rippleOf } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

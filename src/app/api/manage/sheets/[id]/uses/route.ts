@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { listSheetUses } from '@/services/sheets';
+import { listSheetUses } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

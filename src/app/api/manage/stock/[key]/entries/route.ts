@@ -1,5 +1,5 @@
 import { answer, readJson } from '@/http/route';
-import { enterStock, stockEntrySchema } from '@/services/stock';
+import { enterStock, stockEntrySchema } from '@/services/stock/stock';
 
 interface Place {
   params: Promise<{ key: string }>;

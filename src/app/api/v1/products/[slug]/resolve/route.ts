@@ -1,6 +1,6 @@
 import { answer, readJson } from '@/http/route';
-import { selectionSchema } from '@/services/basket';
-import { resolveForCustomer } from '@/services/shop';
+import { selectionSchema } from '@/services/selling/basket';
+import { resolveForCustomer } from '@/services/selling/shop';
 
 interface Place {
   params: Promise<{ slug: string }>;

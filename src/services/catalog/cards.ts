@@ -1,0 +1,102 @@
+import { and, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
+import { inBackground } from '../background/pool';
+import { atOneMoment, type Services } from '../context';
+import { type Product } from '../../core/catalog';
+import { type ProductCard } from '../../data/cards';
+import { type Queries } from '../../data/database';
+import { productCards, products, revisions } from '../../data/schema';
+import { madeWith } from './card';
+import { readShared } from './catalog-state';
+import { readSurroundings } from './surroundings';
+
+export type CardOf = 'draft' | 'published';
+
+/** So many cards are worked out together. */
+const AT_ONCE = 50;
+
+interface Stale {
+  readonly id: number;
+  readonly madeFrom: number;
+  readonly definition: Product;
+}
+
+/**
+ * Brings the cards of drafts, or of what is published, up to date: what nothing has changed for is only looked at, the
+ * others are worked out in the background. Costs one look-up where all is as it was.
+ */
+export async function freshenCards(context: Services, of: CardOf): Promise<void> {
+  for (;;) {
+    const { state, seen, stale, made } = await atOneMoment(context, async ({ database, now }) => {
+      const shared = await readShared(database.read);
+      const rows = await readUnseen(database.read, of, shared.state);
+      if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null };
+      const published = await revisionsByAddress(database.read);
+      const seen = rows.filter(({ card, madeFrom, version, hash }) => card && madeFrom === version && hash === madeWith(card, shared, published)).map(({ id }) => id);
+      const known = new Set(seen);
+      const wanted = rows.filter(({ id }) => !known.has(id)).slice(0, AT_ONCE);
+      const definitions = await readDefinitions(database.read, of, wanted.map(({ id }) => id));
+      const stale = wanted.flatMap(({ id, version }): Stale[] => {
+        const definition = definitions.get(id);
+        return definition ? [{ id, madeFrom: version, definition }] : [];
+      });
+      return { state: shared.state, seen, stale, made: stale.length === 0 ? null : { shared, published, ...(await readSurroundings(database.read, now(), stale.map(({ definition }) => definition))) } };
+    });
+    if (seen.length === 0 && stale.length === 0) return;
+    const cards = made ? await inBackground('cards', { products: stale.map(({ definition }) => definition), surroundings: made.surroundings, today: made.today }, 'Looking through the products') : [];
+    await context.database.write(async (transaction) => {
+      // Whoever changed something meanwhile has given the state another name: these are looked at again then.
+      if (seen.length > 0) await transaction.update(productCards).set({ seenIn: state }).where(and(eq(productCards.of, of), inArray(productCards.productId, seen)));
+      for (const [place, { id, madeFrom }] of stale.entries()) {
+        const card = cards[place];
+        if (!card || !made) continue;
+        const row = { madeFrom, madeWith: madeWith(card, made.shared, made.published), seenIn: state, card };
+        if ((await transaction.select({ id: products.id }).from(products).where(eq(products.id, id))).length === 0) continue;
+        await transaction.insert(productCards).values({ productId: id, of, ...row }).onConflictDoUpdate({ target: [productCards.productId, productCards.of], set: row });
+      }
+    });
+    if (stale.length < AT_ONCE) return;
+  }
+}
+
+/** What a card of each kind is made from. */
+const versionOf = { draft: products.draftVersion, published: products.publishedRevision } as const;
+
+async function readUnseen(queries: Queries, of: CardOf, state: string) {
+  const version = versionOf[of];
+  const rows = await queries
+    .select({ id: products.id, version, madeFrom: productCards.madeFrom, hash: productCards.madeWith, card: productCards.card })
+    .from(products)
+    .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
+    .where(and(isNotNull(version), or(isNull(productCards.seenIn), ne(productCards.seenIn, state), ne(productCards.madeFrom, version))));
+  return rows.map((row) => ({ ...row, version: row.version ?? 0 }));
+}
+
+async function revisionsByAddress(queries: Queries): Promise<ReadonlyMap<string, number>> {
+  const rows = await queries.select({ slug: products.publishedSlug, revision: products.publishedRevision }).from(products).where(isNotNull(products.publishedSlug));
+  return new Map(rows.flatMap(({ slug, revision }) => (slug === null || revision === null ? [] : [[slug, revision]])));
+}
+
+async function readDefinitions(queries: Queries, of: CardOf, ids: readonly number[]): Promise<ReadonlyMap<number, Product>> {
+  if (ids.length === 0) return new Map();
+  const rows =
+    of === 'draft'
+      ? await queries.select({ id: products.id, definition: products.draft }).from(products).where(inArray(products.id, [...ids]))
+      : await queries.select({ id: products.id, definition: revisions.definition }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision)).where(inArray(products.id, [...ids]));
+  return new Map(rows.map(({ id, definition }) => [id, definition]));
+}
+
+/** A product with what lists say of it. */
+export interface CardRow {
+  readonly id: number;
+  readonly card: ProductCard;
+}
+
+/** The cards that are there, in the order of the titles; {@link freshenCards} comes before. */
+export async function readCards(queries: Queries, of: CardOf): Promise<CardRow[]> {
+  const rows = await queries
+    .select({ id: productCards.productId, card: productCards.card })
+    .from(productCards)
+    .innerJoin(products, eq(products.id, productCards.productId))
+    .where(and(eq(productCards.of, of), isNotNull(versionOf[of])));
+  return rows.sort((a, b) => a.card.title.localeCompare(b.card.title, 'en'));
+}

@@ -1,0 +1,66 @@
+import { type CatalogSurroundings, type Product, type Proof } from '../../core/catalog';
+import { compile, type Program } from '../../core/compile';
+import { resolutionJson, type ResolutionJson } from '../../core/exchange';
+import { type ProofOutcome, prove } from '../../core/judge';
+import { type Path } from '../../core/problems';
+import { faultWords, priceWords } from '../../core/words';
+
+/** A proof that holds before a change and no longer after it, with both workings. */
+export interface BrokenProof {
+  readonly title: string;
+  readonly differences: ProofOutcome['differences'];
+  /** the working as it was kept */
+  readonly kept: Pick<Proof, 'working' | 'quantity'> & Pick<Proof['expects'], 'unitPrice' | 'lineTotal'>;
+  readonly now: Pick<ResolutionJson, 'working' | 'unitPrice' | 'lineTotal' | 'quantity' | 'currency'>;
+}
+
+/** What a change does to one product: prices in words, and what is to be mended after it or no longer. */
+export interface Comparison {
+  readonly priceBefore: string | null;
+  readonly priceAfter: string | null;
+  readonly stops: readonly string[];
+  readonly mends: readonly string[];
+  readonly breaks: readonly BrokenProof[];
+}
+
+/** A product with what it refers to, at one side of a change. */
+export interface Side {
+  readonly product: Product;
+  readonly surroundings: CatalogSurroundings;
+}
+
+/** What keeps a product from being sold, told apart by place and kind; the same place has the same name on both sides. */
+function blockingOf({ blocking, product }: Program): ReadonlyMap<string, string> {
+  const named: Readonly<Record<string, readonly { readonly key: string }[]>> = { choices: product.choices, formulas: product.formulas, rates: product.rates, rules: product.rules, tables: product.tables };
+  const nameOf = (path: Path) => path.map((step, place) => (typeof step === 'number' ? (named[path[place - 1] ?? '']?.[step]?.key ?? step) : step));
+  return new Map(blocking.map(({ path, code, data }) => [[...nameOf(path), code].join(' '), faultWords(data)]));
+}
+
+/** What is wrong on one side only, each sentence once. */
+const onlyIn = (one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>) => [...new Set([...one].flatMap(([name, words]) => (other.has(name) ? [] : words)))];
+
+/** Writes a proof that no longer holds for a page. */
+export function brokenProof({ proof, differences, resolution }: ProofOutcome): BrokenProof {
+  const { working, unitPrice, lineTotal, quantity, currency } = resolutionJson(resolution);
+  return { title: proof.title, differences, kept: { working: proof.working, quantity: proof.quantity, unitPrice: proof.expects.unitPrice, lineTotal: proof.expects.lineTotal }, now: { working, unitPrice, lineTotal, quantity, currency } };
+}
+
+/**
+ * Compares a product before and after a change. Sides that are the same are compiled once.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function compareSides(before: Side, after: Side, today: string): Comparison {
+  const former = compile(before.product, before.surroundings);
+  const same = before.product === after.product && before.surroundings === after.surroundings;
+  const next = same ? former : compile(after.product, after.surroundings);
+  const [had, has] = [blockingOf(former), blockingOf(next)];
+  const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));
+  return {
+    priceBefore: priceWords(former),
+    priceAfter: priceWords(next),
+    stops: onlyIn(has, had),
+    mends: onlyIn(had, has),
+    breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),
+  };
+}

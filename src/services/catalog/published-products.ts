@@ -1,0 +1,40 @@
+import { eq } from 'drizzle-orm';
+import { type Product } from '../../core/catalog';
+import { type Queries } from '../../data/database';
+import { products, revisions } from '../../data/schema';
+import { readShared } from './catalog-state';
+
+/** A product as the shop sells it. */
+export interface PublishedProduct {
+  readonly productId: number;
+  readonly revisionId: number;
+  readonly definition: Product;
+}
+
+/** Products with the revision that is published of them. */
+function selectPublished(queries: Queries) {
+  return queries
+    .select({ productId: products.id, revisionId: revisions.id, definition: revisions.definition })
+    .from(products)
+    .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+}
+
+/** Reads what has a name in the state of the catalog that is read; once for each state. */
+async function keptAs(queries: Queries, name: string, read: () => Promise<PublishedProduct | undefined>): Promise<PublishedProduct | undefined> {
+  const { kept } = await readShared(queries);
+  const known = kept.get(name) as PublishedProduct | undefined;
+  if (known) return known;
+  const found = await read();
+  if (found) kept.set(name, found);
+  return found;
+}
+
+/** @returns undefined when the shop has no product at that address */
+export function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
+  return keptAs(queries, `at ${slug}`, async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0]);
+}
+
+/** @returns undefined when that product is not in the shop (any more) */
+export function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
+  return keptAs(queries, `product ${productId}`, async () => (await selectPublished(queries).where(eq(products.id, productId)))[0]);
+}

@@ -1,0 +1,70 @@
+import { eq, isNotNull } from 'drizzle-orm';
+import { readShelves } from '../catalog/shelves';
+import { readAllSurroundings, readSurroundings, type StockFigures, type SurroundingsNow } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
+import { products, revisions } from '../../data/schema';
+import { withStock } from '../selling/overdue';
+import { type EditedProduct, openProduct } from './products';
+
+/** What any editor of choices works with beside the document. */
+export interface EditorSurroundings {
+  readonly surroundings: PortableSurroundings;
+  readonly today: string;
+  readonly stock: readonly StockFigures[];
+  /** what other products use, to be offered while typing */
+  readonly suggestions: { readonly categories: string[]; readonly suppliers: string[]; readonly tags: string[] };
+  /** products in the shop, that can be taken along */
+  readonly inShop: readonly { readonly slug: string; readonly title: string }[];
+}
+
+/** Everything the product editor opens with. */
+export interface EditorView extends EditorSurroundings {
+  readonly opened: EditedProduct;
+}
+
+/** @throws Refusal 404 */
+export function openForEditing(context: Services, id: number): Promise<EditorView> {
+  return withStock(context, async (still) => {
+    const opened = await openProduct(still, id);
+    const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
+    return { opened, ...(await editorSurroundings(still, now)) };
+  });
+}
+
+/** What an editor works with, whatever it edits. */
+export async function editorSurroundings({ database }: Services, { surroundings, stock, today }: SurroundingsNow): Promise<EditorSurroundings> {
+  const shelves = await readShelves(database.read);
+  const published = await database.read
+    .select({ slug: products.publishedSlug, title: products.title })
+    .from(products)
+    .where(isNotNull(products.publishedSlug))
+    .orderBy(products.title);
+  const sorted = (values: (string | null)[]) => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
+  return {
+    surroundings: packSurroundings(surroundings),
+    today,
+    stock,
+    suggestions: {
+      categories: sorted(shelves.map(({ category }) => category)),
+      suppliers: sorted(shelves.map(({ supplier }) => supplier)),
+      tags: sorted(shelves.flatMap(({ tags }) => tags)),
+    },
+    inShop: published.flatMap(({ slug, title }) => (slug === null ? [] : { slug, title })),
+  };
+}
+
+/** A published product with those it takes along in turn, for an editor that begins to take it along. */
+export function readTakenAlong(context: Services, slug: string): Promise<PortableSurroundings['products']> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const [row] = await database.read
+      .select({ definition: revisions.definition })
+      .from(products)
+      .innerJoin(revisions, eq(revisions.id, products.publishedRevision))
+      .where(eq(products.publishedSlug, slug));
+    if (!row) return [];
+    const product = row.definition;
+    const { surroundings } = await readSurroundings(database.read, now(), [product]);
+    return [product, ...surroundings.products.values()];
+  });
+}

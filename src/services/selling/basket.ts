@@ -1,0 +1,213 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import { z } from 'zod';
+import { type PublishedProduct, readPublishedById, readPublishedBySlug } from '../catalog/published-products';
+import { readSurroundings } from '../catalog/surroundings';
+import { newToken, type Services } from '../context';
+import { type BasketLine, quote } from '../../core/basket';
+import { answersSchema } from '../../core/catalog';
+import { problemJson } from '../../core/exchange';
+import { moneyDigits } from '../../core/money';
+import { Exact } from '../../core/number';
+import { LARGEST_QUANTITY } from '../../core/ordering';
+import { type Problem } from '../../core/problems';
+import { type Resolution, resolve } from '../../core/run';
+import { type Effort } from '../../core/stock';
+import { problemText, problemWords } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { basketLines, baskets, orders } from '../../data/schema';
+import { keepFiles, readFiles } from '../files/uploads';
+import { notFound, Refusal } from '../refusal';
+import { freeOverdue, withStock } from './overdue';
+import { programFor } from './published';
+
+/** A selection's form; what it says is judged by resolving it. */
+export const selectionSchema = z.looseObject({
+  answers: answersSchema.default({}),
+  quantity: z.number().optional(),
+});
+
+export const addToBasketSchema = z.strictObject({ ...selectionSchema.shape, slug: z.string().max(100) });
+export const changeLineSchema = z.strictObject({ quantity: z.number() });
+
+/** A basket line resolved again, against what is in the shop and in stock now. */
+export interface ResolvedLine {
+  readonly id: number;
+  readonly productId: number;
+  readonly quantity: number;
+  readonly answers: Readonly<Record<string, unknown>>;
+  /** undefined when the product has left the shop */
+  readonly published: PublishedProduct | undefined;
+  readonly resolution: Resolution | null;
+  readonly problems: readonly Problem[];
+  /** what one cost when it was put in, where that was another price */
+  readonly formerPrice: string | null;
+}
+
+export interface ResolvedBasket {
+  readonly lines: readonly ResolvedLine[];
+  readonly currency: string;
+  /** sum of the lines; null while a line has no price */
+  readonly total: Exact | null;
+  readonly canOrder: boolean;
+}
+
+/**
+ * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
+ * together, so that they can't promise the same pieces twice.
+ *
+ * @param effort how hard cutting plans are looked for
+ */
+export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort): Promise<ResolvedBasket> {
+  const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
+  const published = new Map<number, PublishedProduct | undefined>();
+  for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readPublishedById(queries, productId));
+  const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
+  const files = await readFiles(queries, rows.map(({ answers }) => answers));
+  const group = await groupOf(queries, token);
+  const wanted: BasketLine[] = [];
+  for (const { productId, answers, quantity } of rows) wanted.push({ ...(await programFor(queries, published.get(productId), context.surroundings, group)), selection: { answers, quantity } });
+  const { lines, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files });
+  return {
+    lines: rows.map(({ id, productId, quantity, answers, unitPrice }, place): ResolvedLine => {
+      const { resolution = null, problems = [] } = lines[place] ?? {};
+      const changed = resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
+      return { id, productId, quantity, answers, published: published.get(productId), resolution, problems, formerPrice: changed ? unitPrice : null };
+    }),
+    currency: context.surroundings.shop.currency,
+    total,
+    canOrder,
+  };
+}
+
+/** The lines of a basket that no order is being made of. */
+const inBasket = (token: string) => and(eq(basketLines.basket, token), isNull(basketLines.orderId));
+
+/** The order that is being made of lines of a basket and waits for its payment; null where there is none. */
+export async function waitingOrder(queries: Queries, token: string): Promise<{ number: number; token: string } | null> {
+  const [order] = await queries.select({ number: orders.id, token: orders.token }).from(basketLines).innerJoin(orders, eq(orders.id, basketLines.orderId)).where(eq(basketLines.basket, token)).limit(1);
+  return order ?? null;
+}
+
+/** Reads a basket. */
+export function readBasket(context: Services, token: string | undefined): Promise<ResolvedBasket> {
+  return withStock(context, ({ database, now }) => resolveBasket(database.read, now(), token));
+}
+
+const definitionsOf = (published: readonly (PublishedProduct | undefined)[]) => published.flatMap((product) => product?.definition ?? []);
+
+/** Key of the customer group that a basket's customer belongs to, or null. */
+export async function groupOf(queries: Queries, token: string | undefined): Promise<string | null> {
+  const basket = token ? await queries.query.baskets.findFirst({ where: eq(baskets.token, token) }) : undefined;
+  return basket?.customerGroup ?? null;
+}
+
+/** How many lines a basket has. */
+export async function countLines({ database }: Services, token: string | undefined): Promise<number> {
+  if (!token) return 0;
+  const rows = await database.read.select({ id: basketLines.id }).from(basketLines).where(inBasket(token));
+  return rows.length;
+}
+
+const MOST_LINES = 100;
+
+/**
+ * Puts a selection in a basket, a new one where there is none. The same item again adds to its line, under the same
+ * rules as anywhere.
+ *
+ * @returns the basket's token
+ * @throws Refusal 422 `notSellable` with the problems in its details
+ */
+export async function addToBasket(context: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
+  await freeOverdue(context);
+  const { database, now } = context;
+  return database.write(async (transaction) => {
+    const published = await readPublishedBySlug(transaction, input.slug);
+    if (!published) return notFound(`product “${input.slug}” in the shop`);
+    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [input.answers]) };
+    const { slug: _slug, ...selection } = input;
+    const added = resolve(program, selection, asked);
+    if (added.state !== 'sellable') throw notSellable(added.problems);
+
+    const basket = await ensureBasket(transaction, token, now());
+    const lines = await transaction.select().from(basketLines).where(inBasket(basket));
+    const same = lines.find(({ itemKey }) => itemKey === added.item.key);
+    const quantity = added.quantity + (same?.quantity ?? 0);
+    const together = resolve(program, { answers: input.answers, quantity }, asked);
+    if (together.state !== 'sellable' || !together.unitPrice) {
+      const [first] = together.problems;
+      const already = same ? `There are ${same.quantity} in the basket already. ` : '';
+      throw notSellable(together.problems, `${already}${first ? problemText(first.data) : ''}`.trim());
+    }
+    await keepFiles(transaction, input.answers);
+    const unitPrice = moneyDigits(together.unitPrice, together.currency);
+    if (same) {
+      await transaction.update(basketLines).set({ quantity, unitPrice }).where(eq(basketLines.id, same.id));
+    } else {
+      if (lines.length >= MOST_LINES) throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
+      await transaction
+        .insert(basketLines)
+        .values({ basket, productId: published.productId, answers: input.answers, quantity, itemKey: added.item.key, unitPrice });
+    }
+    return basket;
+  });
+}
+
+function notSellable(problems: readonly Problem[], message?: string): Refusal {
+  const [first] = problems;
+  return new Refusal(422, 'notSellable', message ?? (first ? problemWords(first.data).message : 'This can’t be ordered.'), { problems: problems.map(problemJson) });
+}
+
+/** A basket of this token, a new one where there is none. @returns its token */
+export async function ensureBasket(transaction: Queries, token: string | undefined, at: Date): Promise<string> {
+  const existing = token && (await transaction.query.baskets.findFirst({ where: eq(baskets.token, token) }));
+  if (existing) {
+    await transaction.update(baskets).set({ updatedAt: at }).where(eq(baskets.token, existing.token));
+    return existing.token;
+  }
+  const fresh = newToken();
+  await transaction.insert(baskets).values({ token: fresh, createdAt: at, updatedAt: at });
+  return fresh;
+}
+
+/**
+ * Changes how many of a line are wanted. A quantity that breaks the product's rule is refused and the line stays as
+ * it was.
+ *
+ * @throws Refusal 422 `notSellable` with the problems
+ */
+export async function changeLine(context: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
+  await freeOverdue(context);
+  const { database, now } = context;
+  await database.write(async (transaction) => {
+    const line = await requireLine(transaction, token, lineId);
+    const published = await readPublishedById(transaction, line.productId);
+    if (!published) return notFound('such product in the shop any more');
+    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
+    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [line.answers]) };
+    const { problems } = resolve(program, { answers: line.answers, quantity }, asked);
+    // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
+    const wrong = problems.filter(({ where }) => where.at === 'quantity');
+    if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {
+      throw notSellable(wrong, wrong[0] && problemText(wrong[0].data));
+    }
+    await transaction.update(basketLines).set({ quantity }).where(eq(basketLines.id, line.id));
+  });
+}
+
+/** Takes a line out of a basket. */
+export async function removeLine({ database }: Services, token: string | undefined, lineId: number): Promise<void> {
+  await database.write(async (transaction) => {
+    const line = await requireLine(transaction, token, lineId);
+    await transaction.delete(basketLines).where(eq(basketLines.id, line.id));
+  });
+}
+
+async function requireLine(queries: Queries, token: string | undefined, lineId: number) {
+  const line = token
+    ? await queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) })
+    : undefined;
+  return line ?? notFound('such line in this basket');
+}

@@ -1,0 +1,156 @@
+import { eq, inArray } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { z } from 'zod';
+import { newToken, type Services } from '../context';
+import { problemJson, resolutionJson } from '../../core/exchange';
+import { formatMoney, moneyDigits } from '../../core/money';
+import { Exact } from '../../core/number';
+import { THOROUGH } from '../../core/stock';
+import { printable } from '../../core/text';
+import { problemText } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { basketLines, orderLines, orders, type OrderState } from '../../data/schema';
+import { keepFiles } from '../files/uploads';
+import { Refusal } from '../refusal';
+import { reserveCuts } from '../stock/cutting';
+import { move } from '../stock/ledger';
+import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
+import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
+import { releaseAbandoned, settle, settleForNothing } from './settlement';
+
+export const checkoutSchema = z.strictObject({
+  idempotencyKey: z.string().min(8).max(100),
+  name: z
+    .string()
+    .max(120)
+    .transform((name, context) => {
+      const { text } = printable(name);
+      if (text) return text;
+      context.addIssue(text === '' ? 'Tell us your name.' : 'There is a sign in the name that can’t be printed. Type it again.');
+      return z.NEVER;
+    }),
+  email: z.email('This is not an e-mail address. Write it like ada@example.org.').max(200),
+  /** what the simulated service is to do; an order of nothing needs none */
+  payment: z.enum(paymentWishes).default('approve'),
+  /** the total the customer saw, to catch a price that changed in between */
+  seenTotal: z.string().max(40),
+});
+
+export type Checkout = z.infer<typeof checkoutSchema>;
+
+export interface PlacedOrder {
+  readonly number: number;
+  readonly token: string;
+  readonly state: OrderState;
+  /** decimal, in the order's currency */
+  readonly total: string;
+}
+
+/**
+ * Turns a basket into an order: resolves every line again, reserves what it draws, asks for the payment, and then
+ * either books the sale or releases the reservation. The same key always means the same order: whoever sends it again
+ * after a crash finishes what was begun. An order of nothing needs no payment.
+ *
+ * @param payment the payment service
+ * @throws Refusal 409 `noLongerAvailable`, `priceChanged`, `beingOrdered`, or `keyUsed` where the key belongs to another
+ *   basket or another order; 422 `emptyBasket`; nothing is reserved then
+ */
+export async function checkOut(context: Services, basketToken: string | undefined, checkout: Checkout, payment: PaymentService = simulatedPayments(context)): Promise<PlacedOrder> {
+  await releaseAbandoned(context, payment);
+  const order = await context.database.write((transaction) => reserve(transaction, context.now(), basketToken, checkout));
+  if (order.state !== 'awaitingPayment') return order;
+  const asked = { key: order.token, amount: order.total };
+  const answer = await payment.request({ ...asked, wish: checkout.payment });
+  // No answer is no refusal: before anything is given back, nothing may be taken any more.
+  const outcome = answer.outcome === 'timedOut' ? await payment.close(asked) : answer;
+  return { ...order, state: await context.database.write((transaction) => settle(transaction, context.now(), order.number, outcome)) };
+}
+
+/** What a key is bound to: the basket, and everything that was sent with it. */
+function hashOf(basketToken: string, { name, email, payment, seenTotal }: Checkout): string {
+  return createHash('sha256').update(JSON.stringify([basketToken, name, email, payment, seenTotal])).digest('hex');
+}
+
+async function reserve(transaction: Queries, at: Date, basketToken: string | undefined, checkout: Checkout): Promise<PlacedOrder> {
+  const known = await transaction.query.orders.findFirst({ where: eq(orders.idempotencyKey, checkout.idempotencyKey) });
+  if (known) {
+    const same = known.basket === basketToken && (known.requestHash === '' || known.requestHash === hashOf(known.basket, checkout));
+    if (!same) throw new Refusal(409, 'keyUsed', 'This key has been used for something else. Look at the basket again, then order with a new key.');
+    return { number: known.id, token: known.token, state: known.state, total: known.total };
+  }
+  if (!basketToken) throw emptyBasket();
+  const basket = await resolveBasket(transaction, at, basketToken, THOROUGH);
+  const total = checkedTotal(basket, checkout.seenTotal, await waitingOrder(transaction, basketToken));
+
+  const token = newToken();
+  const [row] = await transaction
+    .insert(orders)
+    .values({
+      token,
+      idempotencyKey: checkout.idempotencyKey,
+      basket: basketToken,
+      requestHash: hashOf(basketToken, checkout),
+      state: 'awaitingPayment',
+      customerName: checkout.name,
+      customerEmail: checkout.email,
+      currency: basket.currency,
+      total: moneyDigits(total, basket.currency),
+      placedAt: at,
+    })
+    .returning({ id: orders.id });
+  if (!row) throw new Error('the order was not stored');
+  for (const line of basket.lines) {
+    const { published, resolution } = line;
+    if (!published || !resolution) throw new Error('a line that was checked has no resolution');
+    const json = resolutionJson(resolution);
+    await transaction.insert(orderLines).values({
+      orderId: row.id,
+      productId: published.productId,
+      revisionId: published.revisionId,
+      title: resolution.item.title,
+      sku: resolution.item.sku,
+      quantity: resolution.quantity,
+      unitPrice: json.unitPrice ?? '0',
+      lineTotal: json.lineTotal ?? '0',
+      answers: { ...line.answers },
+      resolution: json,
+      picture: resolution.pictures[0]?.layers[0]?.src ?? null,
+    });
+    await keepFiles(transaction, line.answers);
+    await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
+    for (const { stock, total: drawn, leadDays } of resolution.draws) {
+      await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
+    }
+  }
+  // From here on these lines are in no other order; what is put in meanwhile stays where it is.
+  await transaction.update(basketLines).set({ orderId: row.id }).where(inArray(basketLines.id, basket.lines.map(({ id }) => id)));
+  const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';
+  return { number: row.id, token, state, total: moneyDigits(total, basket.currency) };
+}
+
+function emptyBasket(): Refusal {
+  return new Refusal(422, 'emptyBasket', 'The basket is empty. Put something in it first.');
+}
+
+function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { number: number } | null): Exact {
+  if (basket.lines.length === 0) {
+    throw waiting === null ? emptyBasket() : new Refusal(409, 'beingOrdered', `What was in the basket is being ordered already: order ${waiting.number} waits for its payment.`, { order: waiting.number });
+  }
+  const stopped = basket.lines.find(({ resolution }) => resolution?.state !== 'sellable');
+  if (stopped) {
+    const title = stopped.resolution?.item.title ?? 'Something in the basket';
+    const [first] = stopped.problems;
+    const said = first ? problemText(first.data) : '';
+    const unavailable = stopped.resolution === null || stopped.resolution.state === 'unavailable';
+    throw unavailable
+      ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) })
+      : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) });
+  }
+  if (!basket.total) throw emptyBasket();
+  if (basket.total.sign() < 0) throw new Refusal(422, 'notSellable', `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`);
+  const seen = Exact.parse(seenTotal);
+  if (!seen?.equals(basket.total)) {
+    throw new Refusal(409, 'priceChanged', `A price has changed: the total is now ${formatMoney(basket.total, basket.currency)}. Look at the basket again before you order.`);
+  }
+  return basket.total;
+}

@@ -1,0 +1,114 @@
+import { desc, eq } from 'drizzle-orm';
+import { atOneMoment, type Services } from '../context';
+import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
+import { type Queries } from '../../data/database';
+import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../../data/schema';
+import { listFiles } from '../files/uploads';
+import { notFound } from '../refusal';
+import { readOrderCuts } from '../stock/cutting';
+
+export interface OrderRow {
+  readonly number: number;
+  readonly state: OrderState;
+  readonly customerName: string;
+  readonly customerEmail: string;
+  readonly currency: string;
+  readonly total: string;
+  readonly placedAt: number;
+  /** what was ordered, in words: `2 × Bee suit, 1 × Stainless mesh` */
+  readonly contents: string;
+}
+
+export interface OrderLineView {
+  readonly id: number;
+  readonly title: string;
+  readonly sku: string;
+  readonly quantity: number;
+  readonly unitPrice: string;
+  readonly lineTotal: string;
+  readonly resolution: ResolutionJson;
+  /** files that came with it */
+  readonly files: readonly { readonly token: string; readonly name: string }[];
+}
+
+export interface OrderView extends OrderRow {
+  /** pieces that are cut for it, or were */
+  readonly cuts: Awaited<ReturnType<typeof readOrderCuts>>;
+  readonly token: string;
+  readonly lines: readonly OrderLineView[];
+  readonly payments: readonly { outcome: PaymentOutcome; amount: string; reference: string; at: number }[];
+}
+
+/** Every order, newest first. */
+export function listOrders(context: Services): Promise<OrderRow[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const rows = await database.read.select().from(orders).orderBy(desc(orders.placedAt), desc(orders.id));
+    const lines = await database.read.select({ orderId: orderLines.orderId, title: orderLines.title, quantity: orderLines.quantity }).from(orderLines);
+    return rows.map((order) => ({
+      ...rowOf(order),
+      contents: lines
+        .filter(({ orderId }) => orderId === order.id)
+        .map(({ title, quantity }) => `${quantity} × ${title}`)
+        .join(', '),
+    }));
+  });
+}
+
+/** @throws Refusal 404 */
+export function readOrder(context: Services, number: number): Promise<OrderView> {
+  return atOneMoment(context, async ({ database }) => {
+    const order = await database.read.query.orders.findFirst({ where: eq(orders.id, number) });
+    return order ? viewOf(database.read, order) : notFound(`order ${number}`);
+  });
+}
+
+/** A line of an order as its customer sees it. */
+export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'quantity' | 'unitPrice' | 'lineTotal'> & { readonly resolution: CustomerResolution };
+
+/** An order as its customer sees it: what was bought and what it costs, and nothing of how it is made or paid. */
+export type CustomerOrder = Pick<OrderView, 'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt'> & { readonly lines: readonly CustomerOrderLine[] };
+
+/** The customer's way to their order, by the token in its address. @throws Refusal 404 */
+export function readOrderByToken(context: Services, token: string): Promise<CustomerOrder> {
+  return atOneMoment(context, async ({ database }) => {
+    const order = await database.read.query.orders.findFirst({ where: eq(orders.token, token) });
+    return order ? customerOrder(await viewOf(database.read, order)) : notFound('order at this address');
+  });
+}
+
+function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, lines }: OrderView): CustomerOrder {
+  return {
+    number, state, customerName, customerEmail, currency, total, placedAt,
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
+  };
+}
+
+type StoredOrder = typeof orders.$inferSelect;
+
+function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
+  const { id, state, customerName, customerEmail, currency, total, placedAt } = order;
+  return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
+}
+
+async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
+  const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
+  const files = await listFiles(queries, lines.map(({ answers }) => answers));
+  const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
+  return {
+    ...rowOf(order),
+    token: order.token,
+    contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }, index) => ({
+      id,
+      title,
+      sku,
+      quantity,
+      unitPrice,
+      lineTotal,
+      resolution,
+      files: files[index] ?? [],
+    })),
+    cuts: await readOrderCuts(queries, order.id),
+    payments: paid.map(({ outcome, amount, reference, at }) => ({ outcome, amount, reference, at: at.getTime() })),
+  };
+}

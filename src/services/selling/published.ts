@@ -1,0 +1,68 @@
+import { readShared } from '../catalog/catalog-state';
+import { type PublishedProduct, readPublishedBySlug } from '../catalog/published-products';
+import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { type CatalogSurroundings } from '../../core/catalog';
+import { compile, type Program } from '../../core/compile';
+import { customerView } from '../../core/exchange';
+import { type Resolution, resolve } from '../../core/run';
+import { type Queries } from '../../data/database';
+import { readFiles } from '../files/uploads';
+import { notFound } from '../refusal';
+import { withStock } from './overdue';
+
+/** A product as a customer may know it, ready to run, and what the customer's group is called in it. */
+export interface CustomersProgram<P extends Program | null = Program> {
+  readonly program: P;
+  readonly group: string | null;
+}
+
+/**
+ * Makes what is published of a product ready for a customer; null for what is not sold any more. The same state of the
+ * catalog gives the same program, which is made once.
+ *
+ * @param group key of the customer's group, or null
+ */
+export function programFor(queries: Queries, published: PublishedProduct, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram>;
+export function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>>;
+export async function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>> {
+  if (!published) return { program: null, group };
+  const { kept } = await readShared(queries);
+  const name = `program ${published.revisionId} ${group ?? ''}`;
+  const known = kept.get(name) as CustomersProgram | undefined;
+  if (known) return known;
+  const view = customerView(published.definition, surroundings, group);
+  const made = { program: compile(view.product, view.surroundings), group: view.group };
+  kept.set(name, made);
+  return made;
+}
+
+/** What the shop page needs of a product. */
+export type ShopProduct = PublishedProduct & SurroundingsNow;
+
+/** @throws Refusal 404 when the shop has no product at that address */
+export function openShopProduct(context: Services, slug: string): Promise<ShopProduct> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const published = await readPublishedBySlug(database.read, slug);
+    if (!published) return notFound(`product “${slug}” in the shop`);
+    return { ...published, ...(await readSurroundings(database.read, now(), [published.definition])) };
+  });
+}
+
+/**
+ * Resolves a selection of a published product against live stock, as a customer sees it.
+ *
+ * @param selection anything at all; what is wrong with it is in the resolution's problems
+ * @param group key of the customer's group, or null
+ * @throws Refusal 404 when the shop has no product at that address
+ */
+export function resolvePublished(context: Services, slug: string, selection: unknown, group: string | null = null): Promise<Resolution> {
+  return withStock(context, async (still) => {
+    const product = await openShopProduct(still, slug);
+    const { there, surroundings, today } = product;
+    const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
+    const files = await readFiles(still.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
+    const view = await programFor(still.database.read, product, surroundings, group);
+    return resolve(view.program, selection, { stock: there, today, files, group: view.group });
+  });
+}

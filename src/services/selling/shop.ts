@@ -1,0 +1,151 @@
+import { freshenCards, readCards } from '../catalog/cards';
+import { readStock } from '../catalog/surroundings';
+import { type Services } from '../context';
+import { type Picture, type Product } from '../../core/catalog';
+import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
+import { moneyDigits } from '../../core/money';
+import { type QuantityRule } from '../../core/ordering';
+import { isSoldOut, stockOf } from '../../core/run';
+import { stockView, toldOf, type ToldStock } from '../../core/stock';
+import { groupOf, readBasket, waitingOrder } from './basket';
+import { withStock } from './overdue';
+import { openShopProduct, programFor, resolvePublished } from './published';
+
+/** A product as the shop's list shows it. */
+export interface ShopEntry {
+  readonly slug: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly picture: Picture | null;
+  readonly category: string;
+  readonly price: string;
+  readonly soldOut: boolean;
+}
+
+/** How many products a page of the shop's list shows. */
+const ON_A_PAGE = 48;
+
+/** A page of what the shop sells. */
+export interface ShopPageView {
+  readonly entries: readonly ShopEntry[];
+  /** of everything that is sold, in their order */
+  readonly categories: readonly string[];
+  /** the one that is shown; null for all */
+  readonly category: string | null;
+  /** from 1 */
+  readonly page: number;
+  readonly pages: number;
+}
+
+/**
+ * What the shop sells, in the order of the titles, a page at a time.
+ *
+ * @param wanted which category, all of them where it is not there; and which page, from 1, or the nearest that is there
+ */
+export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number } = {}): Promise<ShopPageView> {
+  await freshenCards(context, 'published');
+  return withStock(context, async ({ database }) => {
+    const all = await readCards(database.read, 'published');
+    const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
+    const category = categories.find((known) => known === wanted.category) ?? null;
+    const rows = all.filter(({ card }) => category === null || card.category === category);
+    const pages = Math.max(1, Math.ceil(rows.length / ON_A_PAGE));
+    const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
+    const shown = rows.slice((page - 1) * ON_A_PAGE, page * ON_A_PAGE);
+    const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
+    const there = stockView(await readStock(database.read, needed));
+    const entries = shown.map(({ card }): ShopEntry => {
+      const { slug, title, summary, picture, category, price, soldOutWhen } = card;
+      return { slug, title, summary, picture, category: category ?? '', price: price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
+    });
+    return { entries, categories, category, page, pages };
+  });
+}
+
+/** What the product page opens with: what a customer may know of the product, and of the stock it takes from. */
+export interface ShopProductView {
+  readonly product: Product;
+  readonly surroundings: PortableSurroundings;
+  readonly today: string;
+  readonly group: string | null;
+  readonly stock: readonly ToldStock[];
+}
+
+/**
+ * @param token the customer's basket, which knows the group
+ * @throws Refusal 404
+ */
+export function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
+  return withStock(context, async (still) => {
+    const product = await openShopProduct(still, slug);
+    const { definition, surroundings, stock, today } = product;
+    const group = await groupOf(still.database.read, token);
+    const view = customerView(definition, surroundings, group);
+    const { program } = await programFor(still.database.read, product, surroundings, group);
+    const drawn = stockOf(program, { today, group: view.group });
+    return {
+      product: view.product,
+      surroundings: packSurroundings(view.surroundings),
+      today,
+      group: view.group,
+      stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf),
+    };
+  });
+}
+
+/**
+ * Resolves a selection for whoever has a basket, against all that there is of stock.
+ *
+ * @param token the customer's basket, which knows the group; undefined for a customer of none
+ * @throws Refusal 404
+ */
+export function resolveForCustomer(context: Services, slug: string, selection: unknown, token: string | undefined): Promise<CustomerResolution> {
+  return withStock(context, async (still) => {
+    const group = await groupOf(still.database.read, token);
+    return customerResolution(resolutionJson(await resolvePublished(still, slug, selection, group)));
+  });
+}
+
+export interface BasketLineView {
+  readonly id: number;
+  readonly title: string;
+  readonly slug: string | null;
+  /** from the bottom up; empty where there is none */
+  readonly layers: readonly Picture[];
+  readonly quantity: number;
+  readonly quantityRule: QuantityRule;
+  readonly resolution: CustomerResolution | null;
+  readonly problems: ResolutionJson['problems'];
+  readonly formerPrice: string | null;
+}
+
+export interface BasketView {
+  readonly lines: readonly BasketLineView[];
+  readonly currency: string;
+  readonly total: string | null;
+  readonly canOrder: boolean;
+  /** an order that is being made of what was in it and waits for its payment: the way to it */
+  readonly waiting: { readonly number: number; readonly token: string } | null;
+}
+
+/** The basket as its page shows it. */
+export async function viewBasket(context: Services, token: string | undefined): Promise<BasketView> {
+  const basket = await readBasket(context, token);
+  return {
+    waiting: token ? await waitingOrder(context.database.read, token) : null,
+    currency: basket.currency,
+    total: basket.total && moneyDigits(basket.total, basket.currency),
+    canOrder: basket.canOrder,
+    lines: basket.lines.map(({ id, published, quantity, resolution, problems, formerPrice }) => ({
+      id,
+      title: published?.definition.title ?? 'No longer sold',
+      slug: published?.definition.slug ?? null,
+      layers: resolution?.pictures[0]?.layers ?? published?.definition.pictures.slice(0, 1) ?? [],
+      quantity,
+      quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
+      resolution: resolution && customerResolution(resolutionJson(resolution)),
+      problems: problems.map(problemJson),
+      formerPrice,
+    })),
+  };
+}

@@ -1,0 +1,73 @@
+import { eq } from 'drizzle-orm';
+import { readSettings } from '../catalog/catalog-state';
+import { usersOf } from '../catalog/users';
+import { type Services } from '../context';
+import { isTimeZone } from '../../core/calendar';
+import { type Shop, shopSchema } from '../../core/catalog';
+import { baskets, settings } from '../../data/schema';
+import { Refusal } from '../refusal';
+import { ensureBasket } from '../selling/basket';
+
+/** What may be changed of the shop; its currency stays, because prices are in it. */
+export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true });
+export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
+
+/** The shop's settings, codes included: for the manager's side. */
+export function openSettings({ database }: Services): Promise<Shop> {
+  return readSettings(database.read);
+}
+
+const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
+
+/**
+ * Changes the shop's settings.
+ *
+ * @throws Refusal 422 for an unknown time zone, a code that two groups share, or a group that products still name
+ */
+export async function saveSettings({ database }: Services, input: SettingsInput): Promise<void> {
+  if (!isTimeZone(input.timeZone)) throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
+  const codes = new Map<string, string>();
+  const keys = new Set<string>();
+  for (const { key, title, code } of input.groups) {
+    if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two groups are called “${key}” inside. Each needs its own inside name.`);
+    keys.add(key);
+    const owner = codes.get(plain(code));
+    if (plain(code) !== '' && owner !== undefined) throw new Refusal(422, 'codeTwice', `${owner} and ${title} have the same code. Each group needs its own.`);
+    if (plain(code) !== '') codes.set(plain(code), title);
+  }
+  await database.write(async (transaction) => {
+    const former = await readSettings(transaction);
+    const users = await usersOf(transaction, 'groups');
+    for (const { key, title } of former.groups) {
+      const named = users.get(key) ?? [];
+      if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
+    }
+    const shop = { ...former, ...input };
+    await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
+  });
+}
+
+/**
+ * Notes in a customer's basket which group a code belongs to; an empty code leaves the group.
+ *
+ * @returns the basket's token and the group's title
+ * @throws Refusal 422 for a code that no group has
+ */
+export async function enterGroupCode({ database, now }: Services, token: string | undefined, code: string): Promise<{ token: string; group: string | null }> {
+  return database.write(async (transaction) => {
+    const { groups } = await readSettings(transaction);
+    const group = plain(code) === '' ? null : groups.find((candidate) => plain(candidate.code) === plain(code));
+    if (group === undefined) throw new Refusal(422, 'codeUnknown', 'No customer group has this code. Look at it again, or ask the shop.');
+    const basket = await ensureBasket(transaction, token, now());
+    await transaction.update(baskets).set({ customerGroup: group?.key ?? null }).where(eq(baskets.token, basket));
+    return { token: basket, group: group?.title ?? null };
+  });
+}
+
+/** Title of the group that a customer belongs to, or null. */
+export async function groupTitle({ database }: Services, token: string | undefined): Promise<string | null> {
+  const basket = token ? await database.read.query.baskets.findFirst({ where: eq(baskets.token, token) }) : undefined;
+  if (!basket?.customerGroup) return null;
+  const { groups } = await readSettings(database.read);
+  return groups.find(({ key }) => key === basket.customerGroup)?.title ?? null;
+}

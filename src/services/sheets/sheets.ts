@@ -1,0 +1,325 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { z } from 'zod';
+import { inBackground } from '../background/pool';
+import { type Comparison } from '../catalog/comparison';
+import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { readShelves, type Shelf } from '../catalog/shelves';
+import { readAllSurroundings } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../../core/catalog';
+import { compile } from '../../core/compile';
+import { faultJson } from '../../core/exchange';
+import { type Fault } from '../../core/problems';
+import { counted, faultWords } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
+import { isToBeStored } from '../drafts/draft-base';
+import { type EditorSurroundings, editorSurroundings } from '../products/editing';
+import { notFound, Refusal } from '../refusal';
+
+/** A sheet as the list shows it. */
+export interface SheetRow {
+  readonly id: number;
+  readonly key: string;
+  readonly title: string;
+  readonly note: string;
+  readonly choices: number;
+  /** how many products it is on, as they stand in their drafts */
+  readonly products: number;
+  readonly state: 'published' | 'changed' | 'draft';
+  readonly updatedAt: number;
+}
+
+/** Where a sheet is used. */
+export interface SheetUse {
+  readonly productId: number;
+  readonly title: string;
+  readonly by: 'hand' | 'condition';
+  readonly overrides: number;
+  readonly inShop: boolean;
+}
+
+/** Every sheet, in the order of the titles. */
+export function listSheets(context: Services): Promise<SheetRow[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const rows = await database.read
+      .select({ sheet: sheets, publishedVersion: sheetRevisions.draftVersion })
+      .from(sheets)
+      .leftJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision))
+      .orderBy(asc(sheets.title));
+    const shelves = await readShelves(database.read);
+    return rows.map(({ sheet, publishedVersion }) => {
+      const draft = sheet.draft;
+      return {
+        id: sheet.id,
+        key: sheet.key,
+        title: draft.title,
+        note: draft.note,
+        choices: draft.choices.filter((choice) => !isNote(choice)).length,
+        products: usesOf(draft, shelves).length,
+        state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
+        updatedAt: sheet.updatedAt.getTime(),
+      };
+    });
+  });
+}
+
+function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
+  return shelves.flatMap((shelf) => {
+    const placement = placementsOf(shelf, [sheet]).find(({ key }) => key === sheet.key);
+    if (!placement) return [];
+    return { productId: shelf.id, title: shelf.title, by: placement.by, overrides: Object.keys(placement.overrides).length, inShop: shelf.inShop };
+  });
+}
+
+/** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
+export function listSheetUses(context: Services, id: number): Promise<SheetUse[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const { draft } = await requireSheet(database.read, id);
+    return usesOf(draft, await readShelves(database.read));
+  });
+}
+
+export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1, 'Give the sheet a name.').max(120) });
+
+/** Starts an empty sheet. @returns its number */
+export async function createSheet({ database, now }: Services, input: z.input<typeof newSheetSchema>): Promise<number> {
+  const { title } = newSheetSchema.parse(input);
+  return database.write(async (transaction) => {
+    const taken = await transaction.select({ key: sheets.key }).from(sheets);
+    const key = freeKey(title, taken.map((row) => row.key), 'sheet');
+    return insertSheet(transaction, sheetSchema.parse({ key, title }), now());
+  });
+}
+
+/** Adds a sheet as a draft. @returns its number */
+export async function insertSheet(transaction: Queries, draft: Sheet, at: Date): Promise<number> {
+  const [row] = await transaction
+    .insert(sheets)
+    .values({ key: draft.key, title: draft.title, draft, createdAt: at, updatedAt: at })
+    .returning({ id: sheets.id });
+  if (!row) throw new Error('the sheet was not stored');
+  return row.id;
+}
+
+async function requireSheet(queries: Queries, id: number) {
+  const sheet = await queries.query.sheets.findFirst({ where: eq(sheets.id, id) });
+  return sheet ?? notFound(`sheet ${id}`);
+}
+
+/** A sheet opened for editing. */
+export interface EditedSheet {
+  readonly id: number;
+  readonly draft: Sheet;
+  readonly draftVersion: number;
+  readonly publishedRevision: number | null;
+  readonly publishedDraftVersion: number | null;
+}
+
+/** @throws Refusal 404 */
+export function openSheet(context: Services, id: number): Promise<EditedSheet> {
+  return atOneMoment(context, async ({ database }) => {
+    const sheet = await requireSheet(database.read, id);
+    const revision = sheet.publishedRevision
+      ? await database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
+      : undefined;
+    return {
+      id,
+      draft: sheet.draft,
+      draftVersion: sheet.draftVersion,
+      publishedRevision: revision?.number ?? null,
+      publishedDraftVersion: revision?.draftVersion ?? null,
+    };
+  });
+}
+
+/** Everything the sheet editor opens with. */
+export interface SheetEditorView extends EditorSurroundings {
+  readonly opened: EditedSheet;
+  readonly uses: readonly SheetUse[];
+  /** products to try the sheet on, those that have it first */
+  readonly tryOn: readonly { readonly id: number; readonly title: string; readonly definition: Product }[];
+}
+
+const MOST_TRIED = 20;
+
+/** @throws Refusal 404 */
+export function openSheetForEditing(context: Services, id: number): Promise<SheetEditorView> {
+  return atOneMoment(context, async (still) => {
+    const opened = await openSheet(still, id);
+    const uses = usesOf(opened.draft, await readShelves(still.database.read));
+    const ids = uses.slice(0, MOST_TRIED).map(({ productId }) => productId);
+    const rows = await still.database.read.select({ id: products.id, draft: products.draft }).from(products).where(inArray(products.id, ids)).orderBy(asc(products.title));
+    const used = rows.map(({ id: productId, draft }) => ({ id: productId, definition: draft }));
+    const now = await readAllSurroundings(still.database.read, still.now(), [...used.map(({ definition }) => definition), opened.draft]);
+    return {
+      opened,
+      uses,
+      tryOn: used.map(({ id: productId, definition }) => ({ id: productId, title: definition.title, definition })),
+      ...(await editorSurroundings(still, now)),
+    };
+  });
+}
+
+export const sheetSaveSchema = z.strictObject({
+  definition: sheetSchema,
+  baseVersion: z.int().min(1).describe('the version this draft was made from'),
+  editor: z.string().min(1).max(60).describe('tells windows and people apart'),
+});
+
+/**
+ * Saves a sheet's draft, if nobody has saved another since.
+ *
+ * @returns the new version
+ * @throws Refusal 409 `draftConflict` with the other draft in its details, 422 when its inside name would change
+ */
+export async function saveSheetDraft({ database, now }: Services, id: number, save: z.infer<typeof sheetSaveSchema>): Promise<number> {
+  return database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    if (save.definition.key !== sheet.key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${sheet.key}”: products refer to it.`);
+    if (!isToBeStored(sheet, save, 'sheet')) return sheet.draftVersion;
+    const draftVersion = sheet.draftVersion + 1;
+    await transaction
+      .update(sheets)
+      .set({ draft: save.definition, draftVersion, draftSavedBy: save.editor, title: save.definition.title, updatedAt: now() })
+      .where(eq(sheets.id, id));
+    return draftVersion;
+  });
+}
+
+/** What a change of a sheet does to one product. */
+export interface RippleRow extends Comparison {
+  readonly productId: number;
+  readonly title: string;
+  readonly inShop: boolean;
+  readonly reach: 'stays' | 'joins' | 'leaves';
+  readonly changes: boolean;
+}
+
+/**
+ * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
+ * draft. The caller may stop at any step.
+ */
+export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
+  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id));
+}
+
+/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. */
+async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const { draft } = await requireSheet(queries, id);
+  const states = await readBothStates(queries);
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
+  const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
+  const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
+  return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
+    const reached = some.map((state) => ({ state, product: state.published ?? state.draft })).filter(({ product }) => isOn(product, before) || isOn(product, after));
+    const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
+    const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    return some.map((state): RippleRow | null => {
+      const place = reached.findIndex((other) => other.state === state);
+      const [comparison, product] = [found[place], reached[place]?.product];
+      if (!comparison || !product) return null;
+      const [was, is] = [isOn(product, before), isOn(product, after)];
+      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
+      return {
+        ...comparison,
+        productId: state.id,
+        title: product.title,
+        inShop: state.published !== null,
+        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
+      };
+    });
+  });
+}
+
+export const sheetPublicationSchema = z.strictObject({
+  version: z.int().min(1),
+  accepted: z.int().min(0).describe('how many products in the shop may stop being sold'),
+});
+
+/**
+ * Publishes the draft of one version of a sheet: every product it is on follows from now on.
+ *
+ * @param accepted how many products in the shop the manager has seen to stop being sold; more are refused
+ * @returns the revision's number
+ * @throws Refusal 409 when the draft has moved on or more products would stop, 422 when the sheet itself has faults
+ */
+export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
+  return context.database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    if (sheet.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The sheet has changed since you looked at it. Look again, then publish.');
+    // Looked at here, where nothing can change before it is published.
+    let stopping = 0;
+    for await (const { row } of await readRipple(transaction, context.now(), id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
+    if (stopping > accepted) {
+      throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
+    }
+    const { draft } = sheet;
+    const { surroundings } = await readAllSurroundings(transaction, context.now(), [draft]);
+    const faults = sheetFaults(draft, surroundings);
+    const [first] = faults;
+    if (first) throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
+    return publishSheetDraft(transaction, { id, draft, draftVersion: version }, context.now());
+  });
+}
+
+/** What is wrong with a sheet taken by itself. What it refers to on a product is judged product by product. */
+export function sheetFaults(sheet: Sheet, surroundings: Parameters<typeof compile>[1]): Fault[] {
+  const bare = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'SAMPLE', price: '100', sheets: [{ key: sheet.key }] });
+  const { faults } = compile(bare, { ...surroundings, sheets: new Map(surroundings.sheets).set(sheet.key, sheet) });
+  return faults.filter(
+    ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown',
+  );
+}
+
+/** The part of publishing a sheet that runs inside a transaction. */
+export async function publishSheetDraft(transaction: Queries, { id, draft, draftVersion }: { id: number; draft: Sheet; draftVersion: number }, at: Date): Promise<number> {
+  const latest = await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.sheetId, id), orderBy: desc(sheetRevisions.number) });
+  const number = (latest?.number ?? 0) + 1;
+  const [revision] = await transaction
+    .insert(sheetRevisions)
+    .values({ sheetId: id, number, definition: draft, draftVersion, publishedAt: at })
+    .returning({ id: sheetRevisions.id });
+  await transaction.update(sheets).set({ publishedRevision: revision?.id ?? null }).where(eq(sheets.id, id));
+  return number;
+}
+
+/** Earlier revisions of a sheet, newest first. */
+export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const sheet = await requireSheet(database.read, id);
+    const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
+    return rows.map(({ id: revision, number, publishedAt, definition }) => ({
+      number,
+      at: publishedAt.getTime(),
+      current: revision === sheet.publishedRevision,
+      definition,
+    }));
+  });
+}
+
+/**
+ * Deletes a sheet that is on no product.
+ *
+ * @throws Refusal 409 naming where it is used
+ */
+export async function deleteSheet(context: Services, id: number): Promise<void> {
+  await context.database.write(async (transaction) => {
+    const sheet = await requireSheet(transaction, id);
+    const published = sheet.publishedRevision ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
+    const shelves = await readShelves(transaction);
+    const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));
+    const revisionsInShop = await transaction
+      .select({ title: products.title, definition: revisions.definition })
+      .from(products)
+      .innerJoin(revisions, eq(revisions.id, products.publishedRevision));
+    const sold = revisionsInShop.filter(({ definition }) => definition.sheets.some(({ key, by }) => key === sheet.key && by === 'hand'));
+    const titles = [...new Set([...uses, ...sold].map(({ title }) => title))];
+    if (titles.length > 0) {
+      throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
+    }
+    await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
+    await transaction.delete(sheets).where(eq(sheets.id, id));
+  });
+}
