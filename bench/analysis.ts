@@ -1,10 +1,11 @@
 import { strict as assert } from 'node:assert';
-import { analyse, analyseWhole, NextClick, USUAL_LIMITS } from '../src/core/analysis';
+import { analyse, NextClick, USUAL_LIMITS } from '../src/core/analysis';
 import { compile } from '../src/core/compile';
 import { Exact } from '../src/core/number';
 import { type Resolution, resolve } from '../src/core/run';
 import { whereText } from '../src/core/selection';
 import { stockViewOf } from '../src/core/stock';
+import { analyseWhole } from '../tests/support/analyse-whole';
 import { largeProduct, Random } from '../tests/support/generated-products';
 import { surroundings } from './product';
 import { inTurn, median, timesAsFast } from './rounds';

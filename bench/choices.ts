@@ -8,10 +8,14 @@ import { readiness } from '../src/core/judge';
 import { resolve } from '../src/core/run';
 import { stockViewOf } from '../src/core/stock';
 import { Database } from '../src/data/database';
+import { publishRevision } from '../src/services/drafts/life';
 import { openForEditing } from '../src/services/products/editing';
-import { insertProduct, publishDraft } from '../src/services/products/products';
-import { insertSheet, openSheetForEditing, publishSheetDraft, rippleOf } from '../src/services/sheets/sheets';
-import { createStockItem } from '../src/services/stock/stock';
+import { insertProduct } from '../src/services/products/products';
+import { publishDraft } from '../src/services/products/publishing';
+import { sheetLife } from '../src/services/sheets/life';
+import { rippleOf } from '../src/services/sheets/ripple';
+import { insertSheet, openSheetForEditing } from '../src/services/sheets/sheets';
+import { createStockItem } from '../src/services/store-room/stock';
 import { surroundings } from './product';
 
 /**
@@ -75,7 +79,7 @@ async function main(): Promise<void> {
     const documents: string[] = [];
     await database.write(async (transaction) => {
       const sheetId = await insertSheet(transaction, sheet, new Date());
-      await publishSheetDraft(transaction, { id: sheetId, draft: sheet, draftVersion: 1 }, new Date());
+      await publishRevision(sheetLife, transaction, { id: sheetId, draft: sheet, draftVersion: 1 }, new Date());
       for (let index = 0; index < PRODUCTS; index += 1) {
         const draft: Product = { ...large, slug: `product-${index}`, title: `Product ${index}`, choices: large.choices.slice(index % 30, (index % 30) + 6) };
         documents.push(JSON.stringify(draft));

@@ -3,14 +3,14 @@ import { join } from 'node:path';
 import { checkCatalog, pathText, readCatalog } from '../core/exchange';
 import { moneyDigits } from '../core/money';
 import { faultWords } from '../core/words';
-import { importCatalog } from '../services/catalog/catalog-import';
 import { type Services } from '../services/context';
+import { importCatalog } from '../services/importing/catalog-import';
 import { createProduct } from '../services/products/products';
 import { addToBasket, readBasket } from '../services/selling/basket';
 import { checkOut } from '../services/selling/checkout';
 import { type PaymentWish } from '../services/selling/payment';
 import { asPlanned, confirmCuts, listCutting } from '../services/stock/cutting';
-import { enterStock } from '../services/stock/stock';
+import { enterStock } from '../services/store-room/stock';
 
 const FOLDER = 'demo';
 const DAY = 24 * 3600_000;

@@ -12,7 +12,7 @@ import { resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
 import { faultWords } from '../core/words';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
-import { fileTypeOf } from '../services/files/upload-file';
+import { fileTypeOf } from '../services/selling/upload-file';
 import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger';
 
 const USAGE = `Usage:

@@ -1,7 +1,8 @@
-import { analyseWhole, NextClick } from '@/core/analysis';
+import { NextClick } from '@/core/analysis';
 import { type Condition, type Product, productSchema } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { resolve } from '@/core/run';
+import { analyseWhole } from '../support/analyse-whole';
 import { Random } from '../support/generated-products';
 import { catalogOf } from '../support/surroundings';
 

@@ -4,9 +4,12 @@ import { productSchema } from '@/core/catalog';
 import { catalogStates, productCards, products } from '@/data/schema';
 import { freshenCards, readCards } from '@/services/catalog/cards';
 import { readShared } from '@/services/catalog/catalog-state';
-import { createProduct, deleteProduct, insertProduct, listProducts, openProduct, publishDraft, publishProduct, saveDraft, unpublishProduct } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { listProducts } from '@/services/products/list';
+import { createProduct, deleteProduct, insertProduct } from '@/services/products/products';
+import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { listShop } from '@/services/selling/shop';
-import { createStockItem, enterStock } from '@/services/stock/stock';
+import { createStockItem, enterStock } from '@/services/store-room/stock';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 

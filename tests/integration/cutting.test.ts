@@ -2,12 +2,14 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { Exact } from '@/core/number';
-import { createProduct, publishProduct, saveDraft } from '@/services/products/products';
+import { saveDraft } from '@/services/products/drafts';
+import { createProduct } from '@/services/products/products';
+import { publishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
 import { asPlanned, confirmCuts, type CuttingJob, listCutting, planAgain } from '@/services/stock/cutting';
 import { auditLedger } from '@/services/stock/ledger';
-import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/stock/stock';
+import { createStockItem, enterStock, readStockItem, setLotRule } from '@/services/store-room/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

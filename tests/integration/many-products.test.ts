@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyBulk, type BulkChange, lastBulk, previewBulk, undoBulk } from '@/services/products/bulk';
-import { openProduct, saveDraft } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

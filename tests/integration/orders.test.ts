@@ -1,12 +1,13 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { problemWords } from '@/core/words';
-import { openProduct, publishProduct, saveDraft, unpublishProduct } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
 import { listOrders, readOrder, readOrderByToken } from '@/services/selling/orders';
 import { type PaymentService } from '@/services/selling/payment';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger, rebuildLedger } from '@/services/stock/ledger';
-import { enterStock, listStock, readStockItem } from '@/services/stock/stock';
+import { enterStock, listStock, readStockItem } from '@/services/store-room/stock';
 import { basketWith, countMeshAsSum, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -5,7 +5,8 @@ import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
 import { basketLines, orders, payments, standInPayments } from '@/data/schema';
 import { type Services } from '@/services/context';
-import { openProduct, publishProduct, saveDraft } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { publishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, checkoutSchema } from '@/services/selling/checkout';
 import { listOrders, readOrder } from '@/services/selling/orders';
@@ -14,7 +15,7 @@ import { resolvePublished } from '@/services/selling/published';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { listShop, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { auditLedger } from '@/services/stock/ledger';
-import { listStock } from '@/services/stock/stock';
+import { listStock } from '@/services/store-room/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

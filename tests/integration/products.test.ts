@@ -1,9 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
 import { openForEditing } from '@/services/products/editing';
-import { createProduct, deleteProduct, duplicateProduct, leaveProduct, listEarlierStates, listProducts, openProduct, publishProduct, saveDraft, seeProduct, setAsideDraft, unpublishProduct } from '@/services/products/products';
+import { listProducts } from '@/services/products/list';
+import { createProduct, deleteProduct, duplicateProduct } from '@/services/products/products';
+import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
 import { listShop } from '@/services/selling/shop';
-import { createStockItem } from '@/services/stock/stock';
+import { createStockItem } from '@/services/store-room/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { previewBulk } from '@/services/products/bulk';
-import { openProduct, saveDraft } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
 import { proveAll, type ProvedProduct } from '@/services/products/proofs';
-import { openSheet, publishSheet, rippleOf, saveSheetDraft } from '@/services/sheets/sheets';
+import { rippleOf } from '@/services/sheets/ripple';
+import { openSheet, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -1,8 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Sheet, sheetSchema } from '@/core/catalog';
-import { listProducts, openProduct, saveDraft } from '@/services/products/products';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { listProducts } from '@/services/products/list';
 import { resolvePublished } from '@/services/selling/published';
-import { createSheet, deleteSheet, listSheetRevisions, listSheets, listSheetUses, openSheet, openSheetForEditing, publishSheet, rippleOf, type RippleRow, saveSheetDraft } from '@/services/sheets/sheets';
+import { rippleOf, type RippleRow } from '@/services/sheets/ripple';
+import { createSheet, deleteSheet, listSheetRevisions, listSheets, listSheetUses, openSheet, openSheetForEditing, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

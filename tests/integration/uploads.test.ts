@@ -3,10 +3,10 @@ import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { GET as download } from '@/app/api/manage/uploads/[token]/route';
 import { uploads } from '@/data/schema';
-import { fileTypeOf, uploadFile } from '@/services/files/upload-file';
 import { addToBasket } from '@/services/selling/basket';
 import { readOrder } from '@/services/selling/orders';
 import { resolvePublished } from '@/services/selling/published';
+import { fileTypeOf, uploadFile } from '@/services/selling/upload-file';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

@@ -7,7 +7,7 @@ import { resolvePublished } from '@/services/selling/published';
 import { listShop, openShopProductView } from '@/services/selling/shop';
 import { enterGroupCode, groupTitle, openSettings, saveSettings } from '@/services/settings/settings';
 import { auditLedger } from '@/services/stock/ledger';
-import { listStock } from '@/services/stock/stock';
+import { listStock } from '@/services/store-room/stock';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;

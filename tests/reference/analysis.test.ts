@@ -1,9 +1,10 @@
 import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
-import { analyseWhole, type Analysis, NextClick } from '@/core/analysis';
+import { type Analysis, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type Resolution, resolve } from '@/core/run';
+import { analyseWhole } from '../support/analyse-whole';
 import { largeProduct, smallProduct } from '../support/generated-products';
 import { catalogOf } from '../support/surroundings';
 

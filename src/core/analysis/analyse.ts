@@ -123,15 +123,6 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   return after('count', count !== undefined, { selections: count === undefined ? null : String(count) });
 }
 
-/** Runs all stages. */
-export function analyseWhole(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Analysis {
-  const running = analyse(program, today, limits);
-  for (;;) {
-    const step = running.next();
-    if (step.done) return step.value;
-  }
-}
-
 function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Pick<Analysis, 'deadOptions' | 'neverShown'> } {
   const choices = model.choices.filter((choice) => choice !== null);
   const dead: { choice: number; option: number }[] = [];

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { catalogSchema, productSchema } from '../catalog';
 import { compile } from '../compile';
 import { surroundingsOf } from '../exchange';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { coverageWords, faultWords, selectionsWords } from '../words';
-import { analyse, analyseWhole, analysisFaults, forReadiness, NextClick, sellableRange, stages } from '.';
+import { analyse, analysisFaults, forReadiness, NextClick, sellableRange, stages } from '.';
 
 const TODAY = '2026-11-25';
 const list = (key: string, options: readonly string[], more: object = {}) => ({ kind: 'list', key, title: key, options: options.map((option, place) => ({ key: option, title: option, sku: option.slice(0, 1), amount: { kind: 'fixed', value: String(place * 5) } })), ...more });

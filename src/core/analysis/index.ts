@@ -1,4 +1,4 @@
-export { analyse, type Analysis, type AnalysisLimits, analyseWhole, type PriceEnd, type Stage, stages, USUAL_LIMITS } from './analyse';
+export { analyse, type Analysis, type AnalysisLimits, type PriceEnd, type Stage, stages, USUAL_LIMITS } from './analyse';
 export { type SharedSku } from './shared-skus';
 export { type Example } from './example';
 export { type Change, CLICK_STEPS, NextClick, type Outlook } from './next-click';

@@ -1,6 +1,6 @@
 export * from './schema';
 export * from './choices';
-export { choiceName, choiceUnit, namedCondition, namedRule, optionNames } from './named';
+export { choiceName, choiceUnit, namedCondition, optionNames } from './named';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
 export {
@@ -27,7 +27,7 @@ export {
   tableSchema,
   type Test,
 } from './rules';
-export { answersSchema, type Proof, proofSchema } from './proofs';
+export { type Proof, proofSchema } from './proofs';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey, freeKeys } from './free-key';
 export { type References, referencesOf, type Referring, withPictures } from './references';

@@ -1,6 +1,6 @@
-import { type NamedCondition, type NamedRule } from '../problems';
+import { type NamedCondition } from '../problems';
 import { type Choice } from './choices';
-import { type Condition, type Rule } from './rules';
+import { type Condition } from './rules';
 
 type Choices = { readonly choices: readonly Choice[] };
 
@@ -41,9 +41,4 @@ export function namedCondition(condition: Condition | null, product: Choices): N
     case 'day':
       return { ...condition, choice };
   }
-}
-
-/** How a rule is spoken of. */
-export function namedRule({ title, when }: Pick<Rule, 'title' | 'when'>, product: Choices): NamedRule {
-  return { title, when: namedCondition(when, product) };
 }

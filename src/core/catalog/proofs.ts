@@ -1,12 +1,7 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
+import { answersSchema } from '../selection';
 import { keySchema } from './choices';
-
-const plainAnswer = z.union([z.string().max(60_000), z.number(), z.boolean(), z.null()]);
-const pickedOption = z.strictObject({ option: z.string().max(100), quantity: z.number() });
-
-/** Answers by choice key, in any form that a customer may give them; what they say is judged by resolving them. */
-export const answersSchema = z.record(z.string().max(130), z.union([plainAnswer, pickedOption, z.array(z.union([z.string().max(100), pickedOption])).max(500)]));
 
 const keptLine = z.strictObject({ label: z.string().max(200), of: z.string().max(300).nullable(), amount: decimalText, per: z.enum(['unit', 'line']) });
 

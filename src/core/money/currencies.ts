@@ -19,13 +19,10 @@ const TWO_PLACES =
   'SDG SEK SGD SHP SLE SOS SRD SSP STN SVC SYP SZL THB TJS TMT TOP TRY TTD TWD TZS UAH USD USN UYU UZS VED ' +
   'VES WST XCD XCG YER ZAR ZMW ZWG';
 
-const MINOR_UNITS: ReadonlyMap<string, number> = new Map([
+export const MINOR_UNITS: ReadonlyMap<string, number> = new Map([
   ...TWO_PLACES.split(' ').map((code) => [code, 2] as const),
   ...Object.entries(EXCEPTIONS),
 ]);
-
-/** The currency codes Oak Knot knows, in the order of the alphabet. */
-export const currencyCodes: readonly string[] = [...MINOR_UNITS.keys()].sort();
 
 /**
  * Decimal places of a currency's minor unit.

@@ -1,2 +1,2 @@
-export { currencyCodes, minorUnits } from './currencies';
+export { minorUnits } from './currencies';
 export { formatMoney, moneyDigits, roundToMinorUnit } from './money';

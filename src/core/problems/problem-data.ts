@@ -9,6 +9,8 @@ import { type NamedCondition } from './named';
 export type ProblemData =
   | { readonly code: 'selectionMalformed'; readonly expected: string }
   | { readonly code: 'unknownChoice'; readonly key: string; readonly meant: string | null }
+  | { readonly code: 'unknownPart'; readonly key: string; readonly meant: string | null }
+  | { readonly code: 'partFixed'; readonly title: string }
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
   | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
   | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }

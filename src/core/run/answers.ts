@@ -17,16 +17,31 @@ function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-const SELECTION_KEYS = ['answers', 'quantity'];
+const SELECTION_KEYS = ['answers', 'quantity', 'parts'];
 
-/** Notes keys that mean nothing: what is misspelt would otherwise be passed over in silence. */
-function checkKnown(given: Readonly<Record<string, unknown>>, known: readonly string[], place: string, problems: Problem[]): void {
-  let unknown = 0;
+/** Keys that mean nothing: what is misspelt would otherwise be passed over in silence. A limited number of them is told. */
+function unknownKeys(given: Readonly<Record<string, unknown>>, isKnown: (key: string) => boolean): string[] {
+  const unknown: string[] = [];
   for (const key in given) {
-    if (known.includes(key) || !Object.hasOwn(given, key)) continue;
-    unknown += 1;
-    if (unknown > MOST_UNKNOWN_KEYS) return;
-    problems.push(problem(AT_SELECTION, { code: 'unknownKey', place, key: key.slice(0, 60), known, meant: closest(key, known) }));
+    if (isKnown(key) || !Object.hasOwn(given, key)) continue;
+    unknown.push(key.slice(0, 60));
+    if (unknown.length === MOST_UNKNOWN_KEYS) break;
+  }
+  return unknown;
+}
+
+/** Notes what is said of parts that have nothing to be answered, or that are not there. */
+function checkParts({ parts }: Program, given: unknown, problems: Problem[]): void {
+  if (given === undefined) return;
+  if (!isRecord(given)) {
+    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'parts to be an object with one selection per part' }));
+    return;
+  }
+  const known = parts.map(({ key }) => key);
+  for (const key of unknownKeys(given, (part) => known.includes(part))) problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
+  for (const { key, title } of parts) {
+    // What is taken along is chosen by the catalog manager, all of it.
+    if (Object.hasOwn(given, key)) problems.push(problem({ part: [key], at: 'selection' }, { code: 'partFixed', title }));
   }
 }
 
@@ -40,7 +55,8 @@ export function readSelection(
     problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
     return { given: NOTHING, quantity: program.defaultQuantity };
   }
-  checkKnown(selection, SELECTION_KEYS, 'A selection', problems);
+  for (const key of unknownKeys(selection, (name) => SELECTION_KEYS.includes(name))) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
+  checkParts(program, selection.parts, problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
   else problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
@@ -150,12 +166,9 @@ function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, 
 }
 
 /** Notes answers to choices that the product does not have. */
-export function checkUnknownKeys(program: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
-  let unknown = 0;
-  for (const key in given) {
-    if (program.indexOf.has(key) || !Object.hasOwn(given, key)) continue;
-    unknown += 1;
-    if (unknown > MOST_UNKNOWN_KEYS) return;
-    problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key: key.slice(0, 60), meant: closest(key, [...program.indexOf.keys()]) }));
-  }
+export function checkUnknownKeys({ indexOf }: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
+  const unknown = unknownKeys(given, (key) => indexOf.has(key));
+  if (unknown.length === 0) return;
+  const known = [...indexOf.keys()];
+  for (const key of unknown) problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key, meant: closest(key, known) }));
 }

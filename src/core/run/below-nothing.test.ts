@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { analyseWhole, analysisFaults } from '../analysis';
+import { analysisFaults } from '../analysis';
 import { resolve } from '../run';
 import { fixed, is, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { problemWords } from '../words';
 
 const off = (value: string) => ({ kind: 'yesNo', key: 'off', title: 'Off', sku: 'OFF', required: false, default: false, amount: { kind: 'oncePerLine', value } });

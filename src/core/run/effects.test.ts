@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { analyseWhole } from '../analysis';
 import { catalogSchema } from '../catalog';
 import { compile } from '../compile';
 import { resolutionJson, surroundingsOf } from '../exchange';
@@ -8,6 +7,7 @@ import { Exact } from '../number';
 import { resolve } from '../run';
 import { stockView, stockViewOf } from '../stock';
 import { shopOf } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { faultWords } from '../words';
 
 const stock = { body: '10', oak: '0', brush: '7', kit: '3' };

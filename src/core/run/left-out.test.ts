@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { analyseWhole } from '../analysis';
 import { readiness } from '../judge';
 import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 
 const variant = (options: object, more: object = {}) => ({ options, stock: 'trim', ...more });
 const lid = (more: object = {}) => list('lid', ['tin', 'oak'], { stocked: true, required: false, ...more });

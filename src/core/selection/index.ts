@@ -1,3 +1,3 @@
 export { type Answer, type OptionPick } from './answer';
-export { DEEPEST_SELECTION, type Selection, selectionSchema } from './selection';
-export { AT_ITEM, AT_QUANTITY, AT_SELECTION, atChoice, isAtChoice, type Where, whereText, withinPart } from './where';
+export { answersSchema, type Selection, selectionFields, selectionSchema } from './selection';
+export { AT_ITEM, AT_QUANTITY, AT_SELECTION, atChoice, type Where, whereText } from './where';

@@ -9,13 +9,24 @@ export interface Selection {
   readonly parts?: Readonly<Record<string, Selection>>;
 }
 
-/** Selections nest at most so deep: what nests deeper is refused and never followed down. */
-export const DEEPEST_SELECTION = 8;
+const choiceKey = z.string().max(130);
+const plainAnswer = z.union([z.string().max(60_000), z.number(), z.boolean(), z.null()]);
+const pickedOption = z.strictObject({ option: z.string().max(100), quantity: z.number() });
 
-function selectionOfDepth(depth: number): z.ZodType<Selection> {
-  const fields = { answers: z.record(z.string().max(130), z.unknown()).default({}), quantity: z.number().optional() };
-  return depth === 0 ? z.strictObject(fields) : z.strictObject({ ...fields, parts: z.record(z.string().max(130), selectionOfDepth(depth - 1)).optional() });
+/** Answers by choice key, in any form that a customer may give them; what they say is judged by resolving them. */
+export const answersSchema = z.record(choiceKey, z.union([plainAnswer, pickedOption, z.array(z.union([z.string().max(100), pickedOption])).max(500)]));
+
+/** Selections nest at most so deep: what nests deeper is refused and never followed down. */
+const DEEPEST = 8;
+
+function fieldsOfDepth(depth: number) {
+  const fields = { answers: answersSchema.default({}), quantity: z.number().optional() };
+  const part: z.ZodType<Selection> = depth === 0 ? z.strictObject(fields) : z.strictObject(fieldsOfDepth(depth - 1));
+  return { ...fields, parts: z.record(choiceKey, part).optional() };
 }
 
-/** The one form that a selection has in requests, files and addresses. Whether its answers are right, only its product says. */
-export const selectionSchema = selectionOfDepth(DEEPEST_SELECTION);
+/** What a selection has in requests, files and addresses. Whether its answers are right, only its product says. */
+export const selectionFields = fieldsOfDepth(DEEPEST);
+
+/** The form of a selection; names that it does not have are told, with what may be meant, by resolving it. */
+export const selectionSchema = z.looseObject(selectionFields);

@@ -21,16 +21,6 @@ export function atChoice(choice: string): Where {
   return { part: OF_THE_PRODUCT, at: 'choice', choice };
 }
 
-/** The same place, of a part. */
-export function withinPart(part: string, where: Where): Where {
-  return { ...where, part: [part, ...where.part] };
-}
-
-/** Whether a place is a choice of the product itself. */
-export function isAtChoice(where: Where, choice: string): boolean {
-  return where.at === 'choice' && where.part.length === 0 && where.choice === choice;
-}
-
 /** A place as the open format writes it: `choice:size`, `quantity`, and of a part `part:suit/choice:size`. */
 export function whereText(where: Where): string {
   const own = where.at === 'choice' ? `choice:${where.choice}` : where.at;

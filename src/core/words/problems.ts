@@ -36,6 +36,10 @@ export function problemWords(data: ProblemData): Words {
       return { message: 'The selection is not in a form that can be read.', remedy: `Expected ${data.expected}.` };
     case 'unknownChoice':
       return { message: `This product has no choice “${data.key}”.`, remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.` };
+    case 'unknownPart':
+      return { message: `This product has no part “${data.key}”.`, remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.` };
+    case 'partFixed':
+      return { message: `${data.title} comes as it is: nothing of it can be chosen.`, remedy: 'Leave out what is said of it.' };
     case 'unknownPickKey':
       return { message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' };
     case 'wrongKindOfAnswer':

@@ -6,8 +6,8 @@ import { type ReactNode } from 'react';
 import { type Analysis, type PriceEnd, stages } from '@/core/analysis';
 import { type Selection } from '@/core/selection';
 import { coverageWords, faultWords, selectionsWords, stageWords } from '@/core/words';
-import { placeOf, useEditing } from '@/features/choice-editor/editing';
-import { Section } from '@/features/choice-editor/section';
+import { placeOf, useEditing } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
 import { Money } from '@/ui/text';
 import { type Checks } from './use-checks';
 

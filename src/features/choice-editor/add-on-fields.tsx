@@ -9,9 +9,9 @@ import { resolutionJson } from '@/core/exchange';
 import { resolve } from '@/core/run';
 import { SelectionForm } from '@/features/selection/selection-form';
 import { SelectField, TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from './editing';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
-import { useWholeText } from './use-whole-text';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
 

@@ -5,11 +5,11 @@ import { ChevronDown } from 'lucide-react';
 import { type Choice, hasOptions, isNote } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
+import { useFaultAt } from '../editor-kit/editing';
+import { GroupsField } from '../editor-kit/groups-field';
+import { Tick } from '../editor-kit/tick';
+import { useWholeText } from '../editor-kit/use-whole-text';
 import { type EditChoice } from './choice';
-import { useFaultAt } from './editing';
-import { GroupsField } from './groups-field';
-import { Tick } from './tick';
-import { useWholeText } from './use-whole-text';
 
 const LOOKS = {
   list: [

@@ -5,15 +5,15 @@ import { Copy, Trash2 } from 'lucide-react';
 import { type Choice, hasOptions, insideNameOf, isNote, isStocked } from '@/core/catalog';
 import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { Section } from '../editor-kit/section';
+import { Tick } from '../editor-kit/tick';
 import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
-import { useEditing, useFaultAt } from './editing';
 import { EffectFields } from './effect-fields';
 import { choiceKindsHere, KindFields } from './kinds';
 import { copyOfChoice } from './new-choice';
 import { OptionsEditor } from './options';
-import { Section } from './section';
-import { Tick } from './tick';
 
 export type EditChoice = (tag: string, recipe: (draft: Choice) => void) => void;
 

@@ -6,11 +6,11 @@ import { type FormEvent, useState } from 'react';
 import { type ChoiceKind, choiceKinds, freeKey, insideNameOf, placementSchema, placementsOf } from '@/core/catalog';
 import { SelectField, TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
+import { useEditing } from '../editor-kit/editing';
+import { Section } from '../editor-kit/section';
 import { CopyChoices } from './copy-choices';
-import { useEditing } from './editing';
 import { choiceKindsHere } from './kinds';
 import { newChoice } from './new-choice';
-import { Section } from './section';
 
 /** Kinds that need no title to be added. */
 const UNTITLED: readonly ChoiceKind[] = ['divider', 'paragraph'];

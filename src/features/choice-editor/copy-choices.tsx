@@ -9,10 +9,10 @@ import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { type Finding, findingSchema } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
+import { Tick } from '../editor-kit/tick';
 import { choiceKindsHere } from './kinds';
 import { copyOfChoice } from './new-choice';
-import { Tick } from './tick';
 
 const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema) }) });
 const MOST_SHOWN = 8;

@@ -7,9 +7,9 @@ import { dayWords, parseDay, weekdayNames } from '@/core/calendar';
 import { type DateChoice, type DayBound } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
-import { useFaultAt } from './editing';
+import { useFaultAt } from '../editor-kit/editing';
+import { Tick } from '../editor-kit/tick';
 import { type KindProps } from './kind-fields';
-import { Tick } from './tick';
 
 type Default = DateChoice['default'];
 

@@ -4,9 +4,9 @@ import { Box, HStack, Text } from '@chakra-ui/react';
 import { type OptionsChoice } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
+import { useFaultAt } from '../editor-kit/editing';
+import { Tick } from '../editor-kit/tick';
 import { type EditChoice } from './choice';
-import { useFaultAt } from './editing';
-import { Tick } from './tick';
 
 /** What is chosen to begin with: one option, several, or none, so that customers must choose. */
 export function DefaultField({ choice, index, edit }: { choice: OptionsChoice; index: number; edit: EditChoice }) {

@@ -3,11 +3,11 @@
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { type EffectChoice } from '@/core/catalog';
 import { TextField } from '@/ui/field';
-import { AmountField } from './amount-field';
-import { DrawsField } from './draws-field';
-import { useEditing, useFaultAt } from './editing';
-import { orNull } from './or-null';
-import { WeightField } from './weight-field';
+import { AmountField } from '../editor-kit/amount-field';
+import { DrawsField } from '../editor-kit/draws-field';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { orNull } from '../editor-kit/or-null';
+import { WeightField } from '../editor-kit/weight-field';
 
 interface Props {
   choice: EffectChoice;

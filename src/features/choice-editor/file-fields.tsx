@@ -4,10 +4,10 @@ import { Box, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { fileTypeNames, fileTypes, LARGEST_FILE } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
-import { useFaultAt } from './editing';
+import { useFaultAt } from '../editor-kit/editing';
+import { Tick } from '../editor-kit/tick';
+import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
-import { Tick } from './tick';
-import { useWholeText } from './use-whole-text';
 
 const KILOBYTE = 1000;
 

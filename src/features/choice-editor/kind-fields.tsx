@@ -5,11 +5,11 @@ import { type Choice, LONGEST_LONG_TEXT, LONGEST_TEXT, numberLimits } from '@/co
 import { unitByCode } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TextArea, TextField } from '@/ui/field';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { orNull } from '../editor-kit/or-null';
+import { Tick } from '../editor-kit/tick';
+import { useWholeText } from '../editor-kit/use-whole-text';
 import { type EditChoice } from './choice';
-import { useEditing, useFaultAt } from './editing';
-import { orNull } from './or-null';
-import { Tick } from './tick';
-import { useWholeText } from './use-whole-text';
 
 /** What the fields of a kind of choice get. */
 export interface KindProps<K extends Choice['kind'] = Choice['kind']> {

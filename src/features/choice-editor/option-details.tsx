@@ -4,15 +4,15 @@ import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { letteringFaces, letteringFamily, type Option, type OptionsChoice } from '@/core/catalog';
 import { type Path } from '@/core/problems';
 import { SelectField, TextField } from '@/ui/field';
-import { DrawsField } from './draws-field';
-import { useEditing, useFaultAt } from './editing';
-import { GroupsField } from './groups-field';
-import { orNull } from './or-null';
-import { PictureField } from './picture-field';
+import { DrawsField } from '../editor-kit/draws-field';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { GroupsField } from '../editor-kit/groups-field';
+import { orNull } from '../editor-kit/or-null';
+import { PictureField } from '../editor-kit/picture-field';
+import { Tick } from '../editor-kit/tick';
+import { useWholeText } from '../editor-kit/use-whole-text';
+import { WeightField } from '../editor-kit/weight-field';
 import { PropertiesField } from './properties-field';
-import { Tick } from './tick';
-import { useWholeText } from './use-whole-text';
-import { WeightField } from './weight-field';
 
 interface Props {
   choice: OptionsChoice;

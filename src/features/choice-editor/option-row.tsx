@@ -5,15 +5,15 @@ import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
-import { AmountField } from './amount-field';
-import { useEditing, useFaultAt } from './editing';
+import { AmountField } from '../editor-kit/amount-field';
+import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { orNull } from '../editor-kit/or-null';
+import { SwatchField } from '../editor-kit/swatch-field';
+import { Tick } from '../editor-kit/tick';
 import { OptionDetails } from './option-details';
-import { RemoveStockedOptions } from './remove-stocked-options';
-import { removeOptions } from './remove-options';
 import { type EditOptionsChoice } from './options';
-import { orNull } from './or-null';
-import { SwatchField } from './swatch-field';
-import { Tick } from './tick';
+import { removeOptions } from './remove-options';
+import { RemoveStockedOptions } from './remove-stocked-options';
 
 interface Props {
   choice: OptionsChoice;

@@ -5,12 +5,12 @@ import { ClipboardPaste, Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { freeKey, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { SelectedOptions } from './selected-options';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
+import { moveEntry, Sortable } from '../editor-kit/sortable';
 import { newOption } from './new-choice';
 import { OptionRow } from './option-row';
 import { PasteOptions } from './paste-options';
-import { moveEntry, Sortable } from './sortable';
+import { SelectedOptions } from './selected-options';
 
 export type EditOptionsChoice = (tag: string, recipe: (choice: OptionsChoice) => void) => void;
 

@@ -8,7 +8,7 @@ import { amountWords, counted } from '@/core/words';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { swatchBackground } from '@/ui/swatch-background';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
 
 interface Props {
   choice: OptionsChoice;

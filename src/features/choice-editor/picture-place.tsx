@@ -6,7 +6,7 @@ import { useRef, useState } from 'react';
 import { type PicturePlace } from '@/core/catalog';
 import { MeasureLine } from '@/features/selection/picture-measures';
 import { SelectField, TextField } from '@/ui/field';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
 import { type KindProps } from './kind-fields';
 
 const PLACES = [

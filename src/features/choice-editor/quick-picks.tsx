@@ -6,7 +6,7 @@ import { type QuickPick } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { faultWords } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
 import { type KindProps } from './kind-fields';
 
 const MOST = 12;

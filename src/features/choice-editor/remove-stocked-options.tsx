@@ -8,7 +8,7 @@ import { Exact } from '@/core/number';
 import { counted, quantityWords } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
-import { useEditing } from './editing';
+import { useEditing } from '../editor-kit/editing';
 import { removeOptions } from './remove-options';
 
 const useSchema = z.object({ baskets: z.number(), stock: z.array(z.object({ key: z.string(), title: z.string(), onHand: z.string(), unit: z.string() })) });

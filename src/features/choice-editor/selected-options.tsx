@@ -4,13 +4,13 @@ import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { isStocked, type Option, type OptionsChoice } from '@/core/catalog';
 import { type Amount } from '@/core/pricing';
-import { AmountField } from './amount-field';
-import { useEditing } from './editing';
-import { GroupsField } from './groups-field';
+import { AmountField } from '../editor-kit/amount-field';
+import { useEditing } from '../editor-kit/editing';
+import { GroupsField } from '../editor-kit/groups-field';
+import { WeightField } from '../editor-kit/weight-field';
 import { type EditOptionsChoice } from './options';
-import { RemoveStockedOptions } from './remove-stocked-options';
 import { removeOptions } from './remove-options';
-import { WeightField } from './weight-field';
+import { RemoveStockedOptions } from './remove-stocked-options';
 
 interface Props {
   choice: OptionsChoice;

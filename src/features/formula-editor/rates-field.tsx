@@ -5,7 +5,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { formulaName, freeKey, type Rate } from '@/core/catalog';
 import { faultWords } from '@/core/words';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';

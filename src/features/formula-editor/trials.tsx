@@ -8,7 +8,7 @@ import { type Choice } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
 import { atChoice, whereText } from '@/core/selection';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 import { keepTrials, keptTrials, type TrialRow } from './kept-trials';

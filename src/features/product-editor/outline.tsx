@@ -4,10 +4,10 @@ import { Box, Stack } from '@chakra-ui/react';
 import { type Choice, hasOptions, isNote, isStocked } from '@/core/catalog';
 import { conditionWords, counted, priceWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
-import { type Editing, type Place, useEditing } from '@/features/choice-editor/editing';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
-import { OutlineLine } from '@/features/choice-editor/outline-line';
-import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
+import { type Editing, type Place, useEditing } from '@/features/editor-kit/editing';
+import { OutlineLine } from '@/features/editor-kit/outline-line';
+import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
 
 function choiceState(choice: Choice): string {

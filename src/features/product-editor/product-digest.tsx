@@ -4,8 +4,8 @@ import { Box, Stack, Table, Text } from '@chakra-ui/react';
 import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { amountWords, priceWords } from '@/core/words';
-import { useEditing } from '@/features/choice-editor/editing';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
+import { useEditing } from '@/features/editor-kit/editing';
 
 /** What is to be read of a product, a line each. */
 function factsOf(product: Product, surroundings: CatalogSurroundings): [name: string, words: string][] {

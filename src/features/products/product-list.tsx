@@ -7,7 +7,7 @@ import NextLink from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/words';
-import { type ProductRow } from '@/services/products/products';
+import { type ProductRow } from '@/services/products/list';
 import { DataTable } from '@/ui/data-table';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
 import { BulkBar, type SheetName } from './bulk-bar';

@@ -3,9 +3,10 @@
 import { Button, Text } from '@chakra-ui/react';
 import { ShieldCheck } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
-import { answersSchema, freeKey } from '@/core/catalog';
+import { freeKey } from '@/core/catalog';
 import { proofOf } from '@/core/exchange';
-import { useEditing } from '@/features/choice-editor/editing';
+import { answersSchema } from '@/core/selection';
+import { useEditing } from '@/features/editor-kit/editing';
 import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';

@@ -3,7 +3,7 @@
 import { HStack, IconButton } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import { type EffectKind } from '@/core/rules';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { SelectField } from '@/ui/field';
 import { hasOneOrMore, isMeasured } from './choosing';
 import { EffectParts, effectsHere, type PartsProps } from './effect-parts';

@@ -5,7 +5,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Choice, type CompatibilityTable, freeKey, hasOptions } from '@/core/catalog';
 import { counted, faultWords } from '@/core/words';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';
 import { choiceAlternatives, optionAlternatives } from './choosing';

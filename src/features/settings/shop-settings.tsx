@@ -5,7 +5,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { type CustomerGroup, freeKey, type Shop } from '@/core/catalog';
-import { orNull } from '@/features/choice-editor/or-null';
+import { orNull } from '@/features/editor-kit/or-null';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace, PageHead } from '@/ui/text';

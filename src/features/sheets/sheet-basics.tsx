@@ -2,8 +2,8 @@
 
 import { Box } from '@chakra-ui/react';
 import { type Sheet } from '@/core/catalog';
-import { Section } from '@/features/choice-editor/section';
-import { useWholeText } from '@/features/choice-editor/use-whole-text';
+import { Section } from '@/features/editor-kit/section';
+import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { TextField } from '@/ui/field';
 
 export interface SheetSectionProps {

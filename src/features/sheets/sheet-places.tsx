@@ -3,9 +3,9 @@
 import { Button, HStack, IconButton, Input, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type PlaceCondition } from '@/core/catalog';
-import { useEditing } from '@/features/choice-editor/editing';
-import { orNull } from '@/features/choice-editor/or-null';
-import { Section } from '@/features/choice-editor/section';
+import { useEditing } from '@/features/editor-kit/editing';
+import { orNull } from '@/features/editor-kit/or-null';
+import { Section } from '@/features/editor-kit/section';
 import { EmptyPlace } from '@/ui/text';
 import { type SheetSectionProps } from './sheet-basics';
 

@@ -4,7 +4,7 @@ import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
-import { Section } from '@/features/choice-editor/section';
+import { Section } from '@/features/editor-kit/section';
 import { send, wordsOf } from '@/features/shared/api';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';

@@ -5,7 +5,7 @@ import NextLink from 'next/link';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { Section } from '@/features/choice-editor/section';
+import { Section } from '@/features/editor-kit/section';
 import { send, wordsOf } from '@/features/shared/api';
 import { EmptyPlace, Slip } from '@/ui/text';
 

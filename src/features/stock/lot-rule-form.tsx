@@ -7,7 +7,7 @@ import { canLieInLots } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
 import { type LotKind, lotKinds } from '@/core/stock';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { type StockFigures } from '@/services/catalog/surroundings';
+import { type StockFigures } from '@/services/stock/figures';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';

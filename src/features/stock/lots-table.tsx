@@ -4,7 +4,7 @@ import { Box, Button, Heading, HStack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { Exact } from '@/core/number';
 import { counted, quantityWords } from '@/core/words';
-import { type StockFigures } from '@/services/catalog/surroundings';
+import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
 
 /** The lots of a stock item, how much of each is free, and to whom the rest has been promised. */

@@ -6,7 +6,7 @@ import { type FormEvent, useState } from 'react';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { type StockFigures } from '@/services/catalog/surroundings';
+import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';

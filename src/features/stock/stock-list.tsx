@@ -7,7 +7,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted, quantityWords } from '@/core/words';
-import { type StockFigures } from '@/services/catalog/surroundings';
+import { type StockFigures } from '@/services/stock/figures';
 import { DataTable } from '@/ui/data-table';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';

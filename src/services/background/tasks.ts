@@ -1,10 +1,10 @@
-import { cardOf } from '../catalog/card';
-import { brokenProof, compareSides, type Comparison, type Side } from '../catalog/comparison';
 import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { swatchesFromCsv } from '../../core/exchange';
 import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
+import { cardOf } from '../figures/card';
+import { brokenProof, compareSides, type Comparison, type Side } from '../figures/comparison';
 import { cleanDrawing } from './clean-drawing';
 
 /**

@@ -5,8 +5,8 @@ import { type Product } from '../../core/catalog';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
-import { madeWith } from './card';
 import { readShared } from './catalog-state';
+import { madeWith } from './made-with';
 import { readSurroundings } from './surroundings';
 
 export type CardOf = 'draft' | 'published';

@@ -1,57 +1,14 @@
-import { inArray } from 'drizzle-orm';
 import { dayAt } from '../../core/calendar';
 import { type CatalogSurroundings, placementsOf, type Product, referencesOf, type Referring, type Shop } from '../../core/catalog';
-import { Exact } from '../../core/number';
-import { availableToPromise, type LyingInLots, type StockView, stockView } from '../../core/stock';
+import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
-import { stockItems } from '../../data/schema';
-import { readFreeLots } from '../stock/lots';
+import { readStock, type StockFigures } from '../stock/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
 import { readPublishedBySlug } from './published-products';
-
-/** A stock item with the figures that follow from the ledger; decimals as text. */
-export interface StockFigures {
-  readonly key: string;
-  readonly title: string;
-  /** UCUM code */
-  readonly unit: string;
-  readonly onHand: string;
-  readonly reserved: string;
-  readonly backorder: string;
-  readonly available: string;
-  /** how it lies in lots, with what is free of each; null where any quantity can be taken */
-  readonly lying: LyingInLots | null;
-}
 
 /** The shop's settings as anyone may see them. */
 export async function readShop(queries: Queries): Promise<Shop> {
   return (await readShared(queries)).shop;
-}
-
-/**
- * Stock items with what can be promised of them, in the order of the titles.
- *
- * @param keys which ones; null for all there are
- */
-export async function readStock(queries: Queries, keys: ReadonlySet<string> | null = null): Promise<StockFigures[]> {
-  if (keys?.size === 0) return [];
-  const all = queries.select().from(stockItems);
-  const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
-  const lots = await readFreeLots(queries, rows);
-  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom }) => ({
-    lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
-    key,
-    title,
-    unit,
-    onHand,
-    reserved,
-    backorder,
-    available: availableToPromise({
-      onHand: Exact.from(onHand),
-      reserved: Exact.from(reserved),
-      backorder: Exact.from(backorder),
-    }).toString(),
-  }));
 }
 
 /** The published products that definitions take along, and those that these take along in turn. */

@@ -1,11 +1,12 @@
 import { eq, isNotNull } from 'drizzle-orm';
 import { readShelves } from '../catalog/shelves';
-import { readAllSurroundings, readSurroundings, type StockFigures, type SurroundingsNow } from '../catalog/surroundings';
+import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
 import { products, revisions } from '../../data/schema';
 import { withStock } from '../selling/overdue';
-import { type EditedProduct, openProduct } from './products';
+import { type StockFigures } from '../stock/figures';
+import { type EditedProduct, openProduct } from './drafts';
 
 /** What any editor of choices works with beside the document. */
 export interface EditorSurroundings {

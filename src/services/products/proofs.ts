@@ -1,8 +1,8 @@
 import { inBackground } from '../background/pool';
-import { type BrokenProof } from '../catalog/comparison';
 import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
+import { type BrokenProof } from '../figures/comparison';
 
 /** What came of one product's proofs. */
 export interface ProvedProduct {

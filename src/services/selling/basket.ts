@@ -4,13 +4,13 @@ import { type PublishedProduct, readPublishedById, readPublishedBySlug } from '.
 import { readSurroundings } from '../catalog/surroundings';
 import { newToken, type Services } from '../context';
 import { type BasketLine, quote } from '../../core/basket';
-import { answersSchema } from '../../core/catalog';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
 import { type Resolution, resolve } from '../../core/run';
+import { selectionFields } from '../../core/selection';
 import { type Effort } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -20,13 +20,7 @@ import { notFound, Refusal } from '../refusal';
 import { freeOverdue, withStock } from './overdue';
 import { programFor } from './published';
 
-/** A selection's form; what it says is judged by resolving it. */
-export const selectionSchema = z.looseObject({
-  answers: answersSchema.default({}),
-  quantity: z.number().optional(),
-});
-
-export const addToBasketSchema = z.strictObject({ ...selectionSchema.shape, slug: z.string().max(100) });
+export const addToBasketSchema = z.strictObject({ ...selectionFields, slug: z.string().max(100) });
 export const changeLineSchema = z.strictObject({ quantity: z.number() });
 
 /** A basket line resolved again, against what is in the shop and in stock now. */

@@ -1,5 +1,4 @@
 import { freshenCards, readCards } from '../catalog/cards';
-import { readStock } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { type Picture, type Product } from '../../core/catalog';
 import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
@@ -7,6 +6,7 @@ import { moneyDigits } from '../../core/money';
 import { type QuantityRule } from '../../core/ordering';
 import { isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
+import { readStock } from '../stock/figures';
 import { groupOf, readBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';

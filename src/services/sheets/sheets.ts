@@ -1,8 +1,5 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
-import { inBackground } from '../background/pool';
-import { type Comparison } from '../catalog/comparison';
-import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShelves, type Shelf } from '../catalog/shelves';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -13,9 +10,11 @@ import { type Fault } from '../../core/problems';
 import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
-import { isToBeStored } from '../drafts/draft-base';
+import { openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
-import { notFound, Refusal } from '../refusal';
+import { Refusal } from '../refusal';
+import { sheetLife } from './life';
+import { readRipple } from './ripple';
 
 /** A sheet as the list shows it. */
 export interface SheetRow {
@@ -75,7 +74,7 @@ function usesOf(sheet: Sheet, shelves: readonly Shelf[]): SheetUse[] {
 /** Where a sheet is used, as the products stand in their drafts and the sheet in its own. */
 export function listSheetUses(context: Services, id: number): Promise<SheetUse[]> {
   return atOneMoment(context, async ({ database }) => {
-    const { draft } = await requireSheet(database.read, id);
+    const { draft } = await sheetLife.require(database.read, id);
     return usesOf(draft, await readShelves(database.read));
   });
 }
@@ -102,34 +101,14 @@ export async function insertSheet(transaction: Queries, draft: Sheet, at: Date):
   return row.id;
 }
 
-async function requireSheet(queries: Queries, id: number) {
-  const sheet = await queries.query.sheets.findFirst({ where: eq(sheets.id, id) });
-  return sheet ?? notFound(`sheet ${id}`);
-}
-
 /** A sheet opened for editing. */
-export interface EditedSheet {
-  readonly id: number;
-  readonly draft: Sheet;
-  readonly draftVersion: number;
-  readonly publishedRevision: number | null;
-  readonly publishedDraftVersion: number | null;
-}
+export type EditedSheet = OpenedDraft<Sheet>;
 
 /** @throws Refusal 404 */
 export function openSheet(context: Services, id: number): Promise<EditedSheet> {
   return atOneMoment(context, async ({ database }) => {
-    const sheet = await requireSheet(database.read, id);
-    const revision = sheet.publishedRevision
-      ? await database.read.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) })
-      : undefined;
-    return {
-      id,
-      draft: sheet.draft,
-      draftVersion: sheet.draftVersion,
-      publishedRevision: revision?.number ?? null,
-      publishedDraftVersion: revision?.draftVersion ?? null,
-    };
+    const { stored: _stored, ...opened } = await openDraft(sheetLife, database.read, id);
+    return opened;
   });
 }
 
@@ -174,63 +153,11 @@ export const sheetSaveSchema = z.strictObject({
  * @throws Refusal 409 `draftConflict` with the other draft in its details, 422 when its inside name would change
  */
 export async function saveSheetDraft({ database, now }: Services, id: number, save: z.infer<typeof sheetSaveSchema>): Promise<number> {
-  return database.write(async (transaction) => {
-    const sheet = await requireSheet(transaction, id);
-    if (save.definition.key !== sheet.key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${sheet.key}”: products refer to it.`);
-    if (!isToBeStored(sheet, save, 'sheet')) return sheet.draftVersion;
-    const draftVersion = sheet.draftVersion + 1;
-    await transaction
-      .update(sheets)
-      .set({ draft: save.definition, draftVersion, draftSavedBy: save.editor, title: save.definition.title, updatedAt: now() })
-      .where(eq(sheets.id, id));
-    return draftVersion;
-  });
-}
-
-/** What a change of a sheet does to one product. */
-export interface RippleRow extends Comparison {
-  readonly productId: number;
-  readonly title: string;
-  readonly inShop: boolean;
-  readonly reach: 'stays' | 'joins' | 'leaves';
-  readonly changes: boolean;
-}
-
-/**
- * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
- * draft. The caller may stop at any step.
- */
-export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
-  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id));
-}
-
-/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. */
-async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const { draft } = await requireSheet(queries, id);
-  const states = await readBothStates(queries);
-  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
-  const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
-  const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
-  return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
-    const reached = some.map((state) => ({ state, product: state.published ?? state.draft })).filter(({ product }) => isOn(product, before) || isOn(product, after));
-    const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
-    const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
-    return some.map((state): RippleRow | null => {
-      const place = reached.findIndex((other) => other.state === state);
-      const [comparison, product] = [found[place], reached[place]?.product];
-      if (!comparison || !product) return null;
-      const [was, is] = [isOn(product, before), isOn(product, after)];
-      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
-      return {
-        ...comparison,
-        productId: state.id,
-        title: product.title,
-        inShop: state.published !== null,
-        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
-        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
-      };
-    });
-  });
+  return database.write((transaction) =>
+    saveDraftOf(sheetLife, transaction, id, save, now(), ({ key }) => {
+      if (save.definition.key !== key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${key}”: products refer to it.`);
+    }),
+  );
 }
 
 export const sheetPublicationSchema = z.strictObject({
@@ -247,20 +174,18 @@ export const sheetPublicationSchema = z.strictObject({
  */
 export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
   return context.database.write(async (transaction) => {
-    const sheet = await requireSheet(transaction, id);
-    if (sheet.draftVersion !== version) throw new Refusal(409, 'draftMoved', 'The sheet has changed since you looked at it. Look again, then publish.');
+    const { draft } = await seenDraft(sheetLife, transaction, id, version);
     // Looked at here, where nothing can change before it is published.
     let stopping = 0;
     for await (const { row } of await readRipple(transaction, context.now(), id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
     if (stopping > accepted) {
       throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
     }
-    const { draft } = sheet;
     const { surroundings } = await readAllSurroundings(transaction, context.now(), [draft]);
     const faults = sheetFaults(draft, surroundings);
     const [first] = faults;
     if (first) throw new Refusal(422, 'notReady', `Not published. ${faultWords(first.data)}`, { faults: faults.map(faultJson) });
-    return publishSheetDraft(transaction, { id, draft, draftVersion: version }, context.now());
+    return publishRevision(sheetLife, transaction, { id, draft, draftVersion: version }, context.now());
   });
 }
 
@@ -273,22 +198,10 @@ export function sheetFaults(sheet: Sheet, surroundings: Parameters<typeof compil
   );
 }
 
-/** The part of publishing a sheet that runs inside a transaction. */
-export async function publishSheetDraft(transaction: Queries, { id, draft, draftVersion }: { id: number; draft: Sheet; draftVersion: number }, at: Date): Promise<number> {
-  const latest = await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.sheetId, id), orderBy: desc(sheetRevisions.number) });
-  const number = (latest?.number ?? 0) + 1;
-  const [revision] = await transaction
-    .insert(sheetRevisions)
-    .values({ sheetId: id, number, definition: draft, draftVersion, publishedAt: at })
-    .returning({ id: sheetRevisions.id });
-  await transaction.update(sheets).set({ publishedRevision: revision?.id ?? null }).where(eq(sheets.id, id));
-  return number;
-}
-
 /** Earlier revisions of a sheet, newest first. */
 export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
   return atOneMoment(context, async ({ database }) => {
-    const sheet = await requireSheet(database.read, id);
+    const sheet = await sheetLife.require(database.read, id);
     const rows = await database.read.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)).orderBy(desc(sheetRevisions.number));
     return rows.map(({ id: revision, number, publishedAt, definition }) => ({
       number,
@@ -306,7 +219,7 @@ export function listSheetRevisions(context: Services, id: number): Promise<{ num
  */
 export async function deleteSheet(context: Services, id: number): Promise<void> {
   await context.database.write(async (transaction) => {
-    const sheet = await requireSheet(transaction, id);
+    const sheet = await sheetLife.require(transaction, id);
     const published = sheet.publishedRevision ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
     const shelves = await readShelves(transaction);
     const uses = [sheet.draft, ...(published ? [published.definition] : [])].flatMap((definition) => usesOf(definition, shelves));

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { ProductList } from '@/features/products/product-list';
 import { readSheets } from '@/services/catalog/catalog-state';
 import { services } from '@/services/process';
-import { listProducts } from '@/services/products/products';
+import { listProducts } from '@/services/products/list';
 
 export const metadata: Metadata = { title: 'Products' };
 export const dynamic = 'force-dynamic';

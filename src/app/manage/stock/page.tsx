@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { StockList } from '@/features/stock/stock-list';
 import { services } from '@/services/process';
 import { countCutting } from '@/services/stock/cutting';
-import { listStock } from '@/services/stock/stock';
+import { listStock } from '@/services/store-room/stock';
 
 export const metadata: Metadata = { title: 'Stock' };
 export const dynamic = 'force-dynamic';

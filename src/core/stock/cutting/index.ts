@@ -1,2 +1,2 @@
 export { type CutPlan, freeAfter, type Lot, type LotCut, type LotKind, lotKinds, lotsAfter, type LotStock, type Pieces } from './lots';
-export { type Effort, isLeastWaste, longestPieces, mostThatCanBeCut, planCuts, QUICK, THOROUGH } from './plan';
+export { type Effort, longestPieces, mostThatCanBeCut, planCuts, QUICK, THOROUGH } from './plan';

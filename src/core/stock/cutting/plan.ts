@@ -108,9 +108,3 @@ export function longestPieces({ lots, kerf }: Pick<LotStock, 'lots' | 'kerf'>, c
   const fits = (length: Exact) => free.reduce((sum, lot) => sum + lot.plus(kerf).over(length.plus(kerf)).floor(), 0n) >= BigInt(count);
   return candidates.find(fits) ?? Exact.zero;
 }
-
-/** Whether a plan is known to waste as little as possible. */
-export function isLeastWaste({ waste, leastWaste, unplaced }: CutPlan): boolean {
-  return unplaced.length === 0 && waste.equals(leastWaste);
-}
-

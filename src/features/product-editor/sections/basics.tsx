@@ -3,9 +3,9 @@
 import { SimpleGrid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { KEY_PATTERN } from '@/core/catalog';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
 import { TextArea, TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { Section } from '@/features/choice-editor/section';
 
 /** Name, SKU, address and words. */
 export function Basics() {

@@ -3,8 +3,8 @@
 import { HStack, Input, Stack, Text } from '@chakra-ui/react';
 import { type ChargeRule, type Product } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { orNull } from '@/features/choice-editor/or-null';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { orNull } from '@/features/editor-kit/or-null';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 

@@ -5,13 +5,13 @@ import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type Product, productSchema } from '@/core/catalog';
 import { facetWords } from '@/core/words';
+import { useEditing } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { EmptyPlace, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
-import { useEditing } from '@/features/choice-editor/editing';
 import { ProductDigest } from '../product-digest';
-import { Section } from '@/features/choice-editor/section';
 
 const stateSchema = z.object({
   kind: z.enum(['revision', 'setAside']),

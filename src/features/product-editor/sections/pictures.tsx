@@ -4,12 +4,12 @@ import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@ch
 import { ImagePlus, Trash2 } from 'lucide-react';
 import { type ChangeEvent, useRef, useState } from 'react';
 import { z } from 'zod';
+import { useEditing } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
+import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
 import { send, wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
-import { moveEntry, Sortable } from '@/features/choice-editor/sortable';
-import { useEditing } from '@/features/choice-editor/editing';
-import { Section } from '@/features/choice-editor/section';
 
 const uploadedSchema = z.object({ src: z.string() });
 

@@ -2,10 +2,10 @@
 
 import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { type Program } from '@/core/compile';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { orNull } from '@/features/choice-editor/or-null';
-import { Section } from '@/features/choice-editor/section';
-import { WeightField } from '@/features/choice-editor/weight-field';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { orNull } from '@/features/editor-kit/or-null';
+import { Section } from '@/features/editor-kit/section';
+import { WeightField } from '@/features/editor-kit/weight-field';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { ChargeFields } from './charge-fields';

@@ -2,9 +2,9 @@
 
 import { HStack, Input, Text } from '@chakra-ui/react';
 import { LARGEST_QUANTITY, orderableRange } from '@/core/ordering';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { useWholeText } from '@/features/choice-editor/use-whole-text';
-import { Section } from '@/features/choice-editor/section';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
+import { useWholeText } from '@/features/editor-kit/use-whole-text';
 
 interface WholeProps {
   label: string;

@@ -2,10 +2,10 @@
 
 import { chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
 import { type KeyboardEvent, useState } from 'react';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { orNull } from '@/features/editor-kit/or-null';
+import { Section } from '@/features/editor-kit/section';
 import { TextField } from '@/ui/field';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { orNull } from '@/features/choice-editor/or-null';
-import { Section } from '@/features/choice-editor/section';
 
 function Suggestions({ id, values }: { id: string; values: readonly string[] }) {
   return (

@@ -2,9 +2,9 @@
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { isStocked } from '@/core/catalog';
-import { DrawsField } from '@/features/choice-editor/draws-field';
-import { useEditing, useFaultAt } from '@/features/choice-editor/editing';
-import { Section } from '@/features/choice-editor/section';
+import { DrawsField } from '@/features/editor-kit/draws-field';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
 
 /** What every one of the product takes from stock, whatever is chosen. */
 export function StockSection() {

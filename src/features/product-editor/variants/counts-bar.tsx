@@ -4,7 +4,7 @@ import { Button, HStack, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { combinationTitle, variantIndex } from './combinations';

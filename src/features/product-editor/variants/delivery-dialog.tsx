@@ -4,7 +4,7 @@ import { Button, Stack, Table, Text, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';

@@ -1,6 +1,6 @@
 import { type Product, type Variant } from '@/core/catalog';
 import { type Program, variantKey } from '@/core/compile';
-import { orNull } from '@/features/choice-editor/or-null';
+import { orNull } from '@/features/editor-kit/or-null';
 import { type StockView } from '@/features/selection/use-selection';
 
 /** What a cell of the grid can show and take. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { freeKey, type OneOfChoice, type Variant } from '@/core/catalog';
-import { useEditing } from '@/features/choice-editor/editing';
+import { useEditing } from '@/features/editor-kit/editing';
 import { combinationTitle } from './combinations';
 
 /** A stock item that is to be made for a variant. */

@@ -1,5 +1,5 @@
 import { answer, readFileBody } from '@/http/route';
-import { LARGEST_UPLOAD, uploadFile } from '@/services/files/upload-file';
+import { LARGEST_UPLOAD, uploadFile } from '@/services/selling/upload-file';
 
 /** Takes a customer's file, as the body; what it is for is in the address. */
 export function POST(request: Request): Promise<Response> {

@@ -2,7 +2,7 @@ import { type Metadata } from 'next';
 import { StockItemPage } from '@/features/stock/stock-item-page';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
-import { readStockItem } from '@/services/stock/stock';
+import { readStockItem } from '@/services/store-room/stock';
 
 export const metadata: Metadata = { title: 'Stock item' };
 export const dynamic = 'force-dynamic';

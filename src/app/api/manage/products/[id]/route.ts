@@ -1,5 +1,6 @@
 import { answer, numberFrom } from '@/http/route';
-import { deleteProduct, openProduct } from '@/services/products/products';
+import { openProduct } from '@/services/products/drafts';
+import { deleteProduct } from '@/services/products/products';
 
 interface Place {
   params: Promise<{ id: string }>;

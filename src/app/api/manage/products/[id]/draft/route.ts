@@ -1,5 +1,5 @@
 import { answer, LARGEST_DRAFT, numberFrom, readJson } from '@/http/route';
-import { draftSaveSchema, saveDraft } from '@/services/products/products';
+import { draftSaveSchema, saveDraft } from '@/services/products/drafts';
 
 interface Place {
   params: Promise<{ id: string }>;

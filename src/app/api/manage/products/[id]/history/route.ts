@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { listEarlierStates } from '@/services/products/products';
+import { listEarlierStates } from '@/services/products/publishing';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
-import { leaveProduct, seeProduct } from '@/services/products/products';
+import { leaveProduct, seeProduct } from '@/services/products/drafts';
 
 interface Place {
   params: Promise<{ id: string }>;

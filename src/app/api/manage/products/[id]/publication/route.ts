@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
-import { publishProduct, unpublishProduct } from '@/services/products/products';
+import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { productSchema } from '@/core/catalog';
 import { answer, numberFrom, readJson } from '@/http/route';
-import { setAsideDraft } from '@/services/products/products';
+import { setAsideDraft } from '@/services/products/drafts';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -1,5 +1,6 @@
 import { answer, jsonLines, numberFrom } from '@/http/route';
-import { openSheet, rippleOf } from '@/services/sheets/sheets';
+import { rippleOf } from '@/services/sheets/ripple';
+import { openSheet } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;

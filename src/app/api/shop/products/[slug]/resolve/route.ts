@@ -1,6 +1,6 @@
+import { selectionSchema } from '@/core/selection';
 import { basketToken } from '@/http/basket-cookie';
 import { answer, readJson } from '@/http/route';
-import { selectionSchema } from '@/services/selling/basket';
 import { resolveForCustomer } from '@/services/selling/shop';
 
 interface Place {

@@ -1,5 +1,5 @@
+import { selectionSchema } from '@/core/selection';
 import { answer, readJson } from '@/http/route';
-import { selectionSchema } from '@/services/selling/basket';
 import { resolveForCustomer } from '@/services/selling/shop';
 
 interface Place {

@@ -7,9 +7,9 @@ import { compile } from '../../core/compile';
 import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
+import { isDrawing } from '../files/markup';
 import { notFound, Refusal } from '../refusal';
-import { openShopProduct } from '../selling/published';
-import { isDrawing } from './markup';
+import { openShopProduct } from './published';
 
 /** The largest body an upload may have, in bytes. */
 export const LARGEST_UPLOAD = LARGEST_FILE;

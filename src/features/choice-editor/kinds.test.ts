@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { choiceKinds, choiceSchema, freeKey } from '@/core/catalog';
+import { placeOf } from '../editor-kit/editing';
+import { orNull } from '../editor-kit/or-null';
 import { suit } from '../../../tests/fixtures/products';
-import { placeOf } from './editing';
 import { choiceKindsHere } from './kinds';
 import { newChoice } from './new-choice';
-import { orNull } from './or-null';
 
 describe('placeOf', () => {
   it.each([

@@ -1,8 +1,8 @@
 'use client';
 
 import { Box, Button, chakra, HStack, IconButton, Input, Popover, Portal, SimpleGrid, Stack, Text } from '@chakra-ui/react';
-import { matchSorter } from 'match-sorter';
 import { Plus, X } from 'lucide-react';
+import { matchSorter } from 'match-sorter';
 import { useState } from 'react';
 import { type Option } from '@/core/catalog';
 import { readColour } from '@/core/colour';

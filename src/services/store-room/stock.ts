@@ -1,6 +1,5 @@
 import { desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { readStock, type StockFigures } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { keySchema, type LotRule, lotRuleSchema } from '../../core/catalog';
 import { canLieInLots, readLotList } from '../../core/exchange';
@@ -11,9 +10,10 @@ import { type Queries } from '../../data/database';
 import { orders, stockItems, stockMovements } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { withStock } from '../selling/overdue';
-import { move } from './ledger';
-import { type LotView, readLots, receiveLots, recountLot } from './lots';
-import { readFigure } from './stock-figure';
+import { readStock, type StockFigures } from '../stock/figures';
+import { move } from '../stock/ledger';
+import { type LotView, readLots, receiveLots, recountLot } from '../stock/lots';
+import { readFigure } from '../stock/stock-figure';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,

@@ -2,9 +2,12 @@ import { type Services } from '../context';
 import { type Catalog, type Product, referencesOf, withPictures } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { settings, stockItems, swatches } from '../../data/schema';
+import { publishRevision } from '../drafts/life';
 import { makeSafe, type SafePicture, storePicture } from '../files/pictures';
-import { insertProduct, publishDraft } from '../products/products';
-import { insertSheet, publishSheetDraft } from '../sheets/sheets';
+import { insertProduct } from '../products/products';
+import { publishDraft } from '../products/publishing';
+import { sheetLife } from '../sheets/life';
+import { insertSheet } from '../sheets/sheets';
 import { move } from '../stock/ledger';
 import { receiveLots } from '../stock/lots';
 
@@ -39,7 +42,7 @@ export async function importCatalog(
     for (const sheet of catalog.sheets) {
       const draft = withPictures(sheet, address);
       const id = await insertSheet(transaction, draft, at);
-      await publishSheetDraft(transaction, { id, draft, draftVersion: 1 }, at);
+      await publishRevision(sheetLife, transaction, { id, draft, draftVersion: 1 }, at);
     }
     for (const product of takenAlongFirst(catalog.products)) {
       const draft = withPictures(product, address);

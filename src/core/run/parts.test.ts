@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { resolutionJson } from '../exchange';
+import { readiness } from '../judge';
+import { Exact } from '../number';
+import { whereText } from '../selection';
+import { stockView } from '../stock';
+import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
+import { resolve } from './resolve';
+import { stockOf } from './stock-of';
+
+const draws = (stock: string, quantity = '1') => [{ kind: 'fixed', stock, quantity }];
+const rope = { key: 'rope', title: 'Rope', unit: 'm' };
+const strap = {
+  slug: 'strap', title: 'Strap', sku: 'STRAP', price: '3.33', weight: { value: '100', unit: 'g' }, quantity: { minimum: 2, multiple: 2 },
+  draws: draws('rope', '0.75'),
+  choices: [list('colour', ['red', 'blue'], { options: [{ key: 'red', title: 'Red', sku: 'R', amount: fixed('0.10') }, { key: 'blue', title: 'Blue', sku: 'B' }] }), { kind: 'yesNo', key: 'stamp', title: 'Stamp', required: false, default: true, amount: { kind: 'oncePerLine', value: '5' } }],
+};
+const along = (more: object = {}) => ({ kind: 'addOn', key: 'strap', title: 'A pair of straps', product: 'strap', required: false, answers: { colour: 'red' }, mostQuantity: 3, ...more });
+const box = (more: object = {}) => ({ price: '20', weight: { value: '1', unit: 'kg' }, choices: [along(more)] });
+const shop = (more: object = {}, others: object[] = []) => shopOf([box(more), strap, ...others], { stock: [rope] });
+
+describe('a part', () => {
+  it('is resolved in its own quantity, priced to the cent, and paid once what is paid once', () => {
+    const { ask } = shop();
+    // 2 × (3.33 + 0.10) = 6.86 for one taking, twice for each of three boxes; the stamp once for the line.
+    expect(ask({ strap: 2 }, 3)).toMatchObject({ state: 'sellable', unitPrice: '33.72', lineTotal: '106.16', weight: { value: '1.4', unit: 'kg' } });
+    expect(ask({ strap: 2 }, 3).draws).toMatchObject([{ stock: 'body', total: { value: '3' } }, { stock: 'rope', perItem: { value: '3' }, total: { value: '9' } }]);
+    expect(ask({}, 3)).toMatchObject({ unitPrice: '20.00', lineTotal: '60.00', weight: { value: '1' } });
+  });
+
+  it('is shown as it resolves by itself, and says which of the draws are its own', () => {
+    const { parts, draws: taken, item } = shop().resolve({ strap: 2 }, 3);
+    expect(parts.map(({ part, count, resolution }) => [part, count, resolution.quantity, resolution.unitPrice?.toString(), resolution.item.sku])).toEqual([['strap', 2, 2, '3.43', 'STRAP-R']]);
+    expect(taken.map(({ stock, by }) => [stock, by])).toEqual([['body', [[]]], ['rope', [['strap']]]]);
+    expect(item.sku).toBe('P-STRAP-R.2');
+  });
+
+  it('shares a stock item with the product: what is taken is taken together', () => {
+    const { program } = shopOf([{ ...box(), draws: draws('rope', '1.1') }, strap], { stock: [rope] });
+    const ask = (there: string) => resolve(program(), { answers: { strap: true }, quantity: 2 }, { stock: stockView([{ key: 'rope', available: there }]), today: TODAY });
+    // 1.1 and two straps of 0.75 are 2.6 for one box.
+    expect(ask('5.2').state).toBe('sellable');
+    expect(ask('5.19')).toMatchObject({ state: 'unavailable', problems: [{ code: 'notEnoughStock', data: { canSupply: 1 } }] });
+    expect(ask('5.2').draws).toMatchObject([{ stock: 'rope', by: [[], ['strap']] }]);
+  });
+
+  it('within a part is resolved within it, for the same customer', () => {
+    const buckle = { slug: 'buckle', title: 'Buckle', sku: 'BU', price: '1', draws: draws('trim'), rates: [{ key: 'less', title: 'Less', value: '0', byGroup: { trade: '-0.4' } }], formulas: [{ key: 'f', title: 'F', text: 'less × 1', serves: { kind: 'amount' } }] };
+    const { program } = shopOf([box(), { ...strap, quantity: { minimum: 1 }, choices: [...strap.choices, { kind: 'addOn', key: 'buckle', title: 'Buckle', product: 'buckle', required: false, default: true }] }, buckle], { stock: [rope] });
+    const asked = (group: string | null) => resolve(program(), { answers: { strap: 2 }, quantity: 1 }, { stock: null, today: TODAY, group });
+    expect([asked(null), asked('trade')].map(({ unitPrice }) => unitPrice?.toString())).toEqual(['28.86', '28.06']);
+    expect(asked(null).draws.find(({ stock }) => stock === 'trim')).toMatchObject({ perItem: { value: Exact.of(2) }, by: [['strap', 'buckle']] });
+    expect([...stockOf(program(), { today: TODAY }).keys()]).toEqual(['body', 'rope', 'trim']);
+  });
+
+  it('that can’t be had is a problem beside its choice, and a thing to mend while it is edited', () => {
+    const { resolve: ask, catalog, surroundings } = shop({ answers: {} });
+    expect(ask({ strap: true })).toMatchObject({ state: 'invalid', problems: [{ where: { at: 'choice', choice: 'strap' }, code: 'partNotReady', data: { first: { code: 'answerMissing', title: 'COLOUR' } } }], parts: [] });
+    expect(ask({}).state).toBe('sellable');
+    const [product] = catalog.products;
+    expect(product && readiness(product, surroundings, null).flatMap(({ code, gravity }) => (gravity === 'mustFix' ? code : []))).toEqual(['addOnUnresolved']);
+  });
+
+  it('that a group can’t have is never claimed to be sold to it', () => {
+    const closed = { ...strap, rules: [{ key: 'r', when: { kind: 'group', groups: ['trade'] }, then: [{ kind: 'refuse', reason: 'No.' }] }] };
+    const { program } = shopOf([{ ...box({ required: true }), choices: [along({ required: false }), { ...list('lid', ['flat', 'deep']), options: [{ key: 'flat', title: 'Flat', groups: ['trade'] }, { key: 'deep', title: 'Deep' }] }], rules: [{ key: 'x', when: { kind: 'option', choice: 'lid', options: ['flat'] }, then: [{ kind: 'require', choices: ['strap'] }] }] }, closed], { stock: [rope] });
+    for (const strapTaken of [true, 3]) expect(resolve(program(), { answers: { lid: 'flat', strap: strapTaken } }, { stock: null, today: TODAY, group: 'trade' }).state).toBe('invalid');
+    const { lowest, highest } = analyseWhole(program(), TODAY);
+    expect([lowest?.price, highest?.price]).toEqual(['20.00', '40.58']);
+  });
+});
+
+describe('what is said of parts in a selection', () => {
+  const said = (selection: object) => resolve(shop().program(), { answers: {}, ...selection }, { stock: null, today: TODAY });
+
+  it('is refused where nothing of them is left to choose, or where there is no such part', () => {
+    expect(said({ parts: { strap: { answers: { colour: 'blue' } } } }).problems).toMatchObject([{ where: { part: ['strap'], at: 'selection' }, code: 'partFixed' }]);
+    expect(resolutionJson(said({ parts: { strip: {}, strap: {} } })).problems).toEqual([
+      { where: 'selection', code: 'unknownPart', message: 'This product has no part “strip”.', remedy: '“strap” may be meant.' },
+      { where: 'part:strap/selection', code: 'partFixed', message: 'A pair of straps comes as it is: nothing of it can be chosen.', remedy: 'Leave out what is said of it.' },
+    ]);
+  });
+
+  it.each([['parts'], [7], [null], [[]]])('is told when it has no form: %o', (parts) => {
+    expect(said({ parts }).problems.map(({ code, where }) => `${whereText(where)} ${code}`)).toEqual(['selection selectionMalformed']);
+  });
+});

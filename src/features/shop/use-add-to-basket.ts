@@ -1,0 +1,51 @@
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { z } from 'zod';
+import { type Product } from '@/core/catalog';
+import { atChoice, whereText } from '@/core/selection';
+import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
+import { send, wordsOf } from '@/features/shared/api';
+
+const addedSchema = z.object({ lines: z.number() });
+
+/** The way of a selection into the basket. */
+export interface AddToBasket {
+  /** whether it has been asked for, so that what is missing is said */
+  readonly asked: boolean;
+  readonly busy: boolean;
+  readonly refused: string | undefined;
+  readonly added: string | undefined;
+  add(): Promise<void>;
+}
+
+export function useAddToBasket(product: Product, { resolution, program, answers, quantityText }: SelectionState): AddToBasket {
+  const router = useRouter();
+  const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<string>();
+  const [added, setAdded] = useState<string>();
+  const add = async () => {
+    setAsked(true);
+    setRefused(undefined);
+    setAdded(undefined);
+    if (resolution.state !== 'sellable') {
+      const [first] = resolution.problems;
+      // A folded group opens for what is missing in it, then it can be shown.
+      const choice = program.choices.find(({ key }) => first?.where === whereText(atChoice(key)));
+      if (choice) requestAnimationFrame(() => document.getElementById(`shop-${choice.key}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
+      return;
+    }
+    setBusy(true);
+    try {
+      const quantity = quantityFrom(quantityText);
+      await send('POST', '/api/shop/basket', { slug: product.slug, answers, quantity }, addedSchema);
+      setAdded(`${quantity} × ${product.title} is in the basket.`);
+      router.refresh();
+    } catch (error) {
+      setRefused(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { asked, busy, refused, added, add };
+}

@@ -1,0 +1,36 @@
+import { createHash } from 'node:crypto';
+import { placementsOf } from '../../core/catalog';
+import { type ProductCard } from '../../data/cards';
+import { type SharedCatalog } from './catalog-state';
+
+/**
+ * What a card was made from beside its definition, as a hash: the same as long as nothing of it has changed.
+ *
+ * @param revisions the revision that is published of each product, by its address
+ */
+export function madeWith(card: Pick<ProductCard, 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>, shared: SharedCatalog, revisions: ReadonlyMap<string, number>): string {
+  const { refersTo, placements, category, supplier, tags } = card;
+  const shelved = { category, supplier, tags, sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })) };
+  const parts = [
+    printOf(shared.shop),
+    // A sheet that is published later may be placed by its conditions.
+    placementsOf(shelved, shared.sheets.values()).map(({ key }) => key),
+    refersTo.sheets.map((key) => printOf(shared.sheets.get(key))),
+    refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
+    refersTo.stock.map((key) => printOf(shared.stock.get(key))),
+    refersTo.products.map((slug) => revisions.get(slug) ?? null),
+  ];
+  return hashOf(parts);
+}
+
+const hashOf = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('base64url');
+
+// What is shared is the same object as long as it is the same, and many cards refer to it.
+const prints = new WeakMap<object, string>();
+
+function printOf(shared: object | undefined): string | null {
+  if (!shared) return null;
+  const print = prints.get(shared) ?? hashOf(shared);
+  prints.set(shared, print);
+  return print;
+}

@@ -1,0 +1,104 @@
+import { type Queries } from '../../data/database';
+import { Refusal } from '../refusal';
+
+/** A draft as it is stored. */
+export interface StoredDraft<Definition> {
+  readonly draft: Definition;
+  /** counts up with every save; what two editors of one thing are told apart by */
+  readonly draftVersion: number;
+  readonly draftSavedBy: string | null;
+  readonly publishedRevision: number | null;
+}
+
+/** A draft that is to be saved. */
+export interface DraftToSave<Definition> {
+  readonly definition: Definition;
+  /** the version that it was made from */
+  readonly baseVersion: number;
+  /** tells windows and people apart */
+  readonly editor: string;
+}
+
+/** What was published once, for ever as it was. */
+interface Revision {
+  readonly number: number;
+  readonly draftVersion: number;
+}
+
+/**
+ * The life of what is edited as a draft and published in revisions, over the tables that it is kept in. Products and
+ * sheets live it alike.
+ */
+export interface Life<Definition, Stored extends StoredDraft<Definition> = StoredDraft<Definition>> {
+  /** what a sentence calls it */
+  readonly word: string;
+  /** @throws Refusal 404 */
+  require(queries: Queries, id: number): Promise<Stored>;
+  /** writes a draft, with all that follows from it */
+  store(transaction: Queries, id: number, draft: { readonly draft: Definition; readonly draftVersion: number; readonly draftSavedBy: string; readonly updatedAt: Date }): Promise<void>;
+  revision(queries: Queries, revisionId: number): Promise<Revision | undefined>;
+  latestNumber(queries: Queries, id: number): Promise<number>;
+  /** adds a revision and makes it the one that is published */
+  publish(transaction: Queries, id: number, revision: { readonly number: number; readonly definition: Definition; readonly draftVersion: number; readonly publishedAt: Date }): Promise<void>;
+}
+
+/** A draft opened for editing. */
+export interface OpenedDraft<Definition> {
+  readonly id: number;
+  readonly draft: Definition;
+  readonly draftVersion: number;
+  /** number of the revision that is published, and the version of the draft that it was; null while nothing is */
+  readonly publishedRevision: number | null;
+  readonly publishedDraftVersion: number | null;
+}
+
+/** @throws Refusal 404 */
+export async function openDraft<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, queries: Queries, id: number): Promise<OpenedDraft<Definition> & { readonly stored: Stored }> {
+  const stored = await life.require(queries, id);
+  const revision = stored.publishedRevision === null ? undefined : await life.revision(queries, stored.publishedRevision);
+  return { id, draft: stored.draft, draftVersion: stored.draftVersion, publishedRevision: revision?.number ?? null, publishedDraftVersion: revision?.draftVersion ?? null, stored };
+}
+
+/**
+ * Saves a draft, if nobody has saved another since.
+ *
+ * @param check looks at the save beside what is stored, and may refuse it
+ * @returns the new version
+ * @throws Refusal 409 `draftConflict` with the other draft in its details
+ */
+export async function saveDraftOf<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, transaction: Queries, id: number, save: DraftToSave<Definition>, at: Date, check: (stored: Stored) => void = () => undefined): Promise<number> {
+  const stored = await life.require(transaction, id);
+  check(stored);
+  if (!isToBeStored(stored, save, life.word)) return stored.draftVersion;
+  const draftVersion = stored.draftVersion + 1;
+  await life.store(transaction, id, { draft: save.definition, draftVersion, draftSavedBy: save.editor, updatedAt: at });
+  return draftVersion;
+}
+
+/** @returns whether it is to be stored; false when the very same save has been stored already */
+function isToBeStored<Definition>(stored: StoredDraft<Definition>, save: DraftToSave<Definition>, word: string): boolean {
+  if (stored.draftVersion === save.baseVersion) return true;
+  // A save whose answer got lost on the way comes again: it is the same work, not somebody else's.
+  if (stored.draftSavedBy === save.editor && JSON.stringify(stored.draft) === JSON.stringify(save.definition)) return false;
+  throw new Refusal(409, 'draftConflict', `Somebody else has changed this ${word} in the meantime.`, {
+    current: { version: stored.draftVersion, definition: stored.draft, savedBy: stored.draftSavedBy },
+  });
+}
+
+/**
+ * The draft as the manager saw it, to be published.
+ *
+ * @throws Refusal 404; 409 `draftMoved` when it has been changed since
+ */
+export async function seenDraft<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, transaction: Queries, id: number, version: number): Promise<Stored> {
+  const stored = await life.require(transaction, id);
+  if (stored.draftVersion !== version) throw new Refusal(409, 'draftMoved', `The ${life.word} has changed since you looked at it. Look again, then publish.`);
+  return stored;
+}
+
+/** Publishes a definition as a new, unchangeable revision. @returns its number */
+export async function publishRevision<Definition>(life: Life<Definition>, transaction: Queries, { id, draft, draftVersion }: { readonly id: number; readonly draft: Definition; readonly draftVersion: number }, at: Date): Promise<number> {
+  const number = (await life.latestNumber(transaction, id)) + 1;
+  await life.publish(transaction, id, { number, definition: draft, draftVersion, publishedAt: at });
+  return number;
+}

@@ -1,0 +1,92 @@
+import { eq } from 'drizzle-orm';
+import { freshenCards, readCards } from '../catalog/cards';
+import { readShared } from '../catalog/catalog-state';
+import { type Services } from '../context';
+import { Exact } from '../../core/number';
+import { formatQuantity, requireUnit } from '../../core/quantity';
+import { type StockView, stockView } from '../../core/stock';
+import { counted } from '../../core/words';
+import { type ProductCard } from '../../data/cards';
+import { products, revisions } from '../../data/schema';
+import { withStock } from '../selling/overdue';
+import { readStock } from '../stock/figures';
+
+/** A product as the list shows it. */
+export interface ProductRow {
+  readonly id: number;
+  readonly title: string;
+  readonly sku: string;
+  readonly slug: string;
+  readonly picture: string | null;
+  readonly facets: readonly string[];
+  readonly price: string | null;
+  /** for sorting only */
+  readonly priceFrom: number | null;
+  readonly stock: string;
+  readonly outOfStock: boolean;
+  readonly category: string | null;
+  readonly supplier: string | null;
+  readonly tags: readonly string[];
+  readonly state: 'published' | 'changed' | 'draft';
+  /** what keeps it from being published */
+  readonly mustFix: number;
+  /** why customers can't buy it now, where it is published */
+  readonly held: string | null;
+  readonly updatedAt: number;
+}
+
+/** Every product of the catalog, in the order of the titles. */
+export async function listProducts(context: Services): Promise<ProductRow[]> {
+  await freshenCards(context, 'draft');
+  return withStock(context, async ({ database }) => {
+    const rows = await database.read
+      .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, publishedFrom: revisions.draftVersion })
+      .from(products)
+      .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    const stock = await readStock(database.read);
+    const there = stockView(stock);
+    const { stock: items } = await readShared(database.read);
+    return (await readCards(database.read, 'draft')).flatMap(({ id, card }): ProductRow[] => {
+      const row = byId.get(id);
+      if (!row) return [];
+      const { title, sku, slug, picture, facets, price, priceFrom, category, supplier, tags, mustFix } = card;
+      return [
+        {
+          id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
+          picture: picture?.src ?? null,
+          ...stockWords(ownStock(card), there, items),
+          state: row.publishedRevision === null ? 'draft' : row.publishedFrom === row.draftVersion ? 'published' : 'changed',
+          held: row.publishedRevision === null ? null : heldWords(card, there),
+          updatedAt: row.updatedAt.getTime(),
+        },
+      ];
+    });
+  });
+}
+
+/** What of a product can't be bought for want of stock, in words. */
+function heldWords(card: ProductCard, there: StockView): string | null {
+  const out = card.draws.filter(({ key }) => amountOf(key, there).sign() <= 0).length;
+  if (out === 0) return null;
+  const all = ownStock(card).length;
+  return out === all ? 'Sold out: customers can’t buy it' : `${out} of its ${all} stock items ${out === 1 ? 'is' : 'are'} out`;
+}
+
+/** The stock items that a product itself draws from; what is taken along is counted where it belongs. */
+const ownStock = ({ draws }: ProductCard) => draws.flatMap(({ key, along }) => (along ? [] : [key]));
+
+function amountOf(key: string, there: StockView): Exact {
+  const available = there.available(key) ?? Exact.zero;
+  return available === 'plenty' ? Exact.zero : available;
+}
+
+function stockWords(keys: readonly string[], there: StockView, stock: ReadonlyMap<string, { unit: string }>): { stock: string; outOfStock: boolean } {
+  if (keys.length === 0) return { stock: 'not tracked', outOfStock: false };
+  const units = new Set(keys.map((key) => stock.get(key)?.unit ?? '1'));
+  const [unit] = units;
+  if (units.size !== 1 || unit === undefined) return { stock: counted(keys.length, 'stock item'), outOfStock: false };
+  const sum = keys.reduce((total, key) => total.plus(amountOf(key, there)), Exact.zero);
+  const shown = formatQuantity({ value: sum, unit: requireUnit(unit) });
+  return { stock: keys.length > 1 ? `${shown} in ${keys.length} items` : shown, outOfStock: sum.sign() <= 0 };
+}

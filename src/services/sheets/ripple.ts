@@ -1,0 +1,54 @@
+import { inBackground } from '../background/pool';
+import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { readAllSurroundings } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { placementsOf, type Product } from '../../core/catalog';
+import { type Queries } from '../../data/database';
+import { type Comparison } from '../figures/comparison';
+import { sheetLife } from './life';
+
+/** What a change of a sheet does to one product. */
+export interface RippleRow extends Comparison {
+  readonly productId: number;
+  readonly title: string;
+  readonly inShop: boolean;
+  readonly reach: 'stays' | 'joins' | 'leaves';
+  readonly changes: boolean;
+}
+
+/**
+ * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
+ * draft. The caller may stop at any step.
+ */
+export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
+  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id));
+}
+
+/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. */
+export async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const { draft } = await sheetLife.require(queries, id);
+  const states = await readBothStates(queries);
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
+  const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
+  const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
+  return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
+    const reached = some.map((state) => ({ state, product: state.published ?? state.draft })).filter(({ product }) => isOn(product, before) || isOn(product, after));
+    const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
+    const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    return some.map((state): RippleRow | null => {
+      const place = reached.findIndex((other) => other.state === state);
+      const [comparison, product] = [found[place], reached[place]?.product];
+      if (!comparison || !product) return null;
+      const [was, is] = [isOn(product, before), isOn(product, after)];
+      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
+      return {
+        ...comparison,
+        productId: state.id,
+        title: product.title,
+        inShop: state.published !== null,
+        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
+      };
+    });
+  });
+}

@@ -1,0 +1,46 @@
+import { inArray } from 'drizzle-orm';
+import { Exact } from '../../core/number';
+import { availableToPromise, type LyingInLots } from '../../core/stock';
+import { type Queries } from '../../data/database';
+import { stockItems } from '../../data/schema';
+import { readFreeLots } from './lots';
+
+/** A stock item with the figures that follow from the ledger; decimals as text. */
+export interface StockFigures {
+  readonly key: string;
+  readonly title: string;
+  /** UCUM code */
+  readonly unit: string;
+  readonly onHand: string;
+  readonly reserved: string;
+  readonly backorder: string;
+  readonly available: string;
+  /** how it lies in lots, with what is free of each; null where any quantity can be taken */
+  readonly lying: LyingInLots | null;
+}
+
+/**
+ * Stock items with what can be promised of them, in the order of the titles.
+ *
+ * @param keys which ones; null for all there are
+ */
+export async function readStock(queries: Queries, keys: ReadonlySet<string> | null = null): Promise<StockFigures[]> {
+  if (keys?.size === 0) return [];
+  const all = queries.select().from(stockItems);
+  const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
+  const lots = await readFreeLots(queries, rows);
+  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom }) => ({
+    lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
+    key,
+    title,
+    unit,
+    onHand,
+    reserved,
+    backorder,
+    available: availableToPromise({
+      onHand: Exact.from(onHand),
+      reserved: Exact.from(reserved),
+      backorder: Exact.from(backorder),
+    }).toString(),
+  }));
+}
