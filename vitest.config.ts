@@ -19,8 +19,8 @@ export default defineConfig({
           include: ['tests/e2e/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,
-          // One browser and one server at a time: the machines that run this are small.
-          fileParallelism: false,
+          // Each file has a browser and a server of its own; the machines that run this are small.
+          maxWorkers: 2,
         },
       },
     ],

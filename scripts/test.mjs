@@ -66,6 +66,7 @@ run(node, ['node_modules/next/dist/bin/next', 'typegen']);
 check('types', node, ['node_modules/typescript/bin/tsc', '--noEmit', '-p', '.']);
 check('lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
 check('import rules', node, ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs']);
+check('nothing dead', node, ['node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files']);
 tests('unit');
 tests('integration');
 if (check('build', node, ['node_modules/next/dist/bin/next', 'build'])) {
