@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { type ResolutionJson } from './resolution-json';
@@ -32,14 +32,16 @@ export function customerView(product: Product, surroundings: CatalogSurroundings
   const products = [...surroundings.products.values()];
   const placed = new Set([product, ...products].flatMap((each) => placementsOf(each, surroundings.sheets.values()).map(({ key }) => key)));
   const sheets = [...surroundings.sheets.values()].filter(({ key }) => placed.has(key));
-  const named = new Set([product, ...products, ...sheets].flatMap(({ choices }) => choices.flatMap((choice) => (hasOptions(choice) ? choice.options.flatMap(({ swatch }) => swatch ?? []) : []))));
+  const references = [product, ...products, ...sheets].map(referencesOf);
+  const named = (what: 'stock' | 'swatches') => new Set(references.flatMap((found) => [...found[what]]));
+  const [drawn, coloured] = [named('stock'), named('swatches')];
   return {
     product: productFor(product, surroundings, view),
     group: group === null ? null : OWN.key,
     surroundings: {
       shop: shopFor(surroundings.shop),
-      stock: surroundings.stock,
-      swatches: new Map([...surroundings.swatches].filter(([key]) => named.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
+      stock: new Map([...surroundings.stock].filter(([key]) => drawn.has(key))),
+      swatches: new Map([...surroundings.swatches].filter(([key]) => coloured.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
       sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view)])),
       products: new Map(products.map((each) => [each.slug, productFor(each, surroundings, view)])),
     },

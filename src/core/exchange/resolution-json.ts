@@ -4,7 +4,7 @@ import { type Exact, written } from '../number';
 import { type PriceLine, writtenLines } from '../pricing';
 import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
-import { type Resolution } from '../run';
+import { type CountedAnswer, type Resolution } from '../run';
 import { type RuleShown } from '../run/resolution';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
@@ -89,6 +89,9 @@ function shownJson({ because, options, ...shown }: ChoiceShown): ChoiceShownJson
   return { ...shown, options: offers, ...(because !== undefined && { because: conditionWords(because) }) };
 }
 
+/** An answer that counts; `picks` is absent in what was kept before it was told. */
+export type CountedAnswerJson = Omit<CountedAnswer, 'picks'> & Partial<Pick<CountedAnswer, 'picks'>>;
+
 /**
  * A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings:
  * money in its currency's places, everything else with at most six. What is written adds up.
@@ -97,7 +100,7 @@ export interface ResolutionJson {
   readonly state: Resolution['state'];
   readonly problems: readonly ProblemJson[];
   readonly shown: readonly ChoiceShownJson[];
-  readonly counted: Resolution['counted'];
+  readonly counted: readonly CountedAnswerJson[];
   readonly quantity: number;
   readonly item: Resolution['item'];
   readonly working: readonly PriceLineJson[];

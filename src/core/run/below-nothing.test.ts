@@ -104,10 +104,10 @@ describe('what was written of a selection', () => {
   it('has names that mean something', () => {
     const { program } = shopOf([{ choices: [list('box', ['flat', 'deep'], { ownQuantity: true })] }]);
     const said = (selection: object) => resolve(program(), selection, { stock: null, today: TODAY }).problems.map(({ code, data }) => `${code}: ${problemWords(data).remedy}`);
-    expect(said({ answers: { box: 'flat' }, quantiy: 3 })).toEqual(['unknownKey: “quantity” may be meant. What it can have: answers, quantity.']);
+    expect(said({ answers: { box: 'flat' }, quantiy: 3 })).toEqual(['unknownKey: “quantity” may be meant. What it can have: answers, quantity, parts.']);
     expect(said({ answers: { bos: 'flat', box: 'flat' } })).toEqual(['unknownChoice: “box” may be meant.']);
     expect(said({ answers: { box: { option: 'flat', quantty: 3 } } })[0]).toMatch(/^unknownPickKey/);
-    expect(said(JSON.parse('{"answers": {"box": "flat"}, "__proto__": 1}'))).toEqual(['unknownKey: What it can have: answers, quantity.']);
+    expect(said(JSON.parse('{"answers": {"box": "flat"}, "__proto__": 1}'))).toEqual(['unknownKey: What it can have: answers, quantity, parts.']);
   });
 
   it('a fixed amount of money may be taken off down to nothing', () => {

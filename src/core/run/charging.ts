@@ -1,5 +1,4 @@
 import { type ChargeProgram } from '../compile/charging';
-import { type FormulaProgram } from '../compile/formulas';
 import { type Program } from '../compile/program';
 import { dimOf } from '../formula';
 import { Exact } from '../number';
@@ -7,7 +6,7 @@ import { type Basis } from '../pricing';
 import { type Quantity, type Unit } from '../quantity';
 import { type Answer } from '../selection';
 import { type MeasureShown } from './resolution';
-import { resultOf, runFormula } from './run-formula';
+import { type FormulaOutcome, resultOf, runFormula } from './run-formula';
 
 /** How much of the unit that a price is for. */
 export interface ChargedMeasure {
@@ -21,14 +20,16 @@ export interface ChargedMeasure {
   readonly rule: ChargeProgram | null;
   /** whether something else is charged than is needed */
   readonly differs: boolean;
+  /** what the formula gave that says how much; null where a measure does */
+  readonly outcome: FormulaOutcome;
 }
 
 /**
  * What is charged for a quantity that is needed: waste is added, then the least is charged at least, and then it is
  * brought up to a step or to whole packs.
  */
-export function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): ChargedMeasure {
-  if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false };
+function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null, outcome: FormulaOutcome): ChargedMeasure {
+  if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false, outcome };
   let charged = rule.withWaste ? needed.times(rule.withWaste) : needed;
   if (rule.minimum?.isMore(charged)) charged = rule.minimum;
   let steps: Exact | null = null;
@@ -37,25 +38,17 @@ export function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): C
     charged = steps.times(rule.step);
   }
   const packs = rule.pack === null ? null : steps;
-  return { unit, needed, charged, supplied: packs ? charged : needed, packs, rule, differs: !charged.equals(needed) };
+  return { unit, needed, charged, supplied: packs ? charged : needed, packs, rule, differs: !charged.equals(needed), outcome };
 }
 
 /** What is charged for one item of a selection; null while it is not known, or where it is not sold by the unit. */
 export function chargedOf({ base, formulas }: Program, answers: readonly (Answer | null)[], quantity: number, group: string | null | undefined): ChargedMeasure | null {
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
-  let value: Exact | null | undefined;
-  if (measured.kind === 'choice') value = answers[measured.index]?.value;
-  else {
-    const formula = formulas[measured.index];
-    value = formula && amountOf(formula, answers, quantity, group);
-  }
-  return value ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging) : null;
-}
-
-function amountOf(formula: FormulaProgram, answers: readonly (Answer | null)[], quantity: number, group: string | null | undefined): Exact | null {
-  const value = resultOf(runFormula(formula, { answers, base: null, quantity, group }));
-  return value && value.sign() >= 0 ? value : null;
+  const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
+  const outcome = formula ? runFormula(formula, { answers, base: null, quantity, group }) : null;
+  const value = formula ? resultOf(outcome) : measured.kind === 'choice' ? answers[measured.index]?.value : null;
+  return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging, outcome) : null;
 }
 
 /** What a base price is taken of. */

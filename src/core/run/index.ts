@@ -5,7 +5,7 @@ export { findVariant } from './find-variant';
 export { isSeenBy } from './offers';
 export { formulaOutcomes } from './outcomes';
 export { type Reading } from './reading';
-export { type CountedAnswer, type Item, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+export { type CountedAnswer, type Item, type PickedOption, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 export { type PartCost, type PartTaken, resolvePart } from './parts';
 export { resolve } from './resolve';
 export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';

@@ -2,7 +2,9 @@ import { type Program, type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { partAt } from './parts';
 import { type Reading } from './reading';
-import { type CountedAnswer, type Item, type PictureView } from './resolution';
+import { type CountedAnswer, type Item, type PickedOption, type PictureView } from './resolution';
+
+const NO_PICKS: readonly PickedOption[] = [];
 
 /** The answers that count, with defaults applied. */
 export function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
@@ -16,6 +18,7 @@ export function countedAnswers(program: Program, answers: readonly (Answer | nul
       title: choice.title,
       shown: answer.shown,
       value: answer.canonical,
+      picks: choice.options.length === 0 ? NO_PICKS : answer.picks.map(({ effect, count }) => ({ option: choice.options[effect]?.key ?? '', quantity: count })),
       fromDefault: defaulted[index] ?? false,
     });
   }

@@ -12,6 +12,7 @@ const NO_OUTCOMES: readonly FormulaOutcome[] = [];
  * What the formulas give, in their order; what can't be worked out is a problem.
  *
  * @param base the base price of one item, as it is without formulas
+ * @param charged what is charged, where a formula has been run to say so: it is not run again
  */
 export function formulaOutcomes(
   program: Program,
@@ -20,11 +21,13 @@ export function formulaOutcomes(
   quantity: number,
   group: string | null | undefined,
   problems: Problem[],
+  charged: ChargedMeasure | null = null,
 ): readonly FormulaOutcome[] {
   if (program.formulas.length === 0) return NO_OUTCOMES;
   const given = { answers, base, quantity, group };
-  return program.formulas.map((formula) => {
-    const outcome = runFormula(formula, given);
+  const measuring = charged && program.base.measured?.kind === 'formula' ? program.base.measured.index : -1;
+  return program.formulas.map((formula, index) => {
+    const outcome = charged && index === measuring && !formula.compiled.uses.has('base') ? charged.outcome : runFormula(formula, given);
     const { kind } = formula.serves;
     // What limits an answer, or stands in for one, is looked at where answers are read.
     const ofAnswers = kind === 'least' || kind === 'most' || kind === 'default';

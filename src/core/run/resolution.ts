@@ -31,7 +31,15 @@ export interface CountedAnswer {
   readonly shown: string;
   /** the same text for the same answer, however it was typed */
   readonly value: string;
+  /** options that are picked, by key, and how many of each; none of what is typed, and of yes or no */
+  readonly picks: readonly PickedOption[];
   readonly fromDefault: boolean;
+}
+
+/** An option that is picked, and how many of it. */
+export interface PickedOption {
+  readonly option: string;
+  readonly quantity: number;
 }
 
 /** The item that a selection is. */

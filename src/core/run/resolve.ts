@@ -43,7 +43,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const variant = findVariant(program, answers, group, problems);
   const charged = chargedOf(program, answers, quantity, group);
   const base = baseBefore(program, variant, charged);
-  const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems);
+  const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems, charged);
   const parts = takenParts(program, answers, context, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, parts, charged, outcomes, fired };
   const price = priceOf(program, reading);

@@ -1,6 +1,6 @@
 import { type Choice, type UploadedFile } from '@/core/catalog';
-import { type OptionOfferJson, type ResolutionJson } from '@/core/exchange';
-import { type CountedAnswer } from '@/core/run';
+import { type CountedAnswerJson, type OptionOfferJson, type ResolutionJson } from '@/core/exchange';
+import { type PickedOption } from '@/core/run';
 
 /** What the control of any kind of choice is given. */
 export interface ControlProps<C extends Choice = Choice> {
@@ -9,7 +9,7 @@ export interface ControlProps<C extends Choice = Choice> {
   id: string;
   /** what has been given so far; undefined when nothing, so that the default counts */
   answer: unknown;
-  counted: CountedAnswer | undefined;
+  counted: CountedAnswerJson | undefined;
   offers: readonly OptionOfferJson[];
   currency: string;
   invalid: boolean;
@@ -60,23 +60,13 @@ export function leadWords(offers: readonly OptionOfferJson[], option: string): s
   return days === null ? '' : `made to order, ${days} days`;
 }
 
-/** One picked option and how many of it. */
-export interface Picked {
-  readonly option: string;
-  readonly quantity: number;
-}
-
 /** What is picked, as an answer that counts writes it: `oak`, `oak*3`, `oak+ash*2`. */
-export function pickedOf(counted: CountedAnswer | undefined): readonly Picked[] {
-  if (!counted || counted.value === '') return [];
-  return counted.value.split('+').map((text) => {
-    const [option = '', quantity = '1'] = text.split('*');
-    return { option, quantity: Number(quantity) };
-  });
+export function pickedOf(counted: CountedAnswerJson | undefined): readonly PickedOption[] {
+  return counted?.picks ?? [];
 }
 
 /** A picked option in the form that a selection has. */
-export function pickAnswer({ option, quantity }: Picked): string | Picked {
+export function pickAnswer({ option, quantity }: PickedOption): string | PickedOption {
   return quantity === 1 ? option : { option, quantity };
 }
 

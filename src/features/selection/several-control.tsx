@@ -2,7 +2,8 @@
 
 import { Box, chakra, Checkbox, Stack, Text } from '@chakra-ui/react';
 import { type Choice, type Option } from '@/core/catalog';
-import { type ControlProps, pickAnswer, type Picked, pickedOf, whyNot } from './control';
+import { type PickedOption } from '@/core/run';
+import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
 import { OptionTile } from './list-control';
 import { noteWords, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
 import { Swatch } from './swatch';
@@ -10,9 +11,9 @@ import { Swatch } from './swatch';
 type SeveralChoice = Extract<Choice, { kind: 'several' }>;
 
 /** What is ticked: as given, so that a list that is too long still shows what is in it. */
-function tickedOf({ answer, counted }: ControlProps<SeveralChoice>): readonly Picked[] {
+function tickedOf({ answer, counted }: ControlProps<SeveralChoice>): readonly PickedOption[] {
   if (!Array.isArray(answer)) return answer === null ? [] : pickedOf(counted);
-  return answer.flatMap((entry: unknown): Picked[] => {
+  return answer.flatMap((entry: unknown): PickedOption[] => {
     if (typeof entry === 'string') return [{ option: entry, quantity: 1 }];
     const isPick = typeof entry === 'object' && entry !== null && 'option' in entry && typeof entry.option === 'string' && 'quantity' in entry && typeof entry.quantity === 'number';
     return isPick ? [{ option: entry.option as string, quantity: entry.quantity as number }] : [];
@@ -25,7 +26,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
   const ticked = tickedOf(props);
   const options = shownOptions(choice.options, offers);
   const quantityOf = (option: Option) => ticked.find((pick) => pick.option === option.key)?.quantity ?? null;
-  const give = (picks: readonly Picked[]) => onAnswer(picks.length === 0 ? null : picks.map(pickAnswer));
+  const give = (picks: readonly PickedOption[]) => onAnswer(picks.length === 0 ? null : picks.map(pickAnswer));
   const toggle = (option: Option) =>
     give(quantityOf(option) === null ? [...ticked, { option: option.key, quantity: 1 }] : ticked.filter((pick) => pick.option !== option.key));
   const quantityField = (option: Option) => {

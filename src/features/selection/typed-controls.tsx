@@ -2,8 +2,8 @@
 
 import { Box, Button, HStack, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
 import { type Choice } from '@/core/catalog';
+import { type CountedAnswerJson } from '@/core/exchange';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
-import { type CountedAnswer } from '@/core/run';
 import { countCharacters } from '@/core/text';
 import { amountWords } from '@/core/words';
 import { type ControlProps, type PageContext, typedText } from './control';
@@ -84,7 +84,7 @@ export function MeasureControl({ choice, id, answer, counted, currency, invalid,
 }
 
 /** What stands in the field before anything is typed: the default, or what a formula makes of the other answers. */
-function fallbackText(counted: CountedAnswer | undefined, fallback: string | null): string | null {
+function fallbackText(counted: CountedAnswerJson | undefined, fallback: string | null): string | null {
   return counted?.fromDefault ? counted.value : fallback;
 }
 
