@@ -1,5 +1,5 @@
 export { type Amount, amountSchema } from './amount';
-export { countedChoice, kindOfAmount } from './kinds-of-amount';
+export { type AmountKind, countedChoice, kindOfAmount } from './kinds-of-amount';
 export { type AmountProgram, type AmountTarget, type Basis, type PriceLine, type PricingInputs, roundingLine, timesLine } from './lines';
 export { type CurvePoint, type PriceBreak, type PriceCurve, priceCurve } from './price-curve';
 export { writtenLines } from './written';

@@ -2,7 +2,7 @@
 
 import { Box, HStack, Input } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
-import { type Amount } from '@/core/pricing';
+import { type Amount, type AmountKind } from '@/core/pricing';
 import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
@@ -20,6 +20,30 @@ interface Props {
   onChange: (amount: Amount | null) => void;
 }
 
+/** What an amount begins with: the text or measure that it counts, null for its own choice's, and that measure's unit. */
+interface First {
+  readonly text: string | null;
+  readonly measure: string | null;
+  readonly unit: string;
+}
+
+interface AmountHere<K extends AmountKind> {
+  readonly words: (currency: string) => string;
+  /** what there must be to count, for it to be offered */
+  readonly counts: 'characters' | 'measure' | null;
+  fresh(value: string, first: First): Extract<Amount, { kind: K }>;
+}
+
+/** The kinds of amount, in the order in which they are offered; one that is forgotten does not compile. */
+const AMOUNTS: { readonly [K in AmountKind]: AmountHere<K> } = {
+  fixed: { words: (currency) => `adds ${currency}`, counts: null, fresh: (value) => ({ kind: 'fixed', value }) },
+  percentOfBase: { words: () => 'adds % of base', counts: null, fresh: (value) => ({ kind: 'percentOfBase', value }) },
+  percentOfSum: { words: () => 'adds % of all so far', counts: null, fresh: (value) => ({ kind: 'percentOfSum', value }) },
+  oncePerLine: { words: () => 'adds once per line', counts: null, fresh: (value) => ({ kind: 'oncePerLine', value }) },
+  perCharacter: { words: () => 'per character', counts: 'characters', fresh: (value, { text }) => ({ kind: 'perCharacter', value, of: text, spaces: 'free' }) },
+  perUnit: { words: () => 'per unit', counts: 'measure', fresh: (value, { measure, unit }) => ({ kind: 'perUnit', value, of: measure, unit }) },
+};
+
 /** What an answer adds to the price: nothing, so much, a share of the base, so much per character or per unit. */
 export function AmountField({ label, amount, path, own, onChange }: Props) {
   const { assembled: product, shop } = useEditing();
@@ -27,36 +51,22 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   const counted = product.choices.filter(({ kind }) => kind === 'measure' || kind === 'number');
   const ownText = own.kind === 'text' || own.kind === 'longText';
   const ownCounted = own.kind === 'measure' || own.kind === 'number';
-  const kinds: Alternative[] = [
-    { value: 'none', label: 'adds nothing' },
-    { value: 'fixed', label: `adds ${shop.currency}` },
-    { value: 'percentOfBase', label: 'adds % of base' },
-    { value: 'percentOfSum', label: 'adds % of all so far' },
-    { value: 'oncePerLine', label: 'adds once per line' },
-    ...(texts.length > 0 ? [{ value: 'perCharacter', label: 'per character' }] : []),
-    ...(counted.length > 0 ? [{ value: 'perUnit', label: 'per unit' }] : []),
-  ];
+  const isThere = { characters: texts.length > 0, measure: counted.length > 0 };
+  const offered = (Object.keys(AMOUNTS) as AmountKind[]).filter((kind) => {
+    const { counts } = AMOUNTS[kind];
+    return counts === null || isThere[counts];
+  });
+  const kinds: Alternative[] = [{ value: 'none', label: 'adds nothing' }, ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) }))];
   const fault = useFaultAt(...path, 'value');
   const ofFault = useFaultAt(...path, 'of');
   const unitFault = useFaultAt(...path, 'unit');
 
   const setKind = (kind: string) => {
-    const value = amount?.value ?? '';
-    switch (kind) {
-      case 'fixed':
-      case 'percentOfBase':
-      case 'percentOfSum':
-      case 'oncePerLine':
-        return onChange({ kind, value });
-      case 'perCharacter':
-        return onChange({ kind, value, of: ownText ? null : (texts[0]?.key ?? null), spaces: 'free' });
-      case 'perUnit': {
-        const of = ownCounted ? own.key : (counted[0]?.key ?? null);
-        return onChange({ kind, value, of: ownCounted ? null : of, unit: unitOf(product, of) });
-      }
-      default:
-        return onChange(null);
-    }
+    const known = offered.find((candidate) => candidate === kind);
+    if (!known) return onChange(null);
+    const measure = ownCounted ? own.key : (counted[0]?.key ?? null);
+    const first = { text: ownText ? null : (texts[0]?.key ?? null), measure: ownCounted ? null : measure, unit: unitOf(product, measure) };
+    onChange(AMOUNTS[known].fresh(amount?.value ?? '', first));
   };
   const faultText = fault ?? ofFault ?? unitFault;
   return (
