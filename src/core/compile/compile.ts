@@ -85,6 +85,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     skuSeparator: shop.skuSeparator,
     choices,
     indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
+    skuChoices: choices.flatMap(({ effects }, index) => (effects.some(({ sku }) => sku !== null) || parts.some(({ choice }) => choice === index) ? [index] : [])),
     keyOrder: byKey,
     base,
     parts,
@@ -125,7 +126,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
   options.forEach((option, place) => checkGroups(option.groups, [...path, 'options', place, 'groups'], scope));
   const stocked = isStocked(choice);
   const optionPrograms = options.map(({ key, title, groups, whenOut, leadDays, changesPicture, picture }): OptionProgram => {
-    return { key, title, groups, whenOut, leadDays, picture: changesPicture ? picture : null };
+    return { key, title, groups, whenOut, leadDays, picture: changesPicture ? picture : null, alone: [{ option: key, quantity: 1 }] };
   });
   return {
     key: choice.key,

@@ -49,6 +49,8 @@ export interface OptionProgram {
   readonly leadDays: number | null;
   /** shown in the place of the product's picture while it is chosen */
   readonly picture: string | null;
+  /** what is picked when it is, alone and once */
+  readonly alone: readonly { readonly option: string; readonly quantity: number }[];
 }
 
 export interface ChoiceProgram {
@@ -112,6 +114,8 @@ export interface Program {
   readonly skuSeparator: string;
   readonly choices: readonly ChoiceProgram[];
   readonly indexOf: ReadonlyMap<string, number>;
+  /** positions of the choices whose answers can add to the SKU, in the order of the page */
+  readonly skuChoices: readonly number[];
   /** positions of the choices in the order of their keys, for the item's key */
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;

@@ -23,6 +23,7 @@ export interface EffectScope {
 
 /** What rules make of one choice, while it is being found out. */
 export interface RulingDraft {
+  shown: boolean;
   shownBy: number | null;
   hiddenBy: number | null;
   required: boolean;
@@ -30,10 +31,13 @@ export interface RulingDraft {
   least: { readonly value: Exact; readonly rule: number } | null;
   most: { readonly value: Exact; readonly rule: number } | null;
   /** by which rule an option is withheld */
-  readonly withheld: Map<number, number>;
+  withheld: Map<number, number>;
   /** how many options the choice has */
   readonly options: number;
 }
+
+/** What nothing is withheld by; it is never written to. */
+export const NONE_WITHHELD = new Map<number, number>();
 
 /** Takes what an effect does to the item as a whole. */
 export interface ItemChanges {
@@ -85,6 +89,13 @@ const crosses = (least: Exact | null, most: Exact | null) => least !== null && m
 
 type OfOptions = Of<'offer' | 'withhold'>;
 
+/** An option is withheld by the first rule that does. */
+function withhold(ruling: RulingDraft, option: number, rule: number): void {
+  // Most rulings withhold nothing: they share one empty map.
+  if (ruling.withheld === NONE_WITHHELD) ruling.withheld = new Map();
+  if (!ruling.withheld.has(option)) ruling.withheld.set(option, rule);
+}
+
 /** Whether two effects on the options of one choice leave nothing to pick. */
 function leaveNothing(one: OfOptions, other: RuleEffect, optionsOf: (choice: string) => readonly { readonly key: string }[]): boolean {
   if ((other.kind !== 'offer' && other.kind !== 'withhold') || one.choice !== other.choice || (one.kind === 'withhold' && other.kind === 'withhold')) return false;
@@ -125,8 +136,8 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   },
   offer: {
     compile: aboutOptions,
-    act(_, { withheld, options }, rule, named) {
-      for (let option = 0; option < options; option += 1) if (!named.has(option) && !withheld.has(option)) withheld.set(option, rule);
+    act(_, ruling, rule, named) {
+      for (let option = 0; option < ruling.options; option += 1) if (!named.has(option)) withhold(ruling, option, rule);
     },
     toItem: null,
     opposes: leaveNothing,
@@ -134,8 +145,8 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   },
   withhold: {
     compile: aboutOptions,
-    act(_, { withheld }, rule, named) {
-      for (const option of named) if (!withheld.has(option)) withheld.set(option, rule);
+    act(_, ruling, rule, named) {
+      for (const option of named) withhold(ruling, option, rule);
     },
     toItem: null,
     opposes: leaveNothing,

@@ -2,7 +2,7 @@ import { type CompatibilityTable, type Product, type Rule, type RuleEffect } fro
 import { type Exact } from '../number';
 import { type Path } from '../problems';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
-import { kindOfEffect, type RulingDraft } from './effects';
+import { kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
 
 /** An effect with the positions of the choices and options that it names. */
 export interface EffectOnChoice {
@@ -124,7 +124,6 @@ export interface Ruling {
   readonly most: { readonly value: Exact; readonly rule: number } | null;
 }
 
-const NONE_WITHHELD: ReadonlyMap<number, number> = new Map();
 const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: false, withheld: NONE_WITHHELD, preselected: undefined, least: null, most: null };
 
 /**
@@ -136,7 +135,7 @@ const FREE: Ruling = { shown: true, hiddenBy: null, shownBy: null, required: fal
 export function rulingOn(program: RulesProgram, choice: number, options: number, fired: (rule: number) => boolean): Ruling {
   const effects = program.onChoice.get(choice);
   if (!effects) return FREE;
-  const ruling: RulingDraft = { shownBy: null, hiddenBy: null, required: false, preselected: undefined, least: null, most: null, withheld: new Map(), options };
+  const ruling: RulingDraft = { shown: true, shownBy: null, hiddenBy: null, required: false, preselected: undefined, least: null, most: null, withheld: NONE_WITHHELD, options };
   let any = false;
   for (const { rule, effect, options: named } of effects) {
     if (!fired(rule)) continue;
@@ -145,9 +144,8 @@ export function rulingOn(program: RulesProgram, choice: number, options: number,
   }
   const waits = program.shownByRule.has(choice);
   if (!any && !waits) return FREE;
-  const { shownBy, hiddenBy, required, withheld, preselected, least, most } = ruling;
-  const shown = hiddenBy === null && (shownBy !== null || !waits);
-  return { shown, hiddenBy, shownBy, required, withheld, preselected, least, most };
+  ruling.shown = ruling.hiddenBy === null && (ruling.shownBy !== null || !waits);
+  return ruling;
 }
 
 const matches = (row: readonly number[], picked: readonly (number | null)[]) => row.every((option, column) => option === -1 || picked[column] === null || option === picked[column]);

@@ -18,16 +18,20 @@ function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
 }
 
 const SELECTION_KEYS = ['answers', 'quantity', 'parts'];
+const SELECTION_KEYS_KNOWN = new Set(SELECTION_KEYS);
+
+const NONE: readonly string[] = [];
 
 /** Keys that mean nothing: what is misspelt would otherwise be passed over in silence. A limited number of them is told. */
-function unknownKeys(given: Readonly<Record<string, unknown>>, isKnown: (key: string) => boolean): string[] {
-  const unknown: string[] = [];
+function unknownKeys(given: Readonly<Record<string, unknown>>, known: { has(key: string): boolean }): readonly string[] {
+  let unknown: string[] | null = null;
   for (const key in given) {
-    if (isKnown(key) || !Object.hasOwn(given, key)) continue;
+    if (known.has(key) || !Object.hasOwn(given, key)) continue;
+    unknown ??= [];
     unknown.push(key.slice(0, 60));
     if (unknown.length === MOST_UNKNOWN_KEYS) break;
   }
-  return unknown;
+  return unknown ?? NONE;
 }
 
 /** Notes what is said of parts that have nothing to be answered, or that are not there. */
@@ -38,7 +42,7 @@ function checkParts({ parts }: Program, given: unknown, problems: Problem[]): vo
     return;
   }
   const known = parts.map(({ key }) => key);
-  for (const key of unknownKeys(given, (part) => known.includes(part))) problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
+  for (const key of unknownKeys(given, new Set(known))) problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
   for (const { key, title } of parts) {
     // What is taken along is chosen by the catalog manager, all of it.
     if (Object.hasOwn(given, key)) problems.push(problem({ part: [key], at: 'selection' }, { code: 'partFixed', title }));
@@ -55,7 +59,7 @@ export function readSelection(
     problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
     return { given: NOTHING, quantity: program.defaultQuantity };
   }
-  for (const key of unknownKeys(selection, (name) => SELECTION_KEYS.includes(name))) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
+  for (const key of unknownKeys(selection, SELECTION_KEYS_KNOWN)) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
   checkParts(program, selection.parts, problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
@@ -88,15 +92,12 @@ export interface ReadAnswers {
  * customer's group doesn't see is not asked, and an answer to it is set aside.
  */
 export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[]): ReadAnswers {
-  const answers: (Answer | null)[] = [];
-  const defaulted: boolean[] = [];
   const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
   const { bounding, rules, order } = program;
+  if (!rules && !bounding && !order) return readPlainly(program, given, context.group, reading, problems);
+  const answers: (Answer | null)[] = program.choices.map(() => null);
+  const defaulted: boolean[] = program.choices.map(() => false);
   const found: Problem[] = order ? [] : problems;
-  for (let place = 0; place < program.choices.length; place += 1) {
-    answers.push(null);
-    defaulted.push(false);
-  }
   const inputs = { answers, base: null, quantity, group: context.group };
   const fired = rules ? firing(rules.program, inputs) : null;
   const rulings = new Map<number, Ruling>();
@@ -140,6 +141,31 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   return { answers, defaulted, bounds, rulings, fired };
 }
 
+const NO_RULINGS: ReadonlyMap<number, Ruling> = new Map();
+
+/** Reads answers that nothing decides about: most products have neither rules nor limits by formula, and are asked at every keystroke. */
+function readPlainly({ choices }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
+  const answers: (Answer | null)[] = [];
+  const defaulted: boolean[] = [];
+  for (let index = 0; index < choices.length; index += 1) {
+    const choice = choices[index];
+    let answer: Answer | null = null;
+    let present = false;
+    if (choice?.asks && (choice.groups.length === 0 || isSeenBy(choice.groups, group))) {
+      const own = given[choice.key];
+      present = own !== undefined && Object.hasOwn(given, choice.key);
+      const before = problems.length;
+      const raw = present ? own : choice.defaultRefused ? null : choice.reader.fallback(reading);
+      if (raw !== null && raw !== undefined) answer = choice.reader.read(raw, problems, reading);
+      if (answer && choice.options.length > 0) answer = offeredAnswer(choice, answer, group, present ? problems : null);
+      if (!answer && choice.required && problems.length === before) problems.push(missing(choice));
+    }
+    answers.push(answer);
+    defaulted.push(!present && answer !== null);
+  }
+  return { answers, defaulted, bounds: null, rulings: NO_RULINGS, fired: null };
+}
+
 const missing = ({ key, title, reader }: ChoiceProgram) => problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });
 
 /** An option that the customer's group doesn't see can't be picked; as a default it just doesn't count. */
@@ -167,7 +193,7 @@ function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, 
 
 /** Notes answers to choices that the product does not have. */
 export function checkUnknownKeys({ indexOf }: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
-  const unknown = unknownKeys(given, (key) => indexOf.has(key));
+  const unknown = unknownKeys(given, indexOf);
   if (unknown.length === 0) return;
   const known = [...indexOf.keys()];
   for (const key of unknown) problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key, meant: closest(key, known) }));

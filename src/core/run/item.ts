@@ -1,10 +1,18 @@
-import { type Program, type VariantProgram } from '../compile/program';
+import { type ChoiceProgram, type Program, type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { partAt } from './parts';
 import { type Reading } from './reading';
 import { type CountedAnswer, type Item, type PickedOption, type PictureView } from './resolution';
 
 const NO_PICKS: readonly PickedOption[] = [];
+
+function picksOf({ options }: ChoiceProgram, { picks }: Answer): readonly PickedOption[] {
+  if (options.length === 0) return NO_PICKS;
+  const [only] = picks;
+  // Nearly always it is one of one option.
+  if (only?.count === 1 && picks.length === 1) return options[only.effect]?.alone ?? NO_PICKS;
+  return picks.map(({ effect, count }) => ({ option: options[effect]?.key ?? '', quantity: count }));
+}
 
 /** The answers that count, with defaults applied. */
 export function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
@@ -18,7 +26,7 @@ export function countedAnswers(program: Program, answers: readonly (Answer | nul
       title: choice.title,
       shown: answer.shown,
       value: answer.canonical,
-      picks: choice.options.length === 0 ? NO_PICKS : answer.picks.map(({ effect, count }) => ({ option: choice.options[effect]?.key ?? '', quantity: count })),
+      picks: picksOf(choice, answer),
       fromDefault: defaulted[index] ?? false,
     });
   }
@@ -33,30 +41,25 @@ const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padS
 const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS, escapeKeySign) : text);
 
 /** Which item it is: its key, SKU and details. */
-export function itemOf(program: Program, { answers, variant, parts }: Reading): Item {
+export function itemOf(program: Program, { answers, variant, parts }: Reading, counted: readonly CountedAnswer[]): Item {
   let key = program.slug;
   let separator = '?';
   for (const index of program.keyOrder) {
     const answer = answers[index];
     if (!answer) continue;
-    const value = answer.option ?? escaped(answer.canonical);
-    key += `${separator}${program.choices[index]?.key ?? ''}=${value}`;
+    key += separator + (program.choices[index]?.key ?? '') + '=' + (answer.option ?? escaped(answer.canonical));
     separator = '&';
   }
   let sku = variant?.sku ?? program.sku;
-  const details: { label: string; value: string }[] = [];
-  for (let index = 0; index < answers.length; index += 1) {
+  for (const index of program.skuChoices) {
     const answer = answers[index];
-    const choice = program.choices[index];
-    if (!answer || !choice) continue;
-    details.push({ label: choice.title, value: answer.shown });
-    if (variant && choice.stocked) continue;
+    if (!answer || (variant && program.choices[index]?.stocked)) continue;
     for (const { effect, count } of answer.picks) {
-      const part = choice.effects[effect]?.sku ?? partAt(parts, index)?.resolution.item.sku;
+      const part = program.choices[index]?.effects[effect]?.sku ?? partAt(parts, index)?.resolution.item.sku;
       if (part) sku += program.skuSeparator + part + (count === 1 ? '' : `.${count}`);
     }
   }
-  return { key, sku, title: program.title, details };
+  return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })) };
 }
 
 const NO_VIEWS: readonly PictureView[] = [];

@@ -67,13 +67,14 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const supply = supplyProblem(program, availability, pieces, context.stock);
   if (supply) problems.push(supply);
 
+  const counted = countedAnswers(program, answers, defaulted);
   return {
     state: stateOf(problems),
     problems,
     shown: offersOf(program, answers, context, bounds, rulings),
-    counted: countedAnswers(program, answers, defaulted),
+    counted,
     quantity,
-    item: itemOf(program, reading),
+    item: itemOf(program, reading, counted),
     parts: parts.length === 0 ? NO_PARTS : parts.map(({ part, count, resolution }) => ({ part: part.key, title: part.title, count, resolution })),
     working: price.working,
     unitPrice: price.unitPrice,

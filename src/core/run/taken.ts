@@ -1,3 +1,4 @@
+import { type PartTaken } from './parts';
 import { type ItemEffect } from '../compile/product-rules';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
@@ -30,7 +31,7 @@ export function drawsOf(program: Program, { answers, variant, parts, outcomes, c
       if (brought) for (const draw of brought.draws) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
     }
   }
-  for (const { part, count, resolution } of parts) for (const draw of resolution.draws) addTaken(draws, ofPart(draw, part.key, resolution.quantity, count), items);
+  for (const part of parts) addPart(draws, part, items);
   for (let index = 0; index < outcomes.length; index += 1) {
     const drawn = program.formulas[index]?.draw;
     const value = drawn && resultOf(outcomes[index] ?? null);
@@ -40,19 +41,15 @@ export function drawsOf(program: Program, { answers, variant, parts, outcomes, c
   return draws;
 }
 
-type Taken = Omit<Draw, 'total'>;
-
 const THE_PRODUCT: Draw['by'] = [[]];
 
-/** What one taking of a part draws, as many times as it is taken. */
-function ofPart({ stock, title, total, pieces, leadDays, by }: Draw, part: string, quantity: number, count: number): Taken {
-  return {
-    stock, title, leadDays,
-    perItem: { value: total.value.times(Exact.of(count)), unit: total.unit },
+/** Adds what a part draws to the draws of an item, as many times as it is taken. */
+function addPart(draws: Draw[], { part, count, resolution }: PartTaken, items: Exact): void {
+  for (const { stock, title, total, pieces, leadDays, by } of resolution.draws) {
     // Two pieces of a metre are two pieces of a metre, and not one of two.
-    pieces: pieces.map(({ length, count: each }) => ({ length, count: each * quantity * count })),
-    by: by.map((path) => [part, ...path]),
-  };
+    const cut = pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
+    addTaken(draws, { stock, title, unit: total.unit, leadDays }, total.value.times(Exact.of(count)), cut, by.map((path) => [part.key, ...path]), items);
+  }
 }
 
 /** How much one piece of a draw is, in the stock item's unit; null while it is not known. */
@@ -71,27 +68,33 @@ function addDraw(draws: Draw[], draw: DrawProgram, needed: Exact | null, count: 
   const one = needed.rounded(STOCK_PLACES, 'ceiling');
   const times = count * draw.pieces;
   const value = times === 1 ? one : one.times(Exact.of(times));
-  addTaken(draws, { stock: draw.stock, title: draw.title, leadDays: draw.leadDays, perItem: { value, unit: draw.unit }, pieces: draw.cut ? [{ length: one, count: times }] : NO_PIECES, by: THE_PRODUCT }, items);
+  addTaken(draws, draw, value, draw.cut ? [{ length: one, count: times }] : NO_PIECES, THE_PRODUCT, items);
 }
 
-/** What takes from one stock item is taken together. */
-function addTaken(draws: Draw[], taken: Taken, items: Exact): void {
-  const same = draws.findIndex(({ stock }) => stock === taken.stock);
-  const former = draws[same];
-  const { unit } = taken.perItem;
-  const perItem = former ? former.perItem.value.plus(taken.perItem.value) : taken.perItem.value;
-  // Beyond stock only when everything that takes this item may go beyond.
-  const leadDays = !former ? taken.leadDays : taken.leadDays === null || former.leadDays === null ? null : Math.max(taken.leadDays, former.leadDays);
-  const merged: Draw = {
-    ...taken,
-    leadDays,
-    perItem: { value: perItem, unit },
-    total: { value: perItem.times(items), unit },
-    pieces: former ? [...former.pieces, ...taken.pieces] : taken.pieces,
-    by: former && former.by !== taken.by ? [...former.by, ...taken.by] : taken.by,
-  };
-  if (former) draws[same] = merged;
-  else draws.push(merged);
+/**
+ * What takes from one stock item is taken together.
+ *
+ * @param value what one item takes
+ * @param by what of the item takes it
+ */
+function addTaken(draws: Draw[], { stock, title, unit, leadDays }: Pick<DrawProgram, 'stock' | 'title' | 'unit' | 'leadDays'>, value: Exact, pieces: readonly Pieces[], by: Draw['by'], items: Exact): void {
+  for (let index = 0; index < draws.length; index += 1) {
+    const former = draws[index];
+    if (former?.stock !== stock) continue;
+    const perItem = former.perItem.value.plus(value);
+    draws[index] = {
+      stock,
+      title,
+      perItem: { value: perItem, unit },
+      total: { value: perItem.times(items), unit },
+      pieces: [...former.pieces, ...pieces],
+      // Beyond stock only when everything that takes this item may go beyond.
+      leadDays: leadDays === null || former.leadDays === null ? null : Math.max(leadDays, former.leadDays),
+      by: former.by === by ? by : [...former.by, ...by],
+    };
+    return;
+  }
+  draws.push({ stock, title, perItem: { value, unit }, total: { value: value.times(items), unit }, pieces, leadDays, by });
 }
 
 /** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */

@@ -51,20 +51,20 @@ interface Lines {
   readonly sum: Exact;
 }
 
+function addLine({ perUnit, perLine }: Omit<Lines, 'sum'>, inputs: PricingInputs, line: PriceLine): void {
+  if (line.per === 'line') return void perLine.push(line);
+  inputs.sum = inputs.sum.plus(line.amount);
+  perUnit.push(line);
+}
+
 /**
  * All lines of a price after its base.
  *
  * @param amountOf which of an option's amounts counts: that of today, or the former one
  */
 function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
-  const perUnit: PriceLine[] = [baseLine];
-  const perLine: PriceLine[] = [];
+  const lines: Omit<Lines, 'sum'> = { perUnit: [baseLine], perLine: [] };
   const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
-  const add = (line: PriceLine) => {
-    if (line.per === 'line') return perLine.push(line);
-    inputs.sum = inputs.sum.plus(line.amount);
-    return perUnit.push(line);
-  };
   for (const step of program.priceSteps) {
     switch (step.kind) {
       case 'choice': {
@@ -72,7 +72,7 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
         for (const { effect, count } of answers[step.choice]?.picks ?? NO_PICKS) {
           const brought = effects?.[effect];
           const amount = brought && amountOf(brought);
-          if (amount) add(timesLine(amount(inputs), count));
+          if (amount) addLine(lines, inputs, timesLine(amount(inputs), count));
         }
         break;
       }
@@ -80,24 +80,24 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
         const taken = partAt(parts, step.part.choice);
         if (!taken) break;
         const { each, once } = partLines(taken);
-        add(timesLine(each, taken.count));
-        if (once) add(once);
+        addLine(lines, inputs, timesLine(each, taken.count));
+        if (once) addLine(lines, inputs, once);
         break;
       }
       case 'formula': {
         const formula = program.formulas[step.formula];
         const line = formula && formulaLine(formula, outcomes[step.formula] ?? null, 'formula');
-        if (line) add(line);
+        if (line) addLine(lines, inputs, line);
         break;
       }
       case 'rule': {
         const line = fired?.(step.effect.rule) ? ruleLine(program, step.effect, inputs) : null;
-        if (line) add(line);
+        if (line) addLine(lines, inputs, line);
         break;
       }
     }
   }
-  return { perUnit, perLine, sum: inputs.sum };
+  return { perUnit: lines.perUnit, perLine: lines.perLine, sum: inputs.sum };
 }
 
 /** The base price of one item, from the first of the product's sources that has one; null while none has. */
