@@ -19,6 +19,12 @@ export const DEFAULT_DATABASE_URL = 'file:./data/oak-knot.db';
 // Everything is run from the project's root; bundled code has no folder of its own beside the migrations.
 const MIGRATIONS = resolve('src/data/migrations');
 
+/** Handles that read one moment: what they have read once they need not read again. */
+const stillHandles = new WeakSet<Queries>();
+
+/** Whether all that a handle reads is of one moment. */
+export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(queries);
+
 export class Database {
   private lastWrite: Promise<unknown> = Promise.resolve();
 
@@ -81,7 +87,9 @@ export class Database {
     if (this.isStill) return work(this);
     const transaction = await this.client.transaction('deferred');
     try {
-      return await work(new Database(this.client, drizzle(clientOf(transaction, this.client), { schema }), this.handle, true));
+      const still = drizzle(clientOf(transaction, this.client), { schema });
+      stillHandles.add(still);
+      return await work(new Database(this.client, still, this.handle, true));
     } finally {
       // Nothing was written: to end it is enough.
       transaction.close();

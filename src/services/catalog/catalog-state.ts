@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import { type CatalogSurroundings, type LotRule, type Sheet, type Shop, shopSchema, type Swatch } from '../../core/catalog';
-import { type Queries } from '../../data/database';
+import { type Queries, readsOneMoment } from '../../data/database';
 import { catalogStates, settings, sheetRevisions, sheets, stockItems, swatches } from '../../data/schema';
 
 /** What products share: read once for each state of the catalog, and kept in the process. */
@@ -28,8 +28,18 @@ const DEFAULT_SHOP: Shop = shopSchema.parse({ name: 'My shop', currency: 'EUR' }
 // Names of states are random and never come again, whatever database they are of.
 const holder = globalThis as { oakKnotCatalogs?: LRUCache<string, SharedCatalog> };
 
+// A moment has one state.
+const ofMoments = new WeakMap<Queries, Promise<SharedCatalog>>();
+
 /** What products share in the state that is read, in a transaction what that has made of it. */
-export async function readShared(queries: Queries): Promise<SharedCatalog> {
+export function readShared(queries: Queries): Promise<SharedCatalog> {
+  if (!readsOneMoment(queries)) return lookUp(queries);
+  const before = ofMoments.get(queries) ?? lookUp(queries);
+  ofMoments.set(queries, before);
+  return before;
+}
+
+async function lookUp(queries: Queries): Promise<SharedCatalog> {
   const catalogs = (holder.oakKnotCatalogs ??= new LRUCache({ max: MOST_STATES }));
   const row = await queries.query.catalogStates.findFirst({ where: eq(catalogStates.id, 1) });
   const state = row?.name ?? '';
