@@ -1,8 +1,8 @@
-import { mkdirSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
 import { type Client, createClient, type InStatement, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { mkdirSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
 import * as schema from './schema';
 
 type Handle = LibSQLDatabase<typeof schema>;

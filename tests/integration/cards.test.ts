@@ -56,7 +56,7 @@ describe('the state of the catalog', () => {
     };
     await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
     expect(await fresh()).toBe(true);
-    await createStockItem(context, { key: 'lid', title: 'Lid', unit: '1', backorder: '0' } as Parameters<typeof createStockItem>[1]);
+    await createStockItem(context, { key: 'lid', title: 'Lid', unit: '1' });
     expect(await fresh()).toBe(true);
     await change('smoker-fuel', (draft) => void (draft.price = '8.80'));
     expect(await fresh()).toBe(true);

@@ -1,4 +1,3 @@
-import { type PartTaken } from './parts';
 import { type ItemEffect } from '../compile/product-rules';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
@@ -6,6 +5,7 @@ import { convert } from '../quantity';
 import { type Answer } from '../selection';
 import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
 import { type ChargedMeasure } from './charging';
+import { type PartTaken } from './parts';
 import { type Reading } from './reading';
 import { type Resolution } from './resolution';
 import { resultOf } from './run-formula';

@@ -26,7 +26,7 @@ function fieldsOfDepth(depth: number) {
 }
 
 /** What a selection has in requests, files and addresses. Whether its answers are right, only its product says. */
-export const selectionFields = fieldsOfDepth(DEEPEST);
+export const selectionFields = fieldsOfDepth(DEEPEST - 1);
 
 /** The form of a selection; names that it does not have are told, with what may be meant, by resolving it. */
 export const selectionSchema = z.looseObject(selectionFields);
