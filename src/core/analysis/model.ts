@@ -410,8 +410,9 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
     const { indices, quantity, group } = formulaInputsOf(program, place);
     forbid(formula.title, inputsFor(model, indices, { quantity, group }), (answers, pieces, who) => {
       const problems: Problem[] = [];
-      const base = baseBefore(program, findVariant(program, answers, who, []), chargedOf(program, answers, pieces, who));
-      formulaOutcomes(one, answers, base, pieces, who, problems);
+      const given = { answers, quantity: pieces, group: who };
+      const base = baseBefore(program, findVariant(program, answers, who, []), chargedOf(program, given));
+      formulaOutcomes(one, { ...given, base, charged: null }, problems);
       return problems.length > 0;
     });
   });

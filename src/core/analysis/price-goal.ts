@@ -134,7 +134,7 @@ function given(model: Model, valueOf: (variable: number) => number) {
   const answers = answersFor(model, valueOf);
   const quantity = model.quantities[valueOf(model.quantity)] ?? 1;
   const group = model.groups[valueOf(model.group)] ?? null;
-  const charged = chargedOf(program, answers, quantity, group);
+  const charged = chargedOf(program, { answers, quantity, group });
   const variant = findVariant(program, answers, group, []);
   return { answers, quantity, group, base: baseBefore(program, variant, charged), variant, charged };
 }

@@ -42,7 +42,7 @@ const most: Pick = (a, b) => (b.isMore(a) ? b : a);
  * @returns null while the product has no price that can be read
  */
 export function priceRange(program: Program): PriceRange | null {
-  const { product, parts, formulas, baseFormula } = program;
+  const { product, baseFormula } = program;
   if (baseFormula !== null) {
     const least = leastByFormula(program);
     return least && { from: least, to: least, per: null, open: true };
@@ -53,30 +53,37 @@ export function priceRange(program: Program): PriceRange | null {
   const [first, ...others] = bases;
   if (!first) return null;
 
-  let open = formulas.some(({ serves }) => serves.kind === 'amount');
+  let open = false;
   const span = (base: Exact, pick: Pick): Exact => {
     let sum = base;
-    product.choices.forEach((choice, index) => {
-      const flat = (amount: Amount | null): Exact => {
-        const value = flatAmount(amount, { base, sum }, choice.key, product.soldBy);
-        if (value === null) open = true;
-        return value ?? Exact.zero;
-      };
-      if (choice.kind === 'several') sum = sum.plus(severalAmount(choice, choice.options.map(({ amount }) => flat(amount)), pick));
-      else if (choice.kind === 'addOn') {
-        const part = parts.find((candidate) => candidate.choice === index);
-        const price = (part && resolvePart(part, { today: SOME_DAY }, resolve).price?.each) ?? Exact.zero;
-        sum = sum.plus(pick(Exact.zero, price.times(Exact.of(choice.mostQuantity))));
-      } else if (hasOptions(choice)) {
-        const values = choice.options.map(({ amount }) => flat(amount));
-        const candidates = choice.ownQuantity ? [...values, ...values.map((value) => value.times(Exact.of(choice.mostEach)))] : values;
-        const [head, ...rest] = choice.required ? candidates : [Exact.zero, ...candidates];
-        if (head) sum = sum.plus(rest.reduce(pick, head));
-      } else if ('amount' in choice) {
-        const value = flat(choice.amount);
-        sum = sum.plus(choice.required && choice.kind !== 'yesNo' ? value : pick(Exact.zero, value));
+    for (const step of program.priceSteps) {
+      switch (step.kind) {
+        case 'choice': {
+          const choice = product.choices[step.choice];
+          if (!choice) break;
+          const flat = (amount: Amount | null): Exact => {
+            const value = flatAmount(amount, { base, sum }, choice.key, product.soldBy);
+            if (value === null) open = true;
+            return value ?? Exact.zero;
+          };
+          sum = sum.plus(choiceAmount(choice, flat, pick));
+          break;
+        }
+        case 'part': {
+          const choice = product.choices[step.part.choice];
+          const most = choice?.kind === 'addOn' ? choice.mostQuantity : 1;
+          const price = resolvePart(step.part, { today: SOME_DAY }, resolve).price?.each ?? Exact.zero;
+          sum = sum.plus(pick(Exact.zero, price.times(Exact.of(most))));
+          break;
+        }
+        case 'formula':
+          open = true;
+          break;
+        case 'rule':
+          // What rules do is found by the analysis, which knows what goes together.
+          break;
       }
-    });
+    }
     return sum;
   };
   return {
@@ -85,6 +92,20 @@ export function priceRange(program: Program): PriceRange | null {
     per: product.soldBy.kind === 'each' ? null : product.soldBy.unit,
     open,
   };
+}
+
+/** The cheapest or dearest answer to a choice, of what its amounts come to. */
+function choiceAmount(choice: Choice, flat: (amount: Amount | null) => Exact, pick: Pick): Exact {
+  if (choice.kind === 'several') return severalAmount(choice, choice.options.map(({ amount }) => flat(amount)), pick);
+  if (hasOptions(choice)) {
+    const values = choice.options.map(({ amount }) => flat(amount));
+    const candidates = choice.ownQuantity ? [...values, ...values.map((value) => value.times(Exact.of(choice.mostEach)))] : values;
+    const [head, ...rest] = choice.required ? candidates : [Exact.zero, ...candidates];
+    return head ? rest.reduce(pick, head) : Exact.zero;
+  }
+  if (!('amount' in choice)) return Exact.zero;
+  const value = flat(choice.amount);
+  return choice.required && choice.kind !== 'yesNo' ? value : pick(Exact.zero, value);
 }
 
 /** The cheapest or dearest that may be picked of several: as few or as many as are right. */

@@ -161,7 +161,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
         return answer ? compares(test.compare, answer.characters - test.value) : false;
       };
     case 'day':
-      if (!parseDay(test.day)) report([...path, 'day'], { code: 'badDay', given: test.day });
+      if (parseDay(test.day) === null) report([...path, 'day'], { code: 'badDay', given: test.day });
       return ({ answers }) => {
         const day = answers[index]?.canonical;
         return day === undefined ? false : compares(test.compare, day < test.day ? -1 : day > test.day ? 1 : 0);

@@ -148,3 +148,15 @@ describe('a table of what is made', () => {
     }));
   });
 });
+
+describe('a day in a condition', () => {
+  it('may be the one from which computers count, and is told when it is none', () => {
+    const faultsOf = (day: string) => {
+      const found: string[] = [];
+      const choices = [choiceSchema.parse({ kind: 'date', key: 'when', title: 'When' })];
+      compileCondition({ kind: 'day', choice: 'when', compare: 'is', day }, [], { product: { choices, category: null }, groups: [], report: (_, { code }) => void found.push(code) });
+      return found;
+    };
+    expect([faultsOf('1970-01-01'), faultsOf('1970-02-30')]).toEqual([[], ['badDay']]);
+  });
+});

@@ -1,10 +1,10 @@
+import { type FormulaInputs } from '../compile/formulas';
 import { type ChargeProgram } from '../compile/charging';
 import { type Program } from '../compile/program';
 import { dimOf } from '../formula';
 import { Exact } from '../number';
 import { type Basis } from '../pricing';
 import { type Quantity, type Unit } from '../quantity';
-import { type Answer } from '../selection';
 import { type MeasureShown } from './resolution';
 import { type FormulaOutcome, resultOf, runFormula } from './run-formula';
 
@@ -42,12 +42,12 @@ function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null, outcome: 
 }
 
 /** What is charged for one item of a selection; null while it is not known, or where it is not sold by the unit. */
-export function chargedOf({ base, formulas }: Program, answers: readonly (Answer | null)[], quantity: number, group: string | null | undefined): ChargedMeasure | null {
+export function chargedOf({ base, formulas }: Program, given: Omit<FormulaInputs, 'base'>): ChargedMeasure | null {
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
   const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
-  const outcome = formula ? runFormula(formula, { answers, base: null, quantity, group }) : null;
-  const value = formula ? resultOf(outcome) : measured.kind === 'choice' ? answers[measured.index]?.value : null;
+  const outcome = formula ? runFormula(formula, { ...given, base: null }) : null;
+  const value = formula ? resultOf(outcome) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
   return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging, outcome) : null;
 }
 

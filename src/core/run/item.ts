@@ -1,4 +1,4 @@
-import { type ChoiceProgram, type Program, type VariantProgram } from '../compile/program';
+import { type ChoiceProgram, type Program } from '../compile/program';
 import { type Answer } from '../selection';
 import { partAt } from './parts';
 import { type Reading } from './reading';
@@ -65,7 +65,7 @@ export function itemOf(program: Program, { answers, variant, parts }: Reading, c
 const NO_VIEWS: readonly PictureView[] = [];
 
 /** The pictures of the item: the product's, or its variant's, or those of the last option that changes them. */
-export function picturesOf(program: Program, answers: readonly (Answer | null)[], variant: VariantProgram | null, fired: ((rule: number) => boolean) | null): readonly PictureView[] {
+export function picturesOf(program: Program, { answers, variant, fired }: Reading): readonly PictureView[] {
   const [first] = program.product.pictures;
   let src = variant?.picture ?? first?.src ?? null;
   let alt = variant?.picture ? variant.title : (first?.alt ?? '');

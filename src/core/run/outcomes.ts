@@ -1,30 +1,20 @@
+import { type FormulaInputs } from '../compile/formulas';
 import { type Program } from '../compile/program';
-import { type Exact } from '../number';
 import { problem, type Problem } from '../problems';
-import { type Answer, AT_ITEM } from '../selection';
+import { AT_ITEM } from '../selection';
 import { chargedLines, type ChargedMeasure } from './charging';
 import { type MeasureShown } from './resolution';
 import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
 
 const NO_OUTCOMES: readonly FormulaOutcome[] = [];
 
-/**
- * What the formulas give, in their order; what can't be worked out is a problem.
- *
- * @param base the base price of one item, as it is without formulas
- * @param charged what is charged, where a formula has been run to say so: it is not run again
- */
-export function formulaOutcomes(
-  program: Program,
-  answers: readonly (Answer | null)[],
-  base: Exact | null,
-  quantity: number,
-  group: string | null | undefined,
-  problems: Problem[],
-  charged: ChargedMeasure | null = null,
-): readonly FormulaOutcome[] {
+/** What formulas are worked out from, and what is charged: a formula that has been run to say so is not run again. */
+export type OutcomeInputs = FormulaInputs & { readonly charged: ChargedMeasure | null };
+
+/** What the formulas give, in their order; what can't be worked out is a problem. */
+export function formulaOutcomes(program: Program, given: OutcomeInputs, problems: Problem[]): readonly FormulaOutcome[] {
   if (program.formulas.length === 0) return NO_OUTCOMES;
-  const given = { answers, base, quantity, group };
+  const { charged } = given;
   const measuring = charged && program.base.measured?.kind === 'formula' ? program.base.measured.index : -1;
   return program.formulas.map((formula, index) => {
     const outcome = charged && index === measuring && !formula.compiled.uses.has('base') ? charged.outcome : runFormula(formula, given);

@@ -41,9 +41,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const group = context.group ?? null;
   const variant = findVariant(program, answers, group, problems);
-  const charged = chargedOf(program, answers, quantity, group);
-  const base = baseBefore(program, variant, charged);
-  const outcomes = formulaOutcomes(program, answers, base, quantity, group, problems, charged);
+  const charged = chargedOf(program, { answers, quantity, group });
+  const outcomes = formulaOutcomes(program, { answers, quantity, group, charged, base: baseBefore(program, variant, charged) }, problems);
   const parts = takenParts(program, answers, context, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, parts, charged, outcomes, fired };
   const price = priceOf(program, reading);
@@ -86,7 +85,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     draws,
     availability,
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
-    pictures: picturesOf(program, answers, variant, fired),
+    pictures: picturesOf(program, reading),
   };
 }
 

@@ -38,6 +38,8 @@ describe('a condition in words', () => {
 
   it('names the day as people do', () => expect(said({ kind: 'day', choice: 'day', compare: 'less', day: '2027-03-31' })).toMatch(/^Collected is before .*March 2027$/));
 
+  it('knows the day from which computers count', () => expect(said({ kind: 'day', choice: 'day', compare: 'is', day: '1970-01-01' })).toMatch(/1 January 1970$/));
+
   it('nests with brackets only where there is something to keep apart', () => {
     expect(said({ kind: 'all', of: [roof('flat'), { kind: 'any', of: [{ kind: 'said', choice: 'gift', yes: true }, { kind: 'quantity', compare: 'more', value: 2 }] }] })).toBe('Roof is Flat and (Gift box is taken or the quantity is more than 2)');
     expect(said({ kind: 'all', of: [{ kind: 'any', of: [roof('flat')] }] })).toBe('Roof is Flat');

@@ -52,7 +52,7 @@ function testWords(test: NamedTest): string {
       return `the length of ${test.choice} ${COMPARISON[test.compare]} ${test.value} characters`;
     case 'day': {
       const day = parseDay(test.day);
-      return `${test.choice} ${DAY[test.compare]} ${day ? dayWords(day) : test.day}`;
+      return `${test.choice} ${DAY[test.compare]} ${day === null ? test.day : dayWords(day)}`;
     }
     case 'quantity':
       return `the quantity ${COMPARISON[test.compare]} ${test.value}`;

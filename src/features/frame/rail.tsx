@@ -83,6 +83,8 @@ function LightSwitch() {
 /** The manager's side: a slim rail of places on the left, the place on the right. */
 export function ManagerFrame({ children }: { children: ReactNode }) {
   const path = usePathname();
+  // What the manager works with is drawn by their own browser: to draw it on the server, too, would make customers wait.
+  const awake = useMounted();
   return (
     <CommandsProvider>
       <Flex minH="100vh">
@@ -101,7 +103,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           <LightSwitch />
         </VStack>
         <Box as="main" flex="1" minW="0">
-          {children}
+          {awake ? children : <noscript>This side of Oak Knot needs JavaScript.</noscript>}
         </Box>
         <Palette />
       </Flex>
