@@ -7,7 +7,7 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { insertProduct } from '@/services/products/products';
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, readBasket } from '@/services/selling/basket';
-import { openShopProduct, resolvePublished } from '@/services/selling/published';
+import { resolvePublished } from '@/services/selling/published';
 import { createStockItem } from '@/services/store-room/stock';
 import { openServices, order, type TestServices } from '../support/services';
 
@@ -67,7 +67,7 @@ describe('a part that is cut from rolls', () => {
     expect(lines[1]?.problems[0]?.code).toBe('cannotCut');
   });
 
-  it('follows what is published of it at once, and is gone from its surroundings when it leaves the shop', async () => {
+  it('follows what is published of it at once; when it leaves the shop, its product goes on being sold without it', async () => {
     const { strap } = await hoistAndStrap();
     const price = async () => (await resolvePublished(context, 'hoist', { answers: { strap: true } })).unitPrice?.toString();
     expect(await price()).toBe('33.5');
@@ -75,7 +75,8 @@ describe('a part that is cut from rolls', () => {
     await publishProduct(context, strap, await saveDraft(context, strap, { definition: { ...draft, price: '8' }, baseVersion: draftVersion, editor: 'test' }));
     expect(await price()).toBe('37');
     await unpublishProduct(context, strap);
-    expect((await openShopProduct(context, 'hoist')).surroundings.products.size).toBe(0);
+    expect((await resolvePublished(context, 'hoist', { answers: { strap: true } })).problems.map(({ code }) => code)).toEqual(['partNotReady']);
+    expect(await order(context, await addToBasket(context, undefined, { slug: 'hoist', answers: {}, quantity: 1 }))).toMatchObject({ total: '30.00', state: 'paid' });
   });
 
   it('is told nothing by a customer: what is said of it is refused and kept out of the basket', async () => {

@@ -200,6 +200,7 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
     const canBeHad = (value: number) => resolvePart(part, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
     space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
   }
+  if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));
   if (definition.kind === 'several') limitHowMany(choice, space, definition.least ?? 1, definition.most ?? definition.options.length);
 }
 

@@ -58,7 +58,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   });
 
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
-  const parts = compileParts(product.choices, scope, (part) => compileWithin(part, surroundings, scope.way));
+  const { parts, gone } = compileParts(product.choices, scope, (part) => compileWithin(part, surroundings, scope.way));
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
@@ -72,6 +72,10 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
+
+  // Nobody need take along what may be left out: that it is not there keeps the product from being published, not from being sold.
+  const declinable = new Set(gone.flatMap((index) => (product.choices[index]?.required ? [] : [[...placeOf(['choices', index]), 'product'].join(' ')])));
+  const isDeclinable = ({ code, path }: Fault) => code === 'addOnUnknown' && declinable.has(path.join(' '));
 
   return {
     product,
@@ -89,6 +93,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     keyOrder: byKey,
     base,
     parts,
+    gone,
     priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
     priceSteps: priceSteps(choices, parts, formulas, rules),
     formulas,
@@ -106,7 +111,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     remembersPrices: base.wasPrice !== null || [...variants.values()].some(({ wasPrice }) => wasPrice !== null) || choices.some(({ effects }) => effects.some(({ wasAmount }) => wasAmount !== null)),
     picturesVary: [...variants.values()].some(({ picture }) => picture !== null) || choices.some(({ options }) => options.some(({ picture }) => picture !== null)),
     faults,
-    blocking: faults.filter(({ gravity }) => gravity === 'mustFix'),
+    blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
 }
 
@@ -115,7 +120,7 @@ const ANY_DAY: AnswerContext = { today: SOME_DAY, files: () => undefined };
 
 function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgram {
   const path: Path = ['choices', index];
-  const { report } = scope;
+  const { report, surroundings } = scope;
   const asks = !isNote(choice);
   if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
   kindOf(choice).check(choice, path, report);
@@ -136,13 +141,16 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
     reader,
     asks,
     groups: choice.groups,
-    defaultRefused: !defaultIsRight(choice, path, report),
+    defaultRefused: !defaultIsRight(choice, path, report) || isGone(choice, surroundings),
     effects,
     options: optionPrograms,
     offersVary: stocked || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
     allOffered: shownChoice({ key: choice.key, options: optionPrograms }, () => ALL_OFFERED),
   };
 }
+
+/** Whether a choice would take along what is not there: then it does not begin with it. */
+const isGone = (choice: Choice, { products }: CatalogSurroundings) => choice.kind === 'addOn' && choice.product !== '' && !products.has(choice.product);
 
 function checkGroups(groups: readonly string[], path: Path, { surroundings, report }: Scope): void {
   for (const group of groups) {

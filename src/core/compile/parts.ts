@@ -24,9 +24,23 @@ export interface PartPrice {
   ofOnce(alone: Exact): Exact;
 }
 
-/** The products that are taken along with one; those that are missing, or lead back, are reported and left out. */
-export function compileParts(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): PartProgram[] {
-  return choices.flatMap((choice, index) => (choice.kind === 'addOn' && choice.product !== '' ? (compilePart(choice, index, scope, compile) ?? []) : []));
+/** The parts of a product, and positions of the choices that would take along what is not there. */
+export interface CompiledParts {
+  readonly parts: readonly PartProgram[];
+  readonly gone: readonly number[];
+}
+
+/** The products that are taken along with one; those that are not there, or lead back, are reported and left out. */
+export function compileParts(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): CompiledParts {
+  const parts: PartProgram[] = [];
+  const gone: number[] = [];
+  choices.forEach((choice, index) => {
+    if (choice.kind !== 'addOn' || choice.product === '') return;
+    const part = compilePart(choice, index, scope, compile);
+    if (part) parts.push(part);
+    else gone.push(index);
+  });
+  return { parts, gone };
 }
 
 function compilePart(choice: Extract<Choice, { kind: 'addOn' }>, index: number, { surroundings, report, way }: Scope, compile: (product: Product) => Program): PartProgram | null {

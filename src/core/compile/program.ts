@@ -121,6 +121,8 @@ export interface Program {
   readonly base: BaseProgram;
   /** products that can be taken along with it, in the order of the page */
   readonly parts: readonly PartProgram[];
+  /** positions of the choices that would take along what is not in the shop: what they ask can't be had */
+  readonly gone: readonly number[];
   /** where its base price comes from, the first that has one */
   readonly priceSources: readonly PriceSource[];
   /** how its price is worked out from there, in order */

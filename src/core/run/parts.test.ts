@@ -62,6 +62,21 @@ describe('a part', () => {
     expect(product && readiness(product, surroundings, null).flatMap(({ code, gravity }) => (gravity === 'mustFix' ? code : []))).toEqual(['addOnUnresolved']);
   });
 
+  it('that is not in the shop any more can’t be taken along; the product goes on being sold where it may be left out', () => {
+    const gone = shopOf([box({ default: true })], { stock: [rope] });
+    expect(gone.resolve({})).toMatchObject({ state: 'sellable', parts: [], item: { sku: 'P' } });
+    expect(gone.ask({ strap: 2 })).toMatchObject({ state: 'invalid', problems: [{ where: 'choice:strap', code: 'partNotReady', message: 'A pair of straps can’t be taken along: it is not in the shop now.', remedy: 'Leave it out.' }] });
+    const [product] = gone.catalog.products;
+    expect(product && readiness(product, gone.surroundings, null).flatMap(({ code, gravity }) => (gravity === 'mustFix' ? code : []))).toEqual(['addOnUnknown']);
+    const { selections, lowest, highest } = analyseWhole(gone.program(), TODAY);
+    expect([selections, lowest?.price, highest?.price]).toEqual(['1', '20.00', '20.00']);
+    expect(shopOf([box({ required: true })], { stock: [rope] }).resolve({ strap: true }).problems.map(({ code }) => code)).toContain('productNotReady');
+  });
+
+  it('that leads back to its product is a fault, whether or not it may be left out', () => {
+    expect(shopOf([box({ product: 'p' })]).resolve({})).toMatchObject({ state: 'invalid', problems: [{ code: 'productNotReady', data: { first: { code: 'addOnCycle' } } }] });
+  });
+
   it('that a group can’t have is never claimed to be sold to it', () => {
     const closed = { ...strap, rules: [{ key: 'r', when: { kind: 'group', groups: ['trade'] }, then: [{ kind: 'refuse', reason: 'No.' }] }] };
     const { program } = shopOf([{ ...box({ required: true }), choices: [along({ required: false }), { ...list('lid', ['flat', 'deep']), options: [{ key: 'flat', title: 'Flat', groups: ['trade'] }, { key: 'deep', title: 'Deep' }] }], rules: [{ key: 'x', when: { kind: 'option', choice: 'lid', options: ['flat'] }, then: [{ kind: 'require', choices: ['strap'] }] }] }, closed], { stock: [rope] });

@@ -41,7 +41,11 @@ export function resolvePart(part: PartProgram, { today, group, files }: Pick<Res
 }
 
 /** The parts that a selection takes; one that this customer can't have is a problem, and is not taken. */
-export function takenParts({ parts }: Program, answers: readonly (Answer | null)[], context: ResolveContext, resolve: ResolvePart, problems: Problem[]): readonly PartTaken[] {
+export function takenParts({ parts, gone, choices }: Program, answers: readonly (Answer | null)[], context: ResolveContext, resolve: ResolvePart, problems: Problem[]): readonly PartTaken[] {
+  for (const index of gone) {
+    const choice = choices[index];
+    if (choice && (answers[index]?.picks.length ?? 0) > 0) problems.push(problem(atChoice(choice.key), { code: 'partNotReady', title: choice.title, first: null }));
+  }
   if (parts.length === 0) return NO_PARTS;
   return parts.flatMap((part) => {
     const count = answers[part.choice]?.picks[0]?.count ?? 0;

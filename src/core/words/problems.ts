@@ -118,7 +118,7 @@ export function problemWords(data: ProblemData): Words {
     case 'formulaStopped':
       return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
     case 'partNotReady':
-      return { message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it can’t be sold as it stands.'}`, remedy: 'Leave it out.' };
+      return { message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it is not in the shop now.'}`, remedy: 'Leave it out.' };
     case 'notOnSale':
       return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
     case 'combinationNotMade':

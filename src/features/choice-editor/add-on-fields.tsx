@@ -109,7 +109,7 @@ function ChosenBeforehand({ choice, edit }: { choice: AddOnChoice; edit: (tag: s
       </Text>
       <SelectionForm
         choices={program.product.choices}
-        page={{ today: SOME_DAY, resolution, files: new Map(), upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null }}
+        page={{ today: SOME_DAY, resolution, files: new Map(), upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
         answers={choice.answers}
         name={`beforehand-${choice.key}`}
         showMissing

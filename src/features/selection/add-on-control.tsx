@@ -12,13 +12,19 @@ export function AddOnControl({ choice, counted, currency, page, answer, onAnswer
   const taken = counted !== undefined && counted.value !== 'no';
   const given = typeof answer === 'number' ? answer : 1;
   const price = page.addOnPrice(choice.key);
+  const gone = page.isGone(choice.key);
   return (
     <Box>
-      <Checkbox.Root checked={taken || typeof answer === 'number'} onCheckedChange={(details) => onAnswer(details.checked === true)} alignItems="start">
+      <Checkbox.Root checked={taken || typeof answer === 'number'} onCheckedChange={(details) => onAnswer(details.checked === true)} alignItems="start" disabled={gone && !taken}>
         <Checkbox.HiddenInput />
         <Checkbox.Control borderColor="border.emphasized" mt="1" />
         <Checkbox.Label>
           {choice.title}{' '}
+          {gone && (
+            <chakra.span fontWeight="400" color="fg.muted">
+              not to be had at the moment
+            </chakra.span>
+          )}
           {price !== null && (
             <chakra.span fontWeight="400" color="fg.muted" whiteSpace="nowrap">
               +{formatMoney(Exact.from(price), currency)}

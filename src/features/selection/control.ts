@@ -28,6 +28,8 @@ export interface PageContext {
   readonly files: ReadonlyMap<string, UploadedFile>;
   /** what another product costs that can be taken along, as a decimal; null while that can't be computed */
   readonly addOnPrice: (choice: string) => string | null;
+  /** whether the product that a choice takes along is not in the shop now */
+  readonly isGone: (choice: string) => boolean;
 }
 
 const WHY = {

@@ -100,7 +100,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     [upload],
   );
   const page = useMemo<PageContext>(
-    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, { today, group }) }),
+    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, { today, group }), isGone: (key) => program.gone.some((index) => program.choices[index]?.key === key) }),
     [today, resolution, files, takeFile, program, group],
   );
   const attempt = useCallback(
