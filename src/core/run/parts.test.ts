@@ -73,6 +73,13 @@ describe('a part', () => {
     expect(shopOf([box({ required: true })], { stock: [rope] }).resolve({ strap: true }).problems.map(({ code }) => code)).toContain('productNotReady');
   });
 
+  it('that is required can’t be declined', () => {
+    const { ask, program } = shop({ required: true, default: null });
+    expect([ask({ strap: false }), ask({ strap: 0 }), ask({})].map(({ state, problems }) => [state, problems[0]?.code])).toEqual(Array(3).fill(['incomplete', 'answerMissing']));
+    expect(ask({ strap: true }).state).toBe('sellable');
+    expect(analyseWhole(program(), TODAY).lowest?.price).toBe('26.86');
+  });
+
   it('that leads back to its product is a fault, whether or not it may be left out', () => {
     expect(shopOf([box({ product: 'p' })]).resolve({})).toMatchObject({ state: 'invalid', problems: [{ code: 'productNotReady', data: { first: { code: 'addOnCycle' } } }] });
   });

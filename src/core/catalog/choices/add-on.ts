@@ -45,7 +45,8 @@ export function reader(choice: AddOnChoice): ChoiceReader {
     effects: [],
     read(raw: unknown, problems: Problem[]): Answer | null {
       if (raw === '') return null;
-      if (raw === false || raw === 0) return NO;
+      // What must be taken along can't be declined.
+      if (raw === false || raw === 0) return choice.required ? null : NO;
       const count = raw === true ? 1 : raw;
       if (typeof count !== 'number') return refuse(problems, key, { code: 'wrongKindOfAnswer', title, expected });
       if (!Number.isInteger(count) || count < 1 || count > mostQuantity) {

@@ -153,7 +153,7 @@ describe('agreement, add-ons and notes', () => {
   it.each(['https://example.org/sizes?x=1', '/shop/bee-suit'])('a link to “%s” is none', (address) => expect(faultsOf({ kind: 'link', address })).toEqual([]));
 
   it('an add-on is taken, left, or taken several times', () => {
-    const addOn = { kind: 'addOn', product: 'fuel', mostQuantity: 3 };
+    const addOn = { kind: 'addOn', product: 'fuel', mostQuantity: 3, required: false };
     expect([true, false, 2].map((raw) => read(addOn, raw).answer?.canonical)).toEqual(['yes', 'no', '2']);
     expect([4, -1, 1.5].map((raw) => read(addOn, raw).codes[0])).toEqual(['optionQuantity', 'optionQuantity', 'optionQuantity']);
   });
