@@ -20,7 +20,7 @@ export default defineConfig({
           testTimeout: 120_000,
           hookTimeout: 240_000,
           // Each file has a browser and a server of its own; the machines that run this are small.
-          maxWorkers: 2,
+          maxWorkers: 3,
         },
       },
     ],
