@@ -7,7 +7,7 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
+      { resolve: { alias }, test: { name: 'unit', testTimeout: 30_000, include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
       {
         resolve: { alias },
         test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },
@@ -20,7 +20,7 @@ export default defineConfig({
           testTimeout: 120_000,
           hookTimeout: 240_000,
           // Each file has a browser and a server of its own; the machines that run this are small.
-          maxWorkers: 3,
+          maxWorkers: 2,
         },
       },
     ],

@@ -413,7 +413,7 @@ function constrainFormulas(model: Draft, gaps: Gap[]): void {
       const problems: Problem[] = [];
       const given = { answers, quantity: pieces, group: who };
       const base = baseBefore(program, findVariant(program, answers, who, []), chargedOf(program, given));
-      formulaOutcomes(one, { ...given, base, charged: null }, problems);
+      formulaOutcomes(one, { ...given, base }, problems);
       return problems.length > 0;
     });
   });

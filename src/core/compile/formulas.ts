@@ -1,5 +1,5 @@
 import { type Formula, formulaName, hasOptions } from '../catalog';
-import { type CompiledFormula, compileFormula, type Dim, dimOf, MONEY, NUMBER } from '../formula';
+import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER } from '../formula';
 import { Exact } from '../number';
 import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
@@ -17,7 +17,12 @@ export interface FormulaInputs {
   readonly base: Exact | null;
   readonly quantity: number;
   readonly group: string | null | undefined;
+  /** takes what a formula gives, so that it is run once for a selection; absent where many selections are looked at */
+  readonly runs?: Map<FormulaProgram, FormulaOutcome>;
 }
+
+/** What a formula gives for a selection: its lines; a stop; or null while something it uses is not answered. */
+export type FormulaOutcome = readonly LineValue[] | FormulaStop | null;
 
 /** A name that formulas can use: what it measures, and how it is read, in base units. */
 export interface FormulaInput {
@@ -49,11 +54,14 @@ export interface FormulaProgram {
   readonly target: number | null;
   /** positions of the choices that it is worked out from */
   readonly uses: readonly number[];
+  /** whether what it gives is asked for more than once: before all answers are known, and again with all others */
+  readonly isAskedTwice: boolean;
 }
 
 /** Checks the formulas of a product and of its sheets, and makes them ready to run. */
 export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
   checkRates(rates, add);
+  const { soldBy } = scope.product;
   return formulas.map(({ formula, origin, sheet }) => {
     const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
     const inputs = inputsOf(rates, sheet, scope, !ofAnswers);
@@ -77,6 +85,8 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
       origin,
       sheet,
       target: target?.index ?? null,
+      // What says how much is sold is asked before the base price, so it must not ask for that.
+      isAskedTwice: !compiled.uses.has('base') && (ofAnswers || (soldBy.kind === 'formula' && soldBy.formula === formula.key && sheet === null)),
       uses: inputs.flatMap(({ name, choice }) => (choice !== null && compiled.uses.has(name) ? [choice] : [])),
     };
   });

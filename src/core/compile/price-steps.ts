@@ -1,7 +1,7 @@
 import { type FormulaProgram } from './formulas';
 import { type PartProgram } from './parts';
 import { type ItemEffect, type ProductRules } from './product-rules';
-import { type ChoiceProgram } from './program';
+import { type ChoiceProgram, type EffectProgram } from './program';
 
 /** Where a base price can come from: the first of a product's sources that has one counts. */
 export type PriceSource = { readonly kind: 'formula'; readonly formula: number } | { readonly kind: 'variant' } | { readonly kind: 'product' };
@@ -12,7 +12,7 @@ export type PriceSource = { readonly kind: 'formula'; readonly formula: number }
  * rounding, the quantity and what is paid once come after it.
  */
 export type PriceStep =
-  | { readonly kind: 'choice'; readonly choice: number }
+  | { readonly kind: 'choice'; readonly choice: number; readonly effects: readonly EffectProgram[] }
   | { readonly kind: 'part'; readonly part: PartProgram }
   | { readonly kind: 'formula'; readonly formula: number }
   | { readonly kind: 'rule'; readonly effect: ItemEffect };
@@ -26,7 +26,7 @@ export function priceSources(baseFormula: number | null): readonly PriceSource[]
 export function priceSteps(choices: readonly ChoiceProgram[], parts: readonly PartProgram[], formulas: readonly FormulaProgram[], rules: ProductRules | null): readonly PriceStep[] {
   const ofPage = choices.flatMap(({ effects }, choice): PriceStep[] => {
     const part = parts.find((candidate) => candidate.choice === choice);
-    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice } as const] : []), ...(part ? [{ kind: 'part', part } as const] : [])];
+    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice, effects } as const] : []), ...(part ? [{ kind: 'part', part } as const] : [])];
   });
   const ofFormulas = formulas.flatMap(({ serves }, formula): PriceStep[] => (serves.kind === 'amount' ? [{ kind: 'formula', formula }] : []));
   const ofRules = (rules?.itemEffects ?? []).flatMap((effect): PriceStep[] => (effect.amount || effect.setPrice ? [{ kind: 'rule', effect }] : []));

@@ -1,4 +1,6 @@
 import { type AnswerContext } from '../catalog';
+import { type FormulaProgram } from '../compile';
+import { type FormulaOutcome } from '../compile/formulas';
 import { type ProductRules } from '../compile/product-rules';
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { problem, type Problem } from '../problems';
@@ -85,6 +87,8 @@ export interface ReadAnswers {
   readonly rulings: ReadonlyMap<number, Ruling>;
   /** whether a rule has fired; null where there are none */
   readonly fired: ((rule: number) => boolean) | null;
+  /** what formulas gave while answers were read; absent where none has been run */
+  readonly runs?: Map<FormulaProgram, FormulaOutcome>;
 }
 
 /**
@@ -98,7 +102,8 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const answers: (Answer | null)[] = program.choices.map(() => null);
   const defaulted: boolean[] = program.choices.map(() => false);
   const found: Problem[] = order ? [] : problems;
-  const inputs = { answers, base: null, quantity, group: context.group };
+  const runs = new Map<FormulaProgram, FormulaOutcome>();
+  const inputs = { answers, base: null, quantity, group: context.group, runs };
   const fired = rules ? firing(rules.program, inputs) : null;
   const rulings = new Map<number, Ruling>();
   for (let place = 0; place < program.choices.length; place += 1) {
@@ -125,7 +130,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     answers[index] = answer;
     defaulted[index] = !present && answer !== null;
   }
-  if (!order) return { answers, defaulted, bounds: null, rulings, fired };
+  if (!order) return { answers, defaulted, bounds: null, rulings, fired, runs };
   const bounds = boundsOf(program, inputs);
   for (const [index, ruling] of rulings) if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
   // All bounds are worked out from all answers before any answer is found to break one.
@@ -135,16 +140,18 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     found.push(fault);
     answers[index] = null;
     defaulted[index] = false;
+    // What was worked out from an answer that does not count is worked out anew.
+    runs.clear();
   }
   const place = ({ where }: Problem) => (where.at === 'choice' ? (program.indexOf.get(where.choice) ?? -1) : -1);
   problems.push(...found.sort((a, b) => place(a) - place(b)));
-  return { answers, defaulted, bounds, rulings, fired };
+  return { answers, defaulted, bounds, rulings, fired, runs };
 }
 
 const NO_RULINGS: ReadonlyMap<number, Ruling> = new Map();
 
 /** Reads answers that nothing decides about: most products have neither rules nor limits by formula, and are asked at every keystroke. */
-function readPlainly({ choices }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
+function readPlainly({ choices, formulas }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
   const answers: (Answer | null)[] = [];
   const defaulted: boolean[] = [];
   for (let index = 0; index < choices.length; index += 1) {
@@ -163,7 +170,7 @@ function readPlainly({ choices }: Program, given: Readonly<Record<string, unknow
     answers.push(answer);
     defaulted.push(!present && answer !== null);
   }
-  return { answers, defaulted, bounds: null, rulings: NO_RULINGS, fired: null };
+  return { answers, defaulted, bounds: null, rulings: NO_RULINGS, fired: null, runs: formulas.length === 0 ? undefined : new Map() };
 }
 
 const missing = ({ key, title, reader }: ChoiceProgram) => problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });

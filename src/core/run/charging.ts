@@ -1,12 +1,12 @@
-import { type FormulaInputs } from '../compile/formulas';
 import { type ChargeProgram } from '../compile/charging';
+import { type FormulaInputs } from '../compile/formulas';
 import { type Program } from '../compile/program';
 import { dimOf } from '../formula';
 import { Exact } from '../number';
 import { type Basis } from '../pricing';
 import { type Quantity, type Unit } from '../quantity';
 import { type MeasureShown } from './resolution';
-import { type FormulaOutcome, resultOf, runFormula } from './run-formula';
+import { resultOf, runFormula } from './run-formula';
 
 /** How much of the unit that a price is for. */
 export interface ChargedMeasure {
@@ -20,16 +20,14 @@ export interface ChargedMeasure {
   readonly rule: ChargeProgram | null;
   /** whether something else is charged than is needed */
   readonly differs: boolean;
-  /** what the formula gave that says how much; null where a measure does */
-  readonly outcome: FormulaOutcome;
 }
 
 /**
  * What is charged for a quantity that is needed: waste is added, then the least is charged at least, and then it is
  * brought up to a step or to whole packs.
  */
-function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null, outcome: FormulaOutcome): ChargedMeasure {
-  if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false, outcome };
+function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): ChargedMeasure {
+  if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false };
   let charged = rule.withWaste ? needed.times(rule.withWaste) : needed;
   if (rule.minimum?.isMore(charged)) charged = rule.minimum;
   let steps: Exact | null = null;
@@ -38,7 +36,7 @@ function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null, outcome: 
     charged = steps.times(rule.step);
   }
   const packs = rule.pack === null ? null : steps;
-  return { unit, needed, charged, supplied: packs ? charged : needed, packs, rule, differs: !charged.equals(needed), outcome };
+  return { unit, needed, charged, supplied: packs ? charged : needed, packs, rule, differs: !charged.equals(needed) };
 }
 
 /** What is charged for one item of a selection; null while it is not known, or where it is not sold by the unit. */
@@ -46,9 +44,8 @@ export function chargedOf({ base, formulas }: Program, given: Omit<FormulaInputs
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
   const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
-  const outcome = formula ? runFormula(formula, { ...given, base: null }) : null;
-  const value = formula ? resultOf(outcome) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
-  return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging, outcome) : null;
+  const value = formula ? resultOf(runFormula(formula, { answers: given.answers, base: null, quantity: given.quantity, group: given.group, runs: given.runs })) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
+  return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging) : null;
 }
 
 /** What a base price is taken of. */

@@ -1,23 +1,18 @@
-import { type FormulaInputs } from '../compile/formulas';
+import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
 import { type Program } from '../compile/program';
 import { problem, type Problem } from '../problems';
 import { AT_ITEM } from '../selection';
 import { chargedLines, type ChargedMeasure } from './charging';
 import { type MeasureShown } from './resolution';
-import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
+import { isStop, resultOf, runFormula } from './run-formula';
 
 const NO_OUTCOMES: readonly FormulaOutcome[] = [];
 
-/** What formulas are worked out from, and what is charged: a formula that has been run to say so is not run again. */
-export type OutcomeInputs = FormulaInputs & { readonly charged: ChargedMeasure | null };
-
 /** What the formulas give, in their order; what can't be worked out is a problem. */
-export function formulaOutcomes(program: Program, given: OutcomeInputs, problems: Problem[]): readonly FormulaOutcome[] {
+export function formulaOutcomes(program: Program, given: FormulaInputs, problems: Problem[]): readonly FormulaOutcome[] {
   if (program.formulas.length === 0) return NO_OUTCOMES;
-  const { charged } = given;
-  const measuring = charged && program.base.measured?.kind === 'formula' ? program.base.measured.index : -1;
-  return program.formulas.map((formula, index) => {
-    const outcome = charged && index === measuring && !formula.compiled.uses.has('base') ? charged.outcome : runFormula(formula, given);
+  return program.formulas.map((formula) => {
+    const outcome = runFormula(formula, given);
     const { kind } = formula.serves;
     // What limits an answer, or stands in for one, is looked at where answers are read.
     const ofAnswers = kind === 'least' || kind === 'most' || kind === 'default';

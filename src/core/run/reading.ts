@@ -1,8 +1,8 @@
+import { type FormulaOutcome } from '../compile/formulas';
 import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { type ChargedMeasure } from './charging';
 import { type PartTaken } from './parts';
-import { type FormulaOutcome } from './run-formula';
 
 /** A selection as it has been understood: what price, draws, weight and pictures follow from. */
 export interface Reading {

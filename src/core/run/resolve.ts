@@ -34,15 +34,15 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
   const { given, quantity } = readSelection(program, selection, problems);
-  const { answers, defaulted, bounds, rulings, fired } = readAnswers(program, given, quantity, context, problems);
+  const { answers, defaulted, bounds, rulings, fired, runs } = readAnswers(program, given, quantity, context, problems);
   checkUnknownKeys(program, given, problems);
   const quantityFault = checkQuantity(narrowedQuantity(program, fired), quantity);
   if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
 
   const group = context.group ?? null;
   const variant = findVariant(program, answers, group, problems);
-  const charged = chargedOf(program, { answers, quantity, group });
-  const outcomes = formulaOutcomes(program, { answers, quantity, group, charged, base: baseBefore(program, variant, charged) }, problems);
+  const charged = chargedOf(program, { answers, quantity, group, runs });
+  const outcomes = formulaOutcomes(program, { answers, base: baseBefore(program, variant, charged), quantity, group, runs }, problems);
   const parts = takenParts(program, answers, context, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, parts, charged, outcomes, fired };
   const price = priceOf(program, reading);

@@ -1,14 +1,15 @@
 import { type FormulaProgram } from '../compile';
-import { type FormulaInputs } from '../compile/formulas';
-import { type FormulaStop, type LineValue } from '../formula';
+import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
+import { type FormulaStop } from '../formula';
 import { type Exact } from '../number';
 
-/** What a formula gives for a selection: its lines; a stop; or null while something it uses is not answered. */
-export type FormulaOutcome = readonly LineValue[] | FormulaStop | null;
-
-/** Runs one formula for a selection. */
-export function runFormula({ compiled, inputs, reads }: FormulaProgram, given: FormulaInputs): FormulaOutcome {
+/** Runs one formula for a selection; what has been run for it before is not run again. */
+export function runFormula(formula: FormulaProgram, given: FormulaInputs): FormulaOutcome {
+  const { compiled, inputs, reads } = formula;
   if (compiled.faults.length > 0) return null;
+  const runs = formula.isAskedTwice ? given.runs : undefined;
+  const before = runs?.get(formula);
+  if (before !== undefined) return before;
   const values: (Exact | null)[] = [];
   for (let slot = 0; slot < inputs.length; slot += 1) {
     const read = reads[slot] ?? null;
@@ -16,7 +17,9 @@ export function runFormula({ compiled, inputs, reads }: FormulaProgram, given: F
     if (read && value === null) return null;
     values.push(value);
   }
-  return compiled.run(values);
+  const outcome = compiled.run(values);
+  runs?.set(formula, outcome);
+  return outcome;
 }
 
 /** What a formula comes to, in base units; null where it can't be worked out. */

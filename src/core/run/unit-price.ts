@@ -1,15 +1,14 @@
 import { type PriceSource } from '../compile';
-import { type FormulaProgram } from '../compile/formulas';
+import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
 import { priceSources } from '../compile/price-steps';
 import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
-import { type OptionPick } from '../selection';
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { ruleLine } from './fired-rules';
 import { partAt, partLines } from './parts';
 import { type Reading } from './reading';
-import { type FormulaOutcome, isStop, resultOf, runFormula } from './run-formula';
+import { isStop, resultOf, runFormula } from './run-formula';
 
 export interface Price {
   readonly working: PriceLine[];
@@ -28,7 +27,7 @@ export function priceOf(program: Program, reading: Reading): Price {
   const { outcomes, variant, charged } = reading;
   const baseLine = firstBase(program, program.priceSources, variant, charged, outcomes);
   if (!baseLine) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
-  const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, (effect) => effect.amount);
+  const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, amountToday);
   const unitPrice = sum.rounded(program.places, program.rounding);
   const rounding = roundingLine(sum, unitPrice, 'unit');
   if (rounding) working.push(rounding);
@@ -42,7 +41,8 @@ export function priceOf(program: Program, reading: Reading): Price {
   return { working, unitPrice, wasPrice: program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
 }
 
-const NO_PICKS: readonly OptionPick[] = [];
+const amountToday = ({ amount }: EffectProgram) => amount;
+const amountBefore = ({ amount, wasAmount }: EffectProgram) => wasAmount ?? amount;
 
 interface Lines {
   readonly perUnit: PriceLine[];
@@ -68,9 +68,10 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
   for (const step of program.priceSteps) {
     switch (step.kind) {
       case 'choice': {
-        const effects = program.choices[step.choice]?.effects;
-        for (const { effect, count } of answers[step.choice]?.picks ?? NO_PICKS) {
-          const brought = effects?.[effect];
+        const picks = answers[step.choice]?.picks;
+        if (!picks) break;
+        for (const { effect, count } of picks) {
+          const brought = step.effects[effect];
           const amount = brought && amountOf(brought);
           if (amount) addLine(lines, inputs, timesLine(amount(inputs), count));
         }
@@ -160,7 +161,7 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact
   const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
   const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
   if (!base) return null;
-  const before = linesOf(program, { ...reading, outcomes }, base, (effect) => effect.wasAmount ?? effect.amount);
+  const before = linesOf(program, { ...reading, outcomes }, base, amountBefore);
   const was = before.sum.rounded(program.places, program.rounding);
   return was.isMore(unitPrice) ? was : null;
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Checkbox, chakra } from '@chakra-ui/react';
+import { Box, chakra, Checkbox } from '@chakra-ui/react';
 import { type Choice } from '@/core/catalog';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
