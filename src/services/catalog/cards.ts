@@ -1,3 +1,4 @@
+import { Refusal } from '@/services/refusal';
 import { and, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
@@ -7,12 +8,12 @@ import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
 import { readShared } from './catalog-state';
 import { madeWith } from './made-with';
-import { readSurroundings } from './surroundings';
+import { readSurroundings, type SurroundingsNow } from './surroundings';
 
 export type CardOf = 'draft' | 'published';
 
 /** So many cards are worked out together. */
-const AT_ONCE = 50;
+const AT_ONCE = 20;
 
 interface Stale {
   readonly id: number;
@@ -42,7 +43,7 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       return { state: shared.state, seen, stale, made: stale.length === 0 ? null : { shared, published, ...(await readSurroundings(database.read, now(), stale.map(({ definition }) => definition))) } };
     });
     if (seen.length === 0 && stale.length === 0) return;
-    const cards = made ? await inBackground('cards', { products: stale.map(({ definition }) => definition), surroundings: made.surroundings, today: made.today }, 'Looking through the products') : [];
+    const cards = made ? await workOut(stale.map(({ definition }) => definition), made) : [];
     await context.database.write(async (transaction) => {
       // Whoever changed something meanwhile has given the state another name: these are looked at again then.
       if (seen.length > 0) await transaction.update(productCards).set({ seenIn: state }).where(and(eq(productCards.of, of), inArray(productCards.productId, seen)));
@@ -55,6 +56,23 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       }
     });
     if (stale.length < AT_ONCE) return;
+  }
+}
+
+/** Begins to work out what has just been changed, so that nobody waits for it later. Whoever reads sees to it in any case. */
+export function beginCards(context: Services): void {
+  freshenCards(context, 'published').catch((error: unknown) => console.error(error));
+}
+
+/** Works cards out in the background; where many together take too long, in smaller numbers. */
+async function workOut(definitions: readonly Product[], given: Pick<SurroundingsNow, 'surroundings' | 'today'>): Promise<ProductCard[]> {
+  const { surroundings, today } = given;
+  try {
+    return await inBackground('cards', { products: definitions, surroundings, today }, definitions.length === 1 ? `“${definitions[0]?.title ?? ''}”` : 'The products');
+  } catch (error) {
+    if (definitions.length === 1 || !(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
+    const half = Math.ceil(definitions.length / 2);
+    return [...(await workOut(definitions.slice(0, half), given)), ...(await workOut(definitions.slice(half), given))];
   }
 }
 

@@ -1,3 +1,4 @@
+import { beginCards } from '@/services/catalog/cards';
 import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
@@ -11,7 +12,9 @@ const bodySchema = z.strictObject({ version: z.int().min(1) });
 export function POST(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
     const { version } = await readJson(request, bodySchema);
-    return { revision: await publishProduct(context, numberFrom((await params).id), version) };
+    const revision = await publishProduct(context, numberFrom((await params).id), version);
+    beginCards(context);
+    return { revision };
   });
 }
 

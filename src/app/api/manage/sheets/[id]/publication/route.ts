@@ -1,3 +1,4 @@
+import { beginCards } from '@/services/catalog/cards';
 import { answer, numberFrom, readJson } from '@/http/route';
 import { publishSheet, sheetPublicationSchema } from '@/services/sheets/sheets';
 
@@ -6,5 +7,9 @@ interface Place {
 }
 
 export function POST(request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => ({ revision: await publishSheet(context, numberFrom((await params).id), await readJson(request, sheetPublicationSchema)) }));
+  return answer(async (context) => {
+    const revision = await publishSheet(context, numberFrom((await params).id), await readJson(request, sheetPublicationSchema));
+    beginCards(context);
+    return { revision };
+  });
 }
