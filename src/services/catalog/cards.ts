@@ -61,7 +61,8 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
 
 /** Begins to work out what has just been changed, so that nobody waits for it later. Whoever reads sees to it in any case. */
 export function beginCards(context: Services): void {
-  freshenCards(context, 'published').catch((error: unknown) => console.error(error));
+  // What goes wrong here goes wrong for whoever reads next, and is told there.
+  freshenCards(context, 'published').catch(() => undefined);
 }
 
 /** Works cards out in the background; where many together take too long, in smaller numbers. */
