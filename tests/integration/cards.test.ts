@@ -1,14 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
+import { customerView } from '@/core/exchange';
 import { catalogStates, productCards, products } from '@/data/schema';
 import { freshenCards, readCards } from '@/services/catalog/cards';
 import { readShared } from '@/services/catalog/catalog-state';
+import { readPublishedBySlug } from '@/services/catalog/published-products';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { createProduct, deleteProduct, insertProduct } from '@/services/products/products';
 import { publishDraft, publishProduct, unpublishProduct } from '@/services/products/publishing';
-import { listShop } from '@/services/selling/shop';
+import { openShopProduct, programFor } from '@/services/selling/published';
+import { listShop, openShopProductView } from '@/services/selling/shop';
 import { createStockItem, enterStock } from '@/services/store-room/stock';
 import { changeSwatch, deleteSwatch } from '@/services/swatches/swatches';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
@@ -141,5 +144,46 @@ describe('what is published', () => {
     await publishProduct(context, row?.id ?? 0, version);
     await deleteSwatch(context, 'slate');
     expect((await listShop(context)).entries.some(({ slug }) => slug === 'bee-suit')).toBe(true);
+  });
+});
+
+describe('programs', () => {
+  const programOf = async (slug: string, group: string | null = null) => {
+    const product = await openShopProduct(context, slug);
+    return (await programFor(context.database.read, product, product.surroundings, group)).program;
+  };
+
+  it('are made once for each state of the catalog, product and group', async () => {
+    const first = await programOf('bee-suit');
+    expect(await programOf('bee-suit')).toBe(first);
+    expect(await programOf('bee-suit', 'trade')).not.toBe(first);
+    await enterStock(context, 'honey-jar-454', { kind: 'adjustment', quantity: '3', reason: 'Counted' });
+    expect(await programOf('bee-suit')).toBe(first);
+    await changeSwatch(context, 'slate', { name: 'Slate', colours: ['#404a50'], picture: null, family: '', supplierCode: '' });
+    const next = await programOf('bee-suit');
+    expect(next).not.toBe(first);
+    expect(next.product.choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap(({ colours }) => colours) : []))).toContain('#404a50');
+  });
+
+  it('of a customer know the stock items that their product can draw, and no other', async () => {
+    const { definition, surroundings } = await openShopProduct(context, 'smoker');
+    const known = customerView(definition, surroundings, null).surroundings.stock;
+    expect(surroundings.stock.size).toBeGreaterThan(known.size);
+    const { stock } = await openShopProductView(context, 'smoker', undefined);
+    expect(stock.map(({ key }) => key).sort()).toEqual([...known.keys()].sort());
+  });
+
+  it('and what is published of a product are those of the transaction that reads them', async () => {
+    const row = await context.database.read.query.products.findFirst({ where: eq(products.publishedSlug, 'smoker-fuel') });
+    await expect(
+      context.database.write(async (transaction) => {
+        const draft = { ...(row?.draft ?? productSchema.parse({})), price: '99.00' };
+        await publishDraft(transaction, { id: row?.id ?? 0, draft, draftVersion: 9 }, context.now());
+        expect((await readPublishedBySlug(transaction, 'smoker-fuel'))?.definition.price).toBe('99.00');
+        throw new Error('taken back');
+      }),
+    ).rejects.toThrow('taken back');
+    expect((await readPublishedBySlug(context.database.read, 'smoker-fuel'))?.definition.price).not.toBe('99.00');
+    expect((await openShopProduct(context, 'smoker-fuel')).definition.price).not.toBe('99.00');
   });
 });

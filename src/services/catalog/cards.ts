@@ -1,4 +1,3 @@
-import { Refusal } from '@/services/refusal';
 import { and, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
@@ -6,6 +5,7 @@ import { type Product } from '../../core/catalog';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
+import { Refusal } from '../refusal';
 import { readShared } from './catalog-state';
 import { madeWith } from './made-with';
 import { readSurroundings, type SurroundingsNow } from './surroundings';

@@ -1,6 +1,6 @@
-import { beginCards } from '@/services/catalog/cards';
 import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
+import { beginCards } from '@/services/catalog/cards';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 
 interface Place {

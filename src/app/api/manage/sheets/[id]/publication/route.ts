@@ -1,5 +1,5 @@
-import { beginCards } from '@/services/catalog/cards';
 import { answer, numberFrom, readJson } from '@/http/route';
+import { beginCards } from '@/services/catalog/cards';
 import { publishSheet, sheetPublicationSchema } from '@/services/sheets/sheets';
 
 interface Place {
