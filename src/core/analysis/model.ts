@@ -201,27 +201,7 @@ function constrainChoice(choice: ModelledChoice, model: Draft, fires: readonly F
     space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
   }
   if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));
-  if (definition.kind === 'several') limitHowMany(choice, space, definition.least ?? 1, definition.most ?? definition.options.length);
-}
-
-/** At least and at most so many options, where any are picked: counted along the options by helpers. */
-function limitHowMany({ variables }: ModelledChoice, space: Space, least: number, most: number): void {
-  if (least <= 1 && most >= variables.length) return;
-  // Beyond the most it makes no difference how many there are.
-  const states = Math.min(most, variables.length) + 2;
-  let before: number | null = null;
-  for (const own of variables) {
-    const picked = isPicked(own, space);
-    const after = space.helper(states);
-    for (let count = 0; count < (before === null ? 1 : states); count += 1) {
-      const start = before;
-      const elsewhere = start === null ? NEVER : space.is(start, (value) => value !== count);
-      space.require(anyOf(elsewhere, picked, space.is(after, (value) => value === count)));
-      space.require(anyOf(elsewhere, not(picked, space.sizes), space.is(after, (value) => value === Math.min(count + 1, states - 1))));
-    }
-    before = after;
-  }
-  if (before !== null) space.require(space.is(before, (count) => count === 0 || (count >= least && count <= most)));
+  if (definition.kind === 'several') space.limit(choice.variables.map(({ variable, values }) => ({ variable, isPicked: (value: number) => values[value]?.raw !== null })), definition.least ?? 1, definition.most ?? definition.options.length);
 }
 
 interface Column {

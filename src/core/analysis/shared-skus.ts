@@ -149,11 +149,12 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
 }
 
 /** A space with everything in it twice, so that two selections can be looked for at once. */
-function twice({ sizes, countsAs, clauses }: Space): Space {
+function twice({ sizes, countsAs, clauses, counters }: Space): Space {
   const space = new Space();
   for (let copy = 0; copy < 2; copy += 1) sizes.forEach((size, variable) => space.variable(size, countsAs[variable]));
   for (const by of [0, sizes.length]) {
     for (const { variables, sets } of clauses) space.clauses.push({ variables: variables.map((variable) => variable + by), sets });
+    for (const counter of counters) space.counters.push({ ...counter, variables: counter.variables.map((variable) => variable + by) });
   }
   return space;
 }

@@ -4,12 +4,19 @@ import { allOf, anyOf, countSolutions, type Formula, holdsFor, minimise, not, So
 
 /** Small spaces that can be tried value by value. */
 const space = fc.record({
+  limits: fc.option(fc.record({ bits: fc.array(fc.nat(15), { minLength: 5, maxLength: 5 }), least: fc.integer({ min: 1, max: 3 }), most: fc.integer({ min: 1, max: 4 }) })),
   sizes: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 4 }),
   helpers: fc.array(fc.integer({ min: 2, max: 3 }), { maxLength: 1 }),
   seeds: fc.array(fc.array(fc.tuple(fc.nat(9), fc.nat(15), fc.boolean()), { minLength: 1, maxLength: 3 }), { maxLength: 6 }),
 });
 
-function made({ sizes, helpers, seeds }: { sizes: number[]; helpers: number[]; seeds: [number, number, boolean][][] }) {
+interface Limits {
+  bits: number[];
+  least: number;
+  most: number;
+}
+
+function made({ sizes, helpers, seeds, limits }: { sizes: number[]; helpers: number[]; seeds: [number, number, boolean][][]; limits: Limits | null }) {
   const made = new Space();
   sizes.forEach((size) => made.variable(size));
   helpers.forEach((size) => made.helper(size));
@@ -19,7 +26,18 @@ function made({ sizes, helpers, seeds }: { sizes: number[]; helpers: number[]; s
     return nested ? allOf(is, not(made.is((variable + 1) % total, (value) => ((bits >> value) & 1) === 0), made.sizes)) : is;
   })));
   formulas.forEach((formula) => made.require(formula));
-  return { made, formulas, sizes, all: [...sizes, ...helpers] };
+  if (limits) made.limit(sizes.map((_, variable) => ({ variable, isPicked: (value) => isPicked(limits, variable, value) })), limits.least, limits.most);
+  const right = [...every([...sizes, ...helpers])].filter((values) => formulas.every((formula) => holdsFor(formula, values)) && isWithin(limits, values, sizes.length));
+  return { made, formulas, sizes, right, all: [...sizes, ...helpers] };
+}
+
+const isPicked = ({ bits }: Limits, variable: number, value: number) => (((bits[variable] ?? 0) >> value) & 1) === 1;
+
+/** Whether none is picked, or as many as may be. */
+function isWithin(limits: Limits | null, values: readonly number[], variables: number): boolean {
+  if (!limits || (limits.least <= 1 && limits.most >= variables)) return true;
+  const count = values.slice(0, variables).filter((value, variable) => isPicked(limits, variable, value)).length;
+  return count === 0 || (count >= limits.least && count <= limits.most);
 }
 
 function* every(sizes: readonly number[], place = 0, values: number[] = []): Generator<number[]> {
@@ -34,8 +52,7 @@ describe('spaces of variables, beside every value tried', () => {
   it('have solutions where there are some, and count them without helpers', () => {
     fc.assert(
       fc.property(space, (given) => {
-        const { made: built, formulas, sizes, all } = made(given);
-        const right = [...every(all)].filter((values) => formulas.every((formula) => holdsFor(formula, values)));
+        const { made: built, formulas, sizes, right } = made(given);
         const solver = new Solver(built);
         const solution = solver.solve(BUDGET(), { costs: [] });
         expect(solution !== null).toBe(right.length > 0);
@@ -49,8 +66,7 @@ describe('spaces of variables, beside every value tried', () => {
   it('say which values can be had, and what costs least', () => {
     fc.assert(
       fc.property(space, fc.array(fc.nat(20), { minLength: 30, maxLength: 30 }), (given, prices) => {
-        const { made: built, formulas, all } = made(given);
-        const right = [...every(all)].filter((values) => formulas.every((formula) => holdsFor(formula, values)));
+        const { made: built, right, all } = made(given);
         const solver = new Solver(built);
         const wanted = built.sizes.map((size, variable) => (variable < all.length ? Array.from({ length: size }, (_, value) => value) : []));
         solver.possible(BUDGET(), wanted, (variable, value, can) => expect(can, `${variable} ${value}`).toBe(right.some((values) => values[variable] === value)));

@@ -1,5 +1,8 @@
-import { hasValue } from './formula';
-import { type Budget, type Solver, spend } from './solver';
+import { type Budget, spend } from './budget';
+import { spellOut } from './counter';
+import { hasValue, valuesWhere } from './formula';
+import { Solver } from './solver';
+import { Space } from './space';
 
 /**
  * Combinations of some variables that do the same to everything else. What they do is which clauses they leave to be
@@ -78,9 +81,11 @@ function mover(from: readonly number[], to: readonly number[]): (way: Int32Array
  *
  * @throws when the budget is spent; see `within`
  */
-export function countSolutions(solver: Solver, budget: Budget): bigint {
-  if (solver.impossible) return 0n;
+export function countSolutions(given: Solver, budget: Budget): bigint {
+  if (given.impossible) return 0n;
+  const solver = withoutCounters(given);
   const { space } = solver;
+  if (solver.impossible) return 0n;
   // Clauses that hold whatever is picked of what is left need no looking after.
   const live = space.clauses.map(({ variables, sets }) => !variables.some((variable, place) => solver.isWithin(variable, sets[place] ?? new Uint32Array())));
   const parts = space.clauses.map(({ variables }) => variables.length);
@@ -118,6 +123,18 @@ export function countSolutions(solver: Solver, budget: Budget): bigint {
     if (total === 0n) return 0n;
   }
   return total;
+}
+
+/** The same with counters written out as clauses, which is all that classes of combinations know. */
+function withoutCounters(solver: Solver): Solver {
+  const { sizes, countsAs, clauses, counters } = solver.space;
+  if (counters.length === 0) return solver;
+  const space = new Space();
+  sizes.forEach((size, variable) => space.variable(size, countsAs[variable]));
+  space.clauses.push(...clauses);
+  sizes.forEach((size, variable) => space.require({ kind: 'is', variable, values: valuesWhere(size, (value) => solver.has(variable, value)) }));
+  for (const counter of counters) spellOut(space, counter);
+  return new Solver(space);
 }
 
 /** The clauses of two factors, parted into those that nothing else has a part in and those that are still open. */

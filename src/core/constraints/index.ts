@@ -1,5 +1,6 @@
 export { allOf, ALWAYS, anyOf, type Formula, hasValue, holdsFor, NEVER, not, valuesWhere, variablesOf } from './formula';
 export { countSolutions } from './count';
 export { CLOSE, type Goal, minimise, type Optimum, sumOf } from './optimum';
-export { type Budget, NO_COSTS, type Objective, Solver, spend, within } from './solver';
+export { type Budget, spend, within } from './budget';
+export { NO_COSTS, type Objective, Solver } from './solver';
 export { Space } from './space';

@@ -1,5 +1,6 @@
+import { type Budget, spend } from './budget';
 import { valuesWhere } from './formula';
-import { type Budget, type Objective, type Solver, spend } from './solver';
+import { type Objective, type Solver } from './solver';
 
 /** What is to be as little as possible. */
 export interface Goal extends Objective {
@@ -55,14 +56,12 @@ export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (f
     const bound = goal.bound(solver);
     if (best && bound >= best.value - CLOSE) return;
     const picked = solver.pick(goal);
-    const literal = solver.brokenBy(picked);
+    const branch = solver.brokenBy(picked);
     const mark = solver.mark();
-    if (literal >= 0) {
-      const variable = solver.variableOf(literal);
-      const set = solver.setOf(literal);
-      if (solver.narrow(variable, set)) visit();
+    if (branch) {
+      if (solver.narrow(branch.variable, branch.values)) visit();
       solver.undo(mark);
-      if (solver.without(variable, set)) visit();
+      if (solver.without(branch.variable, branch.values)) visit();
       solver.undo(mark);
       return;
     }

@@ -1,38 +1,15 @@
-import { type ValueSet, wordsFor } from './formula';
+import { type Budget, spend } from './budget';
+import { Clauses } from './clauses';
+import { hasValue, type ValueSet } from './formula';
+import { lessonOf } from './learning';
 import { type Space } from './space';
+import { byCounter, DECIDED, Trail } from './trail';
 
-/** How much searching may be done; shared by everything that is asked in one go. */
-export interface Budget {
-  /** steps that are left; every node of a search takes one */
-  steps: number;
-  /** asked now and then; true stops the search */
-  stop?: () => boolean;
-}
-
-/** Thrown and caught inside: the budget is spent and nothing has been proved. */
-class Spent extends Error {}
-
-/** Thrown and caught inside: a search begins again with what it has learned. */
-class Restart extends Error {}
-
-/** Steps after which a search first begins again. */
+/** Conflicts after which a search first begins again with what it has learned. */
 const FIRST_RUN = 60;
-
-/** Takes one step, or more, of a budget. */
-export function spend(budget: Budget, steps = 1): void {
-  budget.steps -= steps;
-  if (budget.steps < 0 || ((budget.steps & 1023) === 0 && budget.stop?.())) throw new Spent();
-}
-
-/** Runs a search that may spend its budget. @returns undefined when it did */
-export function within<T>(search: () => T): T | undefined {
-  try {
-    return search();
-  } catch (error) {
-    if (error instanceof Spent) return undefined;
-    throw error;
-  }
-}
+const LONGER = 1.5;
+/** What has been learned is forgotten when it is more than this. */
+const MOST_LEARNED = 6000;
 
 /** Which value a search tries first for a variable: the one that costs least. Costs are not below nothing. */
 export interface Objective {
@@ -43,20 +20,33 @@ export interface Objective {
 /** Any solution will do. */
 export const NO_COSTS: Objective = { costs: [] };
 
-/** Finds values for all variables of a space so that every clause holds, exactly. */
+/** What is decided next: a variable has one of some values. */
+export interface Branch {
+  readonly variable: number;
+  readonly values: ValueSet;
+}
+
+const NOTHING_WRONG = -1;
+const NO_VALUES: ValueSet = new Uint32Array();
+
+/**
+ * Finds values for all variables of a space so that every clause and counter holds, exactly. What a dead end teaches is
+ * kept as a clause, and serves all later questions.
+ */
 export class Solver {
-  private readonly offsets: Int32Array;
-  private readonly domains: Uint32Array;
-  private readonly starts: Int32Array;
-  private readonly literalVariable: Int32Array;
-  private readonly literalSet: Int32Array;
-  private readonly setWords: Uint32Array;
-  private readonly occurrences: readonly Int32Array[];
+  private readonly trail: Trail;
+  private readonly clauses: Clauses;
+  /** clauses up to here are the space's own, the others were learned */
+  private readonly own: number;
+  /** clauses of one literal, which nothing watches */
+  private readonly units: number[] = [];
   private readonly weights: Float64Array;
-  private readonly trailAt: number[] = [];
-  private readonly trailWas: number[] = [];
+  private readonly countersOf: readonly number[][];
   private readonly queue: number[] = [];
   private readonly queued: Uint8Array;
+  /** what can't be kept, when following clauses ended */
+  private broken = NOTHING_WRONG;
+  private isBroken = false;
   private readonly picked: Int32Array;
   /** the solution found last: where any value will do, its value is likely to be right again */
   private readonly lastFound: Int32Array;
@@ -64,42 +54,22 @@ export class Solver {
   readonly impossible: boolean;
 
   constructor(readonly space: Space) {
-    const { sizes, clauses } = space;
-    this.offsets = new Int32Array(sizes.length + 1);
-    sizes.forEach((size, variable) => (this.offsets[variable + 1] = (this.offsets[variable] ?? 0) + wordsFor(size)));
-    this.domains = new Uint32Array(this.offsets[sizes.length] ?? 0);
-    sizes.forEach((size, variable) => {
-      for (let value = 0; value < size; value += 1) {
-        const word = this.wordOf(variable, value);
-        this.domains[word] = (this.domains[word] ?? 0) | (1 << (value & 31));
-      }
-    });
-    const literals = clauses.reduce((sum, { variables }) => sum + variables.length, 0);
-    this.starts = new Int32Array(clauses.length + 1);
-    this.literalVariable = new Int32Array(literals);
-    this.literalSet = new Int32Array(literals);
-    const words: number[] = [];
-    const occurrences: number[][] = sizes.map(() => []);
-    let literal = 0;
-    clauses.forEach(({ variables, sets }, clause) => {
-      this.starts[clause] = literal;
-      variables.forEach((variable, place) => {
-        this.literalVariable[literal] = variable;
-        this.literalSet[literal] = words.length;
-        words.push(...(sets[place] ?? []));
-        occurrences[variable]?.push(clause);
-        literal += 1;
-      });
-    });
-    this.starts[clauses.length] = literal;
-    this.setWords = Uint32Array.from(words);
-    this.occurrences = occurrences.map((list) => Int32Array.from(list));
-    this.weights = new Float64Array(clauses.length).fill(1);
+    const { sizes, clauses, counters } = space;
+    this.trail = new Trail(sizes);
+    this.clauses = new Clauses(this.trail.offsets);
+    for (const { variables, sets } of clauses) this.clauses.add(variables.map((variable, place) => ({ variable, values: sets[place] ?? NO_VALUES })));
+    this.own = this.clauses.count;
+    this.weights = new Float64Array(this.own).fill(1);
     this.queued = new Uint8Array(sizes.length);
     this.picked = new Int32Array(sizes.length);
     this.lastFound = new Int32Array(sizes.length);
-    let possible = clauses.every(({ variables }) => variables.length > 0) && sizes.every((size) => size > 0);
-    for (let clause = 0; possible && clause < clauses.length; clause += 1) possible = this.look(clause);
+    const countersOf: number[][] = sizes.map(() => []);
+    counters.forEach(({ variables }, counter) => variables.forEach((variable) => countersOf[variable]?.push(counter)));
+    this.countersOf = countersOf;
+    let possible = sizes.every((size) => size > 0) && clauses.every(({ variables }) => variables.length > 0);
+    clauses.forEach(({ variables }, clause) => variables.length === 1 && this.units.push(clause));
+    possible = possible && this.assertUnits();
+    for (let counter = 0; possible && counter < counters.length; counter += 1) possible = this.count(counter);
     this.impossible = !(possible && this.propagate());
   }
 
@@ -110,117 +80,164 @@ export class Solver {
 
   /** A place to come back to. */
   mark(): number {
-    return this.trailAt.length;
+    return this.trail.mark();
   }
 
   undo(mark: number): void {
-    while (this.trailAt.length > mark) this.domains[this.trailAt.pop() ?? 0] = this.trailWas.pop() ?? 0;
+    this.trail.undo(mark);
   }
 
   has(variable: number, value: number): boolean {
-    return (((this.domains[this.wordOf(variable, value)] ?? 0) >>> (value & 31)) & 1) === 1;
+    return this.trail.has(variable, value);
   }
 
   /** Whether all values that are left to a variable are among some. */
   isWithin(variable: number, set: ValueSet): boolean {
-    const from = this.offsets[variable] ?? 0;
-    for (let word = 0; word < set.length; word += 1) if (((this.domains[from + word] ?? 0) & ~(set[word] ?? 0)) !== 0) return false;
-    return true;
+    return this.trail.isWithin(variable, set);
   }
 
   /** Whether any value that is left to a variable is among some. */
   meets(variable: number, set: ValueSet): boolean {
-    const from = this.offsets[variable] ?? 0;
-    for (let word = 0; word < set.length; word += 1) if (((this.domains[from + word] ?? 0) & (set[word] ?? 0)) !== 0) return true;
-    return false;
+    return this.trail.meets(variable, set);
   }
 
   /** Leaves a variable only values of a set. @returns whether that can be, as far as following clauses tells */
   narrow(variable: number, set: ValueSet): boolean {
-    return this.keep(variable, set, 0, false) && this.propagate();
+    return this.decide(variable, set, false);
   }
 
   /** Takes values of a set from a variable. */
   without(variable: number, set: ValueSet): boolean {
-    return this.keep(variable, set, 0, true) && this.propagate();
+    return this.decide(variable, set, true);
   }
 
   only(variable: number, value: number): boolean {
-    const set = new Uint32Array((this.offsets[variable + 1] ?? 0) - (this.offsets[variable] ?? 0));
+    const set = new Uint32Array((this.trail.offsets[variable + 1] ?? 0) - (this.trail.offsets[variable] ?? 0));
     set[value >>> 5] = 1 << (value & 31);
     return this.narrow(variable, set);
   }
 
-  private wordOf(variable: number, value: number): number {
-    return (this.offsets[variable] ?? 0) + (value >>> 5);
+  private decide(variable: number, set: ValueSet, opposite: boolean): boolean {
+    this.trail.level += 1;
+    if (!this.keep(variable, set, 0, opposite, DECIDED)) return false;
+    if (this.propagate()) return true;
+    const lesson = lessonOf(this.trail, this.clauses, this.space.counters, this.broken, 0);
+    if (lesson && this.clauses.count - this.own < MOST_LEARNED) this.learn(lesson.literals);
+    return false;
   }
 
-  private keep(variable: number, words: Uint32Array, at: number, opposite: boolean): boolean {
-    const from = this.offsets[variable] ?? 0;
-    const to = this.offsets[variable + 1] ?? 0;
-    let left = 0;
-    let changed = false;
-    for (let word = from; word < to; word += 1) {
-      const was = this.domains[word] ?? 0;
-      const set = words[at + word - from] ?? 0;
-      const now = (opposite ? was & ~set : was & set) >>> 0;
-      if (now !== was) {
-        this.trailAt.push(word);
-        this.trailWas.push(was);
-        this.domains[word] = now;
-        changed = true;
-      }
-      left |= now;
-    }
-    if (changed && this.queued[variable] === 0) {
+  private learn(literals: Parameters<Clauses['add']>[0]): number {
+    const clause = this.clauses.add(literals);
+    if (literals.length === 1) this.units.push(clause);
+    return clause;
+  }
+
+  private keep(variable: number, words: ValueSet, at: number, opposite: boolean, reason: number): boolean {
+    const became = this.trail.keep(variable, words, at, opposite, reason);
+    if (became === 2 && this.queued[variable] === 0) {
       this.queued[variable] = 1;
       this.queue.push(variable);
     }
-    return left !== 0;
+    return became !== 0;
+  }
+
+  private fail(reason: number): false {
+    this.broken = reason;
+    this.isBroken = true;
+    if (reason >= 0 && reason < this.own) this.weights[reason] = (this.weights[reason] ?? 0) + 1;
+    return false;
+  }
+
+  private assertUnits(): boolean {
+    const { starts, variables, places } = this.clauses;
+    for (const clause of this.units) {
+      const literal = starts[clause] ?? 0;
+      if (!this.trail.meets(variables[literal] ?? 0, this.clauses.words, places[literal])) return this.fail(clause);
+      this.keep(variables[literal] ?? 0, this.clauses.words, places[literal] ?? 0, false, clause);
+    }
+    return true;
   }
 
   private propagate(): boolean {
     const { queue } = this;
-    let possible = true;
+    this.isBroken = false;
     for (let place = 0; place < queue.length; place += 1) {
       const variable = queue[place] ?? 0;
       this.queued[variable] = 0;
-      if (!possible) continue;
-      for (const clause of this.occurrences[variable] ?? []) {
-        if (this.look(clause)) continue;
-        this.weights[clause] = (this.weights[clause] ?? 0) + 1;
-        possible = false;
-        break;
-      }
+      if (this.isBroken) continue;
+      if (!this.follow(variable)) continue;
+      for (const counter of this.countersOf[variable] ?? []) if (!this.count(counter)) break;
     }
     queue.length = 0;
-    return possible;
+    return !this.isBroken;
   }
 
-  /** Looks at one clause: when only one part of it can still hold, that part must. */
-  private look(clause: number): boolean {
-    const { literalVariable, literalSet, setWords, domains, offsets } = this;
-    let open = -1;
-    const end = this.starts[clause + 1] ?? 0;
-    for (let literal = this.starts[clause] ?? 0; literal < end; literal += 1) {
-      const variable = literalVariable[literal] ?? 0;
-      const from = offsets[variable] ?? 0;
-      const to = offsets[variable + 1] ?? 0;
-      const at = literalSet[literal] ?? 0;
-      let inside = 0;
-      let outside = 0;
-      for (let word = from; word < to; word += 1) {
-        const domain = domains[word] ?? 0;
-        const set = setWords[at + word - from] ?? 0;
-        inside |= domain & set;
-        outside |= domain & ~set;
+  /** Looks at the clauses that watch a variable which has fewer values than before. */
+  private follow(variable: number): boolean {
+    const { trail, clauses } = this;
+    const { starts, variables, places } = clauses;
+    const list = clauses.watching[variable] ?? [];
+    let kept = 0;
+    for (let index = 0; index < list.length; index += 1) {
+      const clause = list[index] ?? 0;
+      const first = starts[clause] ?? 0;
+      const own = variables[first] === variable ? first : first + 1;
+      const other = own === first ? first + 1 : first;
+      list[kept] = clause;
+      kept += 1;
+      if (trail.meets(variable, clauses.words, places[own])) continue;
+      const partner = variables[other] ?? 0;
+      if (trail.isWithin(partner, clauses.words, places[other])) continue;
+      const next = this.unfalse(first + 2, starts[clause + 1] ?? 0);
+      if (next >= 0) {
+        clauses.swap(own, next);
+        clauses.watching[variables[own] ?? 0]?.push(clause);
+        kept -= 1;
+        continue;
       }
-      if (outside === 0) return true;
-      if (inside === 0) continue;
-      if (open >= 0) return true;
-      open = literal;
+      if (trail.meets(partner, clauses.words, places[other])) {
+        this.keep(partner, clauses.words, places[other] ?? 0, false, clause);
+        continue;
+      }
+      for (index += 1; index < list.length; index += 1) {
+        list[kept] = list[index] ?? 0;
+        kept += 1;
+      }
+      list.length = kept;
+      return this.fail(clause);
     }
-    return open >= 0 && this.keep(literalVariable[open] ?? 0, setWords, literalSet[open] ?? 0, false);
+    list.length = kept;
+    return true;
+  }
+
+  /** The first of some literals that can still hold; -1 when none can. */
+  private unfalse(from: number, to: number): number {
+    const { variables, places, words } = this.clauses;
+    for (let literal = from; literal < to; literal += 1) if (this.trail.meets(variables[literal] ?? 0, words, places[literal])) return literal;
+    return -1;
+  }
+
+  /** Follows what a counter leaves: as many as may be, or none, or all that are left. */
+  private count(index: number): boolean {
+    const counter = this.space.counters[index];
+    if (!counter) return true;
+    const { variables, picked, unpicked, least, most } = counter;
+    let [certain, out] = [0, 0];
+    for (let place = 0; place < variables.length; place += 1) {
+      if (!this.trail.meets(variables[place] ?? 0, unpicked[place] ?? NO_VALUES)) certain += 1;
+      else if (!this.trail.meets(variables[place] ?? 0, picked[place] ?? NO_VALUES)) out += 1;
+    }
+    const left = variables.length - out;
+    if (certain > most || (certain > 0 && left < least)) return this.fail(byCounter(index));
+    const none = certain === most || left < least;
+    const all = certain > 0 && left === least;
+    if (!none && !all) return true;
+    for (let place = 0; place < variables.length; place += 1) {
+      const variable = variables[place] ?? 0;
+      const [inside, outside] = [picked[place] ?? NO_VALUES, unpicked[place] ?? NO_VALUES];
+      if (this.trail.meets(variable, inside) && this.trail.meets(variable, outside)) this.keep(variable, none ? outside : inside, 0, false, byCounter(index));
+    }
+    return true;
   }
 
   /** The cheapest value that is left to a variable; of equally cheap ones the first, or that of the last solution. */
@@ -242,72 +259,92 @@ export class Solver {
     return this.picked;
   }
 
-  /** The literal of a clause that what is picked breaks, the one that has made most trouble before; -1 when none is broken. */
-  brokenBy(picked: Int32Array): number {
-    const { starts, literalVariable, literalSet, setWords } = this;
+  /** What to decide because what is picked breaks a clause, the one that has made most trouble before, or a counter; null when nothing is broken. */
+  brokenBy(picked: Int32Array): Branch | null {
+    const { starts, variables, places, words } = this.clauses;
     let broken = -1;
-    for (let clause = 0; clause < this.weights.length; clause += 1) {
+    for (let clause = 0; clause < this.own; clause += 1) {
+      if (broken >= 0 && (this.weights[clause] ?? 0) <= (this.weights[broken] ?? 0)) continue;
       let holds = false;
       for (let literal = starts[clause] ?? 0; literal < (starts[clause + 1] ?? 0); literal += 1) {
-        const value = picked[literalVariable[literal] ?? 0] ?? 0;
-        if ((((setWords[(literalSet[literal] ?? 0) + (value >>> 5)] ?? 0) >>> (value & 31)) & 1) === 1) {
+        const value = picked[variables[literal] ?? 0] ?? 0;
+        if ((((words[(places[literal] ?? 0) + (value >>> 5)] ?? 0) >>> (value & 31)) & 1) === 1) {
           holds = true;
           break;
         }
       }
-      if (!holds && (broken < 0 || (this.weights[clause] ?? 0) > (this.weights[broken] ?? 0))) broken = clause;
+      if (!holds) broken = clause;
     }
-    if (broken < 0) return -1;
-    for (let literal = starts[broken] ?? 0; literal < (starts[broken + 1] ?? 0); literal += 1) if (this.meets(literalVariable[literal] ?? 0, this.setOf(literal))) return literal;
-    return -1;
+    if (broken < 0) return this.miscounted(picked);
+    const literal = this.unfalse(starts[broken] ?? 0, starts[broken + 1] ?? 0);
+    return { variable: variables[literal] ?? 0, values: this.clauses.valuesOf(literal).slice() };
   }
 
-  variableOf(literal: number): number {
-    return this.literalVariable[literal] ?? 0;
-  }
-
-  setOf(literal: number): ValueSet {
-    const at = this.literalSet[literal] ?? 0;
-    const variable = this.variableOf(literal);
-    return this.setWords.subarray(at, at + (this.offsets[variable + 1] ?? 0) - (this.offsets[variable] ?? 0));
+  private miscounted(given: Int32Array): Branch | null {
+    for (const { variables, picked, unpicked, least, most } of this.space.counters) {
+      const places = variables.map((variable, place) => hasValue(picked[place] ?? NO_VALUES, given[variable] ?? 0));
+      const count = places.filter((is) => is).length;
+      if (count === 0 || (count >= least && count <= most)) continue;
+      const wanted = count > most ? unpicked : picked;
+      const turned = places.findIndex((is, place) => is === count > most && this.meets(variables[place] ?? 0, wanted[place] ?? NO_VALUES));
+      if (turned >= 0) return { variable: variables[turned] ?? 0, values: wanted[turned] ?? NO_VALUES };
+    }
+    return null;
   }
 
   /**
-   * Finds values with which every clause holds, within what is left to the variables. What is left to them is as before
+   * Finds values with which everything holds, within what is left to the variables. What is left to them is as before
    * afterwards.
    *
    * @returns null when there are none: that is proved
    */
   solve(budget: Budget, objective: Objective): Int32Array | null {
     if (this.impossible) return null;
+    if (this.clauses.count - this.own > MOST_LEARNED && !this.trail.leansOn(this.own)) this.forgetLearned();
     const start = this.mark();
-    let left = 0;
-    const visit = (): boolean => {
-      spend(budget);
-      left -= 1;
-      if (left < 0) throw new Restart();
-      const literal = this.brokenBy(this.pick(objective));
-      if (literal < 0) return true;
-      const variable = this.variableOf(literal);
-      const set = this.setOf(literal);
-      const mark = this.mark();
-      if (this.narrow(variable, set) && visit()) return true;
-      this.undo(mark);
-      return this.without(variable, set) && visit();
-    };
-    // Clauses that made trouble are looked at first after a restart, so that what can't be is soon found not to be.
-    for (let most = FIRST_RUN; ; most *= 2) {
-      left = most;
-      try {
-        if (!visit()) return null;
-        this.lastFound.set(this.picked);
-        return this.picked.slice();
-      } catch (error) {
-        if (!(error instanceof Restart)) throw error;
-      } finally {
-        this.undo(start);
+    const base = this.trail.level;
+    try {
+      if (!this.assertUnits() || !this.propagate()) return null;
+      let [conflicts, most] = [0, FIRST_RUN];
+      for (;;) {
+        spend(budget);
+        const branch = this.brokenBy(this.pick(objective));
+        if (!branch) {
+          this.lastFound.set(this.picked);
+          return this.picked.slice();
+        }
+        this.trail.level += 1;
+        this.keep(branch.variable, branch.values, 0, false, DECIDED);
+        while (!this.propagate()) {
+          spend(budget);
+          conflicts += 1;
+          if (!this.turnBack(base)) return null;
+        }
+        if (conflicts < most) continue;
+        this.trail.backTo(base);
+        [conflicts, most] = [0, most * LONGER];
       }
+    } finally {
+      this.queue.forEach((variable) => (this.queued[variable] = 0));
+      this.queue.length = 0;
+      this.trail.undo(start);
     }
+  }
+
+  /** Goes back to where what a conflict teaches says something new. @returns false when that is before the search began */
+  private turnBack(base: number): boolean {
+    const lesson = lessonOf(this.trail, this.clauses, this.space.counters, this.broken, base);
+    if (!lesson) return false;
+    this.trail.backTo(Math.max(lesson.level, base));
+    const clause = this.learn(lesson.literals);
+    const literal = this.clauses.starts[clause] ?? 0;
+    this.keep(this.clauses.variables[literal] ?? 0, this.clauses.words, this.clauses.places[literal] ?? 0, false, clause);
+    return true;
+  }
+
+  private forgetLearned(): void {
+    this.clauses.forgetFrom(this.own);
+    this.units.splice(0, this.units.length, ...this.units.filter((clause) => clause < this.own));
   }
 
   private solveWith(variable: number, value: number, budget: Budget, objective: Objective): Int32Array | null {

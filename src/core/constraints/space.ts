@@ -1,3 +1,4 @@
+import { type Counter, counterOf } from './counter';
 import { type Formula, hasValue, isEmptySet, type ValueSet, valuesWhere } from './formula';
 
 /** At least one of these holds: a variable has one of some values. */
@@ -18,6 +19,7 @@ export class Space {
    */
   readonly countsAs: (readonly number[])[] = [];
   readonly clauses: Clause[] = [];
+  readonly counters: Counter[] = [];
 
   /** @returns the number of the new variable */
   variable(size: number, countsAs: readonly number[] = Array.from({ length: size }, (_, value) => value)): number {
@@ -37,6 +39,11 @@ export class Space {
 
   require(formula: Formula): void {
     this.clauses.push(...this.clausesOf(formula));
+  }
+
+  /** Requires that either none of some variables is picked, or from a least to a most of them are. */
+  limit(members: Parameters<typeof counterOf>[1], least: number, most: number): void {
+    if (least > 1 || most < members.length) this.counters.push(counterOf(this.sizes, members, least, most));
   }
 
   private clausesOf(formula: Formula): Clause[] {
