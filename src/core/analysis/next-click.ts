@@ -5,7 +5,7 @@ import { compileCondition } from '../rules';
 import { readAnswers, type ResolveContext } from '../run';
 import { type Answer } from '../selection';
 import { testsOf } from './candidates';
-import { contextFor, type Model, type ModelledChoice, modelOf, optionValues, possibleOptions, selectionFor } from './model';
+import { contextFor, type Model, type ModelledChoice, modelOf, possibleOptions, selectionFor } from './model';
 
 /** An earlier answer to change so that the others can stay. */
 export interface Change {
@@ -168,7 +168,7 @@ export class NextClick {
     const visit = (from: number, to: number): void => {
       if (to - from === 1) {
         const choice = model.choices[answered[from] ?? -1];
-        for (const { variable, value, option } of choice ? optionValues(choice) : []) if (!solver.canBe(variable, value, budget)) rule(choice?.index ?? -1, option);
+        if (choice) possibleOptions(model, solver, budget, [choice], (index, option, can) => !can && rule(index, option));
         return;
       }
       const middle = (from + to) >> 1;

@@ -4,7 +4,7 @@ import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { baseBefore, baseLineOf, chargedOf, findVariant, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
-import { answersFor, eachCombination, type Inputs, inputsFor, type Model } from './model';
+import { answersFor, eachCombination, type Inputs, inputsFor, type Model, type ModelledChoice } from './model';
 
 /** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
 interface Step {
@@ -14,6 +14,8 @@ interface Step {
   readonly amount: (valueOf: (variable: number) => number) => number;
   /** holds when the step is taken; absent for always */
   readonly when?: Formula;
+  /** what it can come to under the values that are left, where it knows that better than its variables by themselves */
+  readonly range?: (solver: Solver) => Interval;
 }
 
 type Interval = readonly [number, number];
@@ -85,6 +87,8 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
   const choice = model.choices[index];
   const definition = program.product.choices[index];
   if (!choice || !definition) return true;
+  // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
+  const together: Step[] = [];
   for (const { variable, values } of choice.variables) {
     // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
     const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
@@ -103,17 +107,63 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
     for (const list of alike.values()) {
       const [first] = list;
       if (!first) continue;
-      place({
+      const step: Step = {
         kind: first.step.kind,
         variables: [...new Set(list.flatMap(({ step }) => step.variables))],
         amount(valueOf) {
           const value = valueOf(variable);
           return list.reduce((sum, { step, counts }) => ((counts[value] ?? 0) === 0 ? sum : sum + (counts[value] ?? 0) * step.amount(valueOf)), 0);
         },
-      }, first.per);
+      };
+      if (definition.kind === 'several' && step.kind === 'add' && step.variables.length === 1 && first.per === 'unit') together.push(step);
+      else place(step, first.per);
     }
   }
+  if (together.length > 0) place(sumOfSeveral(model, choice, together), 'unit');
   return true;
+}
+
+/** The options of a choice of several as one step, whose range knows how many may be picked. */
+function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledChoice, steps: readonly Step[]): Step {
+  const definition = program.product.choices[index];
+  const { least, most } = definition?.kind === 'several' ? definition : { least: null, most: null };
+  const members = steps.map(({ variables: [variable = 0], amount }) => ({ variable, amounts: Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => amount(() => value)) }));
+  const byVariable = new Map(members.map((member) => [member.variable, member.amounts]));
+  /** the least that the options come to, of amounts turned round for the most */
+  const lowest = (solver: Solver, sign: 1 | -1): number => {
+    let [sum, certain] = [0, 0];
+    const further: number[] = [];
+    for (const { variable, values } of variables) {
+      const amounts = byVariable.get(variable);
+      let [picked, unpicked] = [Infinity, false];
+      values.forEach(({ raw }, value) => {
+        if (!solver.has(variable, value)) return;
+        if (raw === null) unpicked = true;
+        else picked = Math.min(picked, sign * (amounts?.[value] ?? 0));
+      });
+      if (picked === Infinity) continue;
+      if (unpicked) further.push(picked);
+      else {
+        sum += picked;
+        certain += 1;
+      }
+    }
+    further.sort((a, b) => a - b);
+    const fewest = certain > 0 ? Math.max(0, (least ?? 1) - certain) : 0;
+    const greatest = Math.min(further.length, (most ?? variables.length) - certain);
+    let best = fewest === 0 ? sum : Infinity;
+    for (let count = 1; count <= greatest; count += 1) {
+      sum += further[count - 1] ?? 0;
+      if (count >= fewest && (certain > 0 || count >= (least ?? 1))) best = Math.min(best, sum);
+    }
+    return best === Infinity ? sum : best;
+  };
+  return {
+    kind: 'add',
+    variables: members.map(({ variable }) => variable),
+    amount: (valueOf) => members.reduce((sum, { variable, amounts }) => sum + (amounts[valueOf(variable)] ?? 0), 0),
+    range: (solver) => [lowest(solver, 1), -lowest(solver, -1)],
+  };
 }
 
 const NO_COST: PartCost = { each: Exact.zero, once: Exact.zero };
@@ -226,9 +276,10 @@ export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side:
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];
   // A step of few variables is worked out once for all their values.
-  const tables = new Map(all.map((step) => [step, tabled(model, step)]));
+  const tables = new Map(all.map((step) => [step, step.range ? null : tabled(model, step)]));
   const amountOf = (step: Step, valueOf: (variable: number) => number) => tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
   const rangeOf = (step: Step, solver: Solver): Interval => {
+    if (step.range) return step.range(solver);
     const table = tables.get(step);
     return table ? table.range(solver) : waysLeft(step, solver) <= MOST_WAYS ? rangeByWays(step, solver) : [-Infinity, Infinity];
   };
@@ -277,7 +328,7 @@ export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side:
     *unsettled() {
       yield* base.variables;
       if (of === 'line') yield model.quantity;
-      for (const step of all) if (step.variables.length > 1) yield* step.variables;
+      for (const step of all) if (step.variables.length > 1 && !step.range) yield* step.variables;
       for (const step of all) if (step.when) yield* variablesOf(step.when);
       for (const step of all) yield* step.variables;
     },
@@ -287,7 +338,8 @@ export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side:
 /** What each value by itself makes a price dearer, as far as that can be told: it only guides which is tried first. */
 function ownCosts(sizes: readonly number[], steps: readonly Step[], base: number, sign: number): (Float64Array | null)[] {
   const costs: (Float64Array | null)[] = sizes.map(() => null);
-  for (const step of steps) {
+  const alone = (step: Step): Step[] => (step.range ? step.variables.map((variable) => ({ kind: step.kind, variables: [variable], amount: (valueOf) => step.amount((other) => (other === variable ? valueOf(other) : 0)) })) : [step]);
+  for (const step of steps.flatMap(alone)) {
     const [variable] = step.variables;
     if (variable === undefined || step.variables.length > 1 || step.when) continue;
     const list = (costs[variable] ??= new Float64Array(sizes[variable] ?? 0));

@@ -56,7 +56,7 @@ export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (f
     const bound = goal.bound(solver);
     if (best && bound >= best.value - CLOSE) return;
     const picked = solver.pick(goal);
-    const branch = solver.brokenBy(picked);
+    const branch = solver.brokenBy(picked, goal);
     const mark = solver.mark();
     if (branch) {
       if (solver.narrow(branch.variable, branch.values)) visit();

@@ -43,6 +43,8 @@ export class Solver {
   private readonly weights: Float64Array;
   private readonly countersOf: readonly number[][];
   private readonly queue: number[] = [];
+  private readonly counting: number[] = [];
+  private readonly isToCount: Uint8Array;
   private readonly queued: Uint8Array;
   /** what can't be kept, when following clauses ended */
   private broken = NOTHING_WRONG;
@@ -61,6 +63,7 @@ export class Solver {
     this.own = this.clauses.count;
     this.weights = new Float64Array(this.own).fill(1);
     this.queued = new Uint8Array(sizes.length);
+    this.isToCount = new Uint8Array(counters.length);
     this.picked = new Int32Array(sizes.length);
     this.lastFound = new Int32Array(sizes.length);
     const countersOf: number[][] = sizes.map(() => []);
@@ -159,17 +162,31 @@ export class Solver {
   }
 
   private propagate(): boolean {
-    const { queue } = this;
+    const { queue, counting } = this;
     this.isBroken = false;
-    for (let place = 0; place < queue.length; place += 1) {
-      const variable = queue[place] ?? 0;
-      this.queued[variable] = 0;
-      if (this.isBroken) continue;
-      if (!this.follow(variable)) continue;
-      for (const counter of this.countersOf[variable] ?? []) if (!this.count(counter)) break;
+    for (let place = 0; place < queue.length || counting.length > 0; ) {
+      if (place < queue.length) {
+        const variable = queue[place] ?? 0;
+        place += 1;
+        this.queued[variable] = 0;
+        if (!this.isBroken && this.follow(variable)) this.toCount(variable);
+        continue;
+      }
+      // Many variables of a counter may have changed: it is counted once.
+      const counter = counting.pop() ?? 0;
+      this.isToCount[counter] = 0;
+      if (!this.isBroken) this.count(counter);
     }
     queue.length = 0;
     return !this.isBroken;
+  }
+
+  private toCount(variable: number): void {
+    for (const counter of this.countersOf[variable] ?? []) {
+      if (this.isToCount[counter] === 1) continue;
+      this.isToCount[counter] = 1;
+      this.counting.push(counter);
+    }
   }
 
   /** Looks at the clauses that watch a variable which has fewer values than before. */
@@ -260,7 +277,7 @@ export class Solver {
   }
 
   /** What to decide because what is picked breaks a clause, the one that has made most trouble before, or a counter; null when nothing is broken. */
-  brokenBy(picked: Int32Array): Branch | null {
+  brokenBy(picked: Int32Array, objective: Objective): Branch | null {
     const { starts, variables, places, words } = this.clauses;
     let broken = -1;
     for (let clause = 0; clause < this.own; clause += 1) {
@@ -275,21 +292,35 @@ export class Solver {
       }
       if (!holds) broken = clause;
     }
-    if (broken < 0) return this.miscounted(picked);
+    if (broken < 0) return this.miscounted(picked, objective);
     const literal = this.unfalse(starts[broken] ?? 0, starts[broken + 1] ?? 0);
     return { variable: variables[literal] ?? 0, values: this.clauses.valuesOf(literal).slice() };
   }
 
-  private miscounted(given: Int32Array): Branch | null {
+  /** What to decide because a counter is broken: of what is picked, what is worth most stays; or what costs least is added. */
+  private miscounted(given: Int32Array, { costs }: Objective): Branch | null {
     for (const { variables, picked, unpicked, least, most } of this.space.counters) {
-      const places = variables.map((variable, place) => hasValue(picked[place] ?? NO_VALUES, given[variable] ?? 0));
-      const count = places.filter((is) => is).length;
+      let count = 0;
+      for (let place = 0; place < variables.length; place += 1) if (hasValue(picked[place] ?? NO_VALUES, given[variables[place] ?? 0] ?? 0)) count += 1;
       if (count === 0 || (count >= least && count <= most)) continue;
-      const wanted = count > most ? unpicked : picked;
-      const turned = places.findIndex((is, place) => is === count > most && this.meets(variables[place] ?? 0, wanted[place] ?? NO_VALUES));
-      if (turned >= 0) return { variable: variables[turned] ?? 0, values: wanted[turned] ?? NO_VALUES };
+      let [best, price] = [-1, Infinity];
+      for (let place = 0; place < variables.length; place += 1) {
+        const variable = variables[place] ?? 0;
+        const [inside, outside] = [picked[place] ?? NO_VALUES, unpicked[place] ?? NO_VALUES];
+        if (hasValue(inside, given[variable] ?? 0) !== count > most || !this.meets(variable, inside) || !this.meets(variable, outside)) continue;
+        const list = costs[variable];
+        const extra = list ? this.least(variable, list, inside) - this.least(variable, list, outside) : 0;
+        if (extra < price) [best, price] = [place, extra];
+      }
+      if (best >= 0) return { variable: variables[best] ?? 0, values: picked[best] ?? NO_VALUES };
     }
     return null;
+  }
+
+  private least(variable: number, costs: Float64Array, set: ValueSet): number {
+    let least = Infinity;
+    for (let value = 0; value < costs.length; value += 1) if ((costs[value] ?? 0) < least && hasValue(set, value) && this.has(variable, value)) least = costs[value] ?? 0;
+    return least;
   }
 
   /**
@@ -308,7 +339,7 @@ export class Solver {
       let [conflicts, most] = [0, FIRST_RUN];
       for (;;) {
         spend(budget);
-        const branch = this.brokenBy(this.pick(objective));
+        const branch = this.brokenBy(this.pick(objective), objective);
         if (!branch) {
           this.lastFound.set(this.picked);
           return this.picked.slice();
