@@ -1,7 +1,9 @@
-export { type CompiledFormula, compileFormula, type FormulaScope, type LineValue } from './compile-formula';
+export { type CompiledFormula, compileFormula, type LineValue } from './compile-formula';
 export { type Dim, dimOf, dimWords, MONEY, NUMBER, sameDim } from './dimension';
 export { type FormulaFault, type FormulaFaultData, type FormulaStop } from './formula-fault';
 export { functions } from './functions';
 export { parser as formulaParser } from './parser';
 export { DEEPEST, LONGEST_FORMULA, parseFormula } from './tree';
 export { formulaUnit, unitNames } from './units';
+export { type FormulaScope } from './maker';
+export { EVERYTHING, hull, isOnly, only, type Range, times as timesRange } from './range';

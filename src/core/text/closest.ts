@@ -18,5 +18,5 @@ const LONGEST = 60;
 export function closest(given: string, known: readonly string[]): string | null {
   const typed = given.slice(0, LONGEST).toLowerCase();
   const [best] = known.map((word) => ({ word, apart: distance(typed, word.toLowerCase()) })).sort((a, b) => a.apart - b.apart);
-  return best && best.apart <= Math.max(1, Math.floor(best.word.length / 3)) ? best.word : null;
+  return best && best.apart <= Math.max(1, Math.ceil(best.word.length / 3)) ? best.word : null;
 }
