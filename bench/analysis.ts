@@ -28,7 +28,7 @@ const selections = Array.from({ length: 12 }, (_, number): TiedSelection => {
     lists[rule.first] = [`c${rule.first}`, `o${rule.firstOption}`];
     lists[rule.second] = [`c${rule.second}`, `o${rule.secondOptions[0]}`];
   }
-  return { answers: Object.fromEntries([...lists, ...Array.from({ length: MEASURES }, (__, index): [string, string] => [`m${index}`, String((100 + random.below(8000)) / 1000)])]), quantity: 1 + random.below(5) };
+  return { answers: Object.fromEntries([...lists, ...Array.from({ length: MEASURES }, (__, index): [string, string] => [`w${index}`, String((100 + random.below(8000)) / 1000)])]), quantity: 1 + random.below(5) };
 });
 
 function outcome({ state, problems, item, working, counted, measures, rules: shownRules, unitPrice, lineTotal, shown, availability }: Resolution): TiedOutcome {

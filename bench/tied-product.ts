@@ -56,14 +56,14 @@ export const tiedProduct: Product = productSchema.parse({
   category: 'Bench',
   choices: [
     ...optionCents.map((cents, index) => ({ kind: 'list', key: listKey(index), title: `Choice ${index}`, options: cents.map((amount, place) => ({ key: option(place), title: `Option ${place}`, sku: `${place}`, amount: fixed(amount) })) })),
-    ...Array.from({ length: MEASURES }, (_, index) => ({ kind: 'measure', key: `m${index}`, title: `Measure ${index}`, unit: 'm', min: '0.1', max: '9' })),
+    ...Array.from({ length: MEASURES }, (_, index) => ({ kind: 'measure', key: `w${index}`, title: `Measure ${index}`, unit: 'm', min: '0.1', max: '9' })),
   ],
   draws: [{ kind: 'fixed', stock: 'board', quantity: '1' }],
   formulas: formulas.map(({ a, b, perArea, perLength }, index) => ({
     key: `f${index}`,
     title: `Formula ${index}`,
     serves: { kind: 'amount' },
-    text: `area = m${a} * m${b}\nedge = 2 * (m${a} + m${b})\narea * ${money(perArea)} EUR/m2 + edge * ${money(perLength)} EUR/m`,
+    text: `area = w${a} * w${b}\nedge = 2 * (w${a} + w${b})\narea * ${money(perArea)} EUR/m2 + edge * ${money(perLength)} EUR/m`,
   })),
   rules: rules.map((rule, index) => ({
     key: `r${index}`,
@@ -146,9 +146,9 @@ export function tiedByHand({ answers, quantity }: TiedSelection, boards: number)
   // Millimetres.
   const measures: number[] = [];
   for (let index = 0; index < MEASURES; index += 1) {
-    const value = Math.round(Number(answers[`m${index}`]) * 1000);
+    const value = Math.round(Number(answers[`w${index}`]) * 1000);
     measures[index] = value;
-    counted.push({ choice: `m${index}`, title: `Measure ${index}`, shown: `${value / 1000} m`, value: String(value / 1000) });
+    counted.push({ choice: `w${index}`, title: `Measure ${index}`, shown: `${value / 1000} m`, value: String(value / 1000) });
     details.push({ label: `Measure ${index}`, value: `${value / 1000} m` });
   }
   for (const [number, { a, b, perArea, perLength }] of formulas.entries()) {

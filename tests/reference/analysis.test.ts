@@ -40,9 +40,9 @@ function* everySelection(program: Program): Generator<{ answers: Record<string, 
   for (const answers of visit(0, {})) for (let quantity = 1; quantity <= most; quantity += 1) yield { answers, resolution: resolve(program, { answers, quantity }, context) };
 }
 
-const namesOf = (program: Program, { deadOptions, neverShown }: Analysis): string[] => [
+const namesOf = (program: Program, { deadOptions, neverShown, nothingOffered }: Analysis): string[] => [
   ...deadOptions.map(({ choice, option }) => `${program.choices[choice]?.key}.${program.choices[choice]?.options[option]?.key}`),
-  ...neverShown.flatMap((choice) => program.choices[choice]?.options.map(({ key }) => `${program.choices[choice]?.key}.${key}`) ?? []),
+  ...[...neverShown, ...nothingOffered].flatMap((choice) => program.choices[choice]?.options.map(({ key }) => `${program.choices[choice]?.key}.${key}`) ?? []),
 ];
 
 describe('the analysis of small products, beside every selection tried one by one', () => {

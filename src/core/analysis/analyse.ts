@@ -1,51 +1,39 @@
-import { type RuleEffect } from '../catalog';
 import { type Program } from '../compile';
-import { type Budget, countSolutions, type Formula, holdsFor, minimise, NO_COSTS, Solver, type Space, within } from '../constraints';
-import { kindOfEffect } from '../rules';
-import { type Example, exampleFor } from './example';
-import { type Gap, type Model, modelOf, possibleOptions } from './model';
-import { priceGoal, priceSteps } from './price-goal';
+import { type Budget, countSolutions, NO_COSTS, type Solver, within } from '../constraints';
+import { type Breakpoints } from './breakpoints';
+import { deadOptions, type DeadOptions } from './dead-options';
+import { exampleFor } from './example';
+import { type Gap } from './model';
+import { type Pair, pairOf, parted } from './pair';
+import { priceEnds, type PriceEnds } from './price-ends';
+import { opposedRules, type Opposing, RuleQuestions, silentRules } from './rule-findings';
 import { type SharedSku, sharedSkus } from './shared-skus';
-
-/** An end of the price range. */
-export interface PriceEnd extends Example {
-  /** in major units of the currency */
-  readonly price: string;
-}
 
 export const stages = ['options', 'rules', 'contradictions', 'prices', 'skus', 'count'] as const;
 export type Stage = (typeof stages)[number];
 
 /** What is known of all selections of a product. Plain data, so that a worker can send it. */
-export interface Analysis {
+export interface Analysis extends DeadOptions, PriceEnds {
   /** stages that have been gone through; the rest is still to come */
   readonly done: readonly Stage[];
   /** stages for which the budget did not suffice: what they found is true, but may not be all */
   readonly cutShort: readonly Stage[];
   /** whether the product has faults, without which there is nothing to analyse */
   readonly faulty: boolean;
-  /** whether nothing at all can be sold, and the rules without any one of which something could */
+  /** whether nothing at all can be sold, which is proved, and the rules without any one of which something could */
   readonly nothingSells: { readonly without: readonly number[] } | null;
   /** sellable selections over what is picked from lists and answered with yes or no, in full; null while not known */
   readonly selections: string | null;
-  /** options that no sellable selection has, by positions */
-  readonly deadOptions: readonly { readonly choice: number; readonly option: number }[];
-  /** choices that no sellable selection shows */
-  readonly neverShown: readonly number[];
+  /** where only that is known, how many there are at least and at most */
+  readonly selectionsBetween: readonly [string, string] | null;
   /** rules whose condition can't hold */
   readonly neverFire: readonly number[];
   /** rules with which, once they fire, nothing can be sold, though they don't refuse */
   readonly endSale: readonly number[];
-  readonly contradictions: readonly { readonly first: number; readonly second: number; readonly example: Example }[];
+  readonly contradictions: readonly Opposing[];
   readonly sharedSkus: readonly SharedSku[];
-  readonly lowest: PriceEnd | null;
-  readonly highest: PriceEnd | null;
-  /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
-  readonly belowNothing: Example | null;
-  /** a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers */
-  readonly lineBelowNothing: Example | null;
-  /** what is typed and bears on the price or on rules: where only its ends and what rules tell apart were looked at */
-  readonly covered: readonly { readonly title: string; readonly openAbove: boolean }[];
+  /** titles of what is typed where formulas refuse some answers, and it could not be told of all which */
+  readonly unsettled: readonly string[];
   readonly gaps: readonly Gap[];
 }
 
@@ -64,8 +52,10 @@ const NOTHING: Analysis = {
   faulty: false,
   nothingSells: null,
   selections: null,
+  selectionsBetween: null,
   deadOptions: [],
   neverShown: [],
+  nothingOffered: [],
   neverFire: [],
   endSale: [],
   contradictions: [],
@@ -74,167 +64,100 @@ const NOTHING: Analysis = {
   highest: null,
   belowNothing: null,
   lineBelowNothing: null,
-  covered: [],
+  unsettled: [],
   gaps: [],
 };
 
+/** Values are looked at between values so many times at most. */
+const MOST_ROUNDS = 24;
+
+/** After so many questions about rules whoever waits is told how far it has come. */
+const TOLD_EVERY = 20;
+
 /**
- * Finds out what is true of all selections of a product, stage by stage. Everything it says is proved; what it could
- * not prove within its limits, it says.
+ * Finds out what is true of all selections of a product, stage by stage. What it says can't be is proved: it holds for
+ * every answer, and not only for those that were looked at. What it says can be has been resolved. What it could not
+ * prove within its limits, it says.
  *
  * @param today the day it is in the shop, as YYYY-MM-DD
- * @returns what is known after each stage
+ * @returns what is known after each stage, and while a long one goes on
  */
 export function* analyse(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
   if (program.blocking.length > 0) return { ...NOTHING, faulty: true, done: stages };
-  const model = modelOf(program, today);
-  const solver = new Solver(model.space);
-  const covered = model.choices.flatMap((choice) => (!choice || choice.candidates.counted || choice.candidates.coverage === 'every' ? [] : [{ title: program.choices[choice.index]?.title ?? '', openAbove: choice.candidates.openAbove }]));
-  let found: Analysis = { ...NOTHING, covered, gaps: model.gaps };
   const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
+  const { pair, any } = firstSold(program, today, budget(limits.searching));
+  const { inner, outer, innerSolver, outerSolver } = pair;
+  let found: Analysis = { ...NOTHING, unsettled: unsettledTitles(pair), gaps: inner.gaps };
   const after = (stage: Stage, whole: boolean, more: Partial<Analysis>): Analysis => {
     found = { ...found, ...more, done: [...found.done, stage], cutShort: whole ? found.cutShort : [...found.cutShort, stage] };
     return found;
   };
+  // Made when the first question is asked: most rules fire in selections that are known already.
+  let asked: RuleQuestions | null = null;
+  const questions = () => (asked ??= new RuleQuestions(program, today));
 
-  const any = within(() => solver.solve(budget(limits.searching), NO_COSTS));
   if (any === null) {
     const rules = (program.rules?.program.rules ?? []).map((_, rule) => rule);
-    const without = rules.filter((rule) => within(() => new Solver(modelOf(program, today, new Set([rule])).space).solve(budget(limits.searching), NO_COSTS)));
+    const without = rules.filter((rule) => questions().sellsWithout(rule, budget(limits.searching)));
     return { ...found, nothingSells: { without }, selections: '0', done: stages };
   }
 
-  const options = deadOptions(model, solver, budget(limits.searching));
+  const options = deadOptions(outer, outerSolver, budget(limits.searching));
   yield after('options', options.whole, options.found);
 
-  const rules = silentRules(model, any ? [any] : [], budget(limits.searching));
+  const rules = silentRules(inner, any ? [any] : [], questions, budget(limits.searching));
   yield after('rules', rules.whole, rules.found);
 
-  const pairs = contradictions(model, budget(limits.searching));
-  yield after('contradictions', pairs.whole, { contradictions: pairs.found });
+  const opposing = yield* contradictions(program, questions, budget(limits.searching), (contradictions) => ({ ...found, contradictions }));
+  yield after('contradictions', opposing.whole, { contradictions: opposing.found });
 
-  const prices = priceEnds(model, solver, limits);
+  const prices = priceEnds(pair, { searching: limits.searching, stop: limits.stop, rounds: MOST_ROUNDS });
   yield after('prices', prices.whole, prices.found);
 
-  const skus = sharedSkus(model, budget(limits.searching));
+  const skus = sharedSkus(inner, budget(limits.searching));
   yield after('skus', skus.whole, { sharedSkus: skus.found });
 
-  const count = within(() => countSolutions(solver, budget(limits.counting)));
-  return after('count', count !== undefined, { selections: count === undefined ? null : String(count) });
+  const count = (solver: Solver) => within(() => countSolutions(solver, budget(limits.counting)));
+  const counts = [count(innerSolver), ...(pair.isSettled ? [] : [count(outerSolver)])];
+  const [least, most = least] = counts;
+  if (least === undefined || most === undefined) return after('count', false, {});
+  // What formulas refuse and could not be gone through is in neither model.
+  const atLeast = inner.gaps.length > 0 ? 0n : least;
+  return after('count', true, atLeast === most ? { selections: String(most) } : { selectionsBetween: [String(atLeast), String(most)] });
 }
 
-function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Pick<Analysis, 'deadOptions' | 'neverShown'> } {
-  const choices = model.choices.filter((choice) => choice !== null);
-  const dead: { choice: number; option: number }[] = [];
-  const alive = new Set<number>();
-  const whole = within(() => {
-    possibleOptions(model, solver, budget, choices, (choice, option, can) => {
-      if (can) alive.add(choice);
-      else dead.push({ choice, option });
-    });
-    return true;
-  });
-  const neverShown = choices.filter(({ index, variables }) => {
-    if (alive.has(index)) return false;
-    const shown = within(() => variables.some(({ variable, values }) => values.some(({ raw }, value) => raw !== null && solver.canBe(variable, value, budget))));
-    return shown === false;
-  }).map(({ index }) => index);
-  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !neverShown.includes(choice)), neverShown } };
-}
-
-/** Finds a solution of a space with something more to hold. @returns null when there is none; undefined when the budget is spent */
-function solveWith(space: Space, formulas: readonly Formula[], budget: Budget): Int32Array | null | undefined {
-  const sizes = space.sizes.length;
-  const clauses = space.clauses.length;
-  formulas.forEach((formula) => space.require(formula));
-  const solution = within(() => new Solver(space).solve(budget, NO_COSTS));
-  space.clauses.length = clauses;
-  space.sizes.length = sizes;
-  space.countsAs.length = sizes;
-  return solution;
-}
-
-/** @param solutions what is known to be sellable: a solution that fires one rule often fires others, too */
-function silentRules(model: Model, solutions: Int32Array[], budget: Budget): { whole: boolean; found: Pick<Analysis, 'neverFire' | 'endSale'> } {
-  const rules = model.program.rules?.program.rules ?? [];
-  const neverFire: number[] = [];
-  const endSale: number[] = [];
-  let whole = true;
-  rules.forEach(({ rule: { then } }, rule) => {
-    const formula = model.fires[rule];
-    if (!formula || solutions.some((values) => holdsFor(formula, values))) return;
-    const solution = solveWith(model.space, [formula], budget);
-    if (solution) solutions.push(solution);
-    else if (solution === undefined) whole = false;
-    else {
-      // With what the rule does itself left out: can it fire at all?
-      const loose = modelOf(model.program, model.today, new Set([rule]));
-      const fires = loose.fires[rule];
-      const without = fires && solveWith(loose.space, [fires], budget);
-      if (without === undefined) whole = false;
-      else if (without === null) neverFire.push(rule);
-      else if (!then.some(({ kind }) => kind === 'refuse')) endSale.push(rule);
-    }
-  });
-  return { whole, found: { neverFire, endSale } };
-}
-
-/** Whether two effects can't both be kept, or one only undoes the other. */
-function oppose(a: RuleEffect, b: RuleEffect, { choices, indexOf }: Program): boolean {
-  const optionsOf = (choice: string) => choices[indexOf.get(choice) ?? -1]?.options ?? [];
-  return kindOfEffect(a).opposes(a, b, optionsOf) || kindOfEffect(b).opposes(b, a, optionsOf);
-}
-
-function contradictions(model: Model, budget: Budget): { whole: boolean; found: Analysis['contradictions'] } {
-  const rules = model.program.rules?.program.rules ?? [];
-  const found: { first: number; second: number; example: Example }[] = [];
-  let whole = true;
-  for (let first = 0; first < rules.length; first += 1) {
-    for (let second = first + 1; second < rules.length; second += 1) {
-      const [one, other] = [rules[first], rules[second]];
-      if (!one || !other || !one.rule.then.some((a) => other.rule.then.some((b) => oppose(a, b, model.program)))) continue;
-      // Whether both can fire, with what they do left out.
-      const loose = modelOf(model.program, model.today, new Set([first, second]));
-      const [fires, firesToo] = [loose.fires[first], loose.fires[second]];
-      const solution = fires && firesToo && solveWith(loose.space, [fires, firesToo], budget);
-      if (solution === undefined) whole = false;
-      if (!solution) continue;
-      found.push({ first, second, example: exampleFor(loose, solution).example });
-    }
+/** Something that can be sold, looked for more closely where formulas leave it open. @returns `any` null when it is proved that there is nothing, undefined when it is not known */
+function firstSold(program: Program, today: string, budget: Budget): { pair: Pair; any: Int32Array | null | undefined } {
+  let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today), new Map()];
+  for (let round = 0; ; round += 1) {
+    const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));
+    if (inner && (pair.isSettled || exampleFor(pair.inner, inner).sellable)) return { pair, any: inner };
+    const outer = pair.isSettled ? inner : within(() => pair.outerSolver.solve(budget, NO_COSTS));
+    if (!outer) return { pair, any: outer };
+    const next = round < MOST_ROUNDS ? parted(pair.outer, [outer], further) : null;
+    if (!next) return { pair, any: undefined };
+    further = next;
+    pair = pairOf(program, today, further);
   }
-  return { whole, found };
 }
 
-/** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
-export function priceEnds(model: Model, solver: Solver, limits: AnalysisLimits): { whole: boolean; found: Pick<Analysis, 'lowest' | 'highest' | 'belowNothing' | 'lineBelowNothing'> } {
-  const steps = priceSteps(model);
-  if (!steps) return { whole: false, found: { lowest: null, highest: null, belowNothing: null, lineBelowNothing: null } };
-  const budget = (): Budget => ({ steps: limits.searching, stop: limits.stop });
+/** What is typed and uncertain in part. */
+function unsettledTitles({ inner, isSettled }: Pair): string[] {
+  if (isSettled || !inner.isUnsettled) return [];
+  return inner.choices.flatMap((choice) => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [inner.program.choices[choice.index]?.title ?? ''] : []));
+}
+
+function* contradictions(program: Program, questions: () => RuleQuestions, budget: Budget, soFar: (found: readonly Opposing[]) => Analysis): Generator<Analysis, { whole: boolean; found: Opposing[] }> {
+  const found: Opposing[] = [];
   let whole = true;
-  let belowNothing: Example | null = null;
-  const line = steps.once.length > 0 || model.groups.length > 1 ? within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget())) : null;
-  if (line === undefined) whole = false;
-  const lowestLine = line ? exampleFor(model, line.values) : null;
-  const lineBelowNothing = lowestLine?.lineTotal && lowestLine.lineTotal.sign() < 0 && lowestLine.unitPrice && lowestLine.unitPrice.sign() >= 0 ? lowestLine.example : null;
-  if (lowestLine?.unitPrice && lowestLine.unitPrice.sign() < 0) belowNothing = lowestLine.example;
-  const mark = solver.mark();
-  if (!solver.only(model.group, 0) || !within(() => solver.solve(budget(), NO_COSTS))) solver.undo(mark);
-  const end = (side: 'lowest' | 'highest'): PriceEnd | null => {
-    const goal = priceGoal(model, steps, side);
-    const best = within(() => minimise(solver, goal, budget()));
-    const found = best ? exampleFor(model, best.values) : null;
-    if (found?.unitPrice && found.unitPrice.sign() < 0) {
-      belowNothing = found.example;
-      return null;
-    }
-    if (!found?.sellable || !found.unitPrice) {
-      whole = false;
-      return null;
-    }
-    return { ...found.example, price: found.unitPrice.toFixed(model.program.places) };
-  };
-  const [lowest, highest] = [end('lowest'), end('highest')];
-  const found = { lowest, highest, belowNothing, lineBelowNothing };
-  solver.undo(mark);
+  let number = 0;
+  for (const { first, second, effects } of opposedRules(program)) {
+    const example = questions().bothFire(first, second, effects, budget);
+    if (example === undefined) whole = false;
+    if (example) found.push({ first, second, example });
+    number += 1;
+    if (number % TOLD_EVERY === 0) yield soFar(found);
+    if (budget.steps < 0) break;
+  }
   return { whole, found };
 }

@@ -44,7 +44,7 @@ describe('an analysis', () => {
     const stopped = analyseWhole(programOf({ choices: [roof, cover, list('more', ['a', 'b'])], tables: [{ key: 't', choices: ['roof', 'cover'], says: 'notMade', rows: [['flat', 'reed']] }] }), TODAY, { searching: 1, counting: 0 });
     expect(stopped.selections).toBeNull();
     expect(stopped.cutShort).toContain('count');
-    expect(coverageWords(stopped).at(-1)).toMatch(/took longer than it may.*how many selections there are/);
+    expect(coverageWords(stopped, 'EUR').at(-1)).toMatch(/took longer than it may.*how many selections there are/);
   });
 
   it('names options that can never be chosen, choices never asked, and rules that never fire, where they are mended', () => {
@@ -95,13 +95,13 @@ describe('an analysis', () => {
     expect(analysed({ choices: [roof, cover] }).analysis.sharedSkus).toEqual([]);
   });
 
-  it('looks at measures at their ends and where rules change, and says so', () => {
+  it('knows of measures what holds between their ends, and says where they have none', () => {
     const length = { kind: 'measure', key: 'length', title: 'Length', unit: 'm', min: '1', max: '9', amount: { kind: 'perUnit', value: '2', unit: 'm' } };
     const { analysis } = analysed({ choices: [length, cover], rules: [rule({ kind: 'value', choice: 'length', compare: 'more', value: '5' }, { kind: 'withhold', choice: 'cover', options: ['tin'] })] });
-    expect(analysis).toMatchObject({ selections: '3', lowest: { price: '102.00' }, highest: { price: '123.00' }, covered: [{ title: 'Length' }] });
-    expect(coverageWords(analysis)).toEqual(['Length was looked at where its limits are and where rules change, not at every value between.']);
+    expect(analysis).toMatchObject({ selections: '3', lowest: { price: '102.00' }, highest: { price: '123.00' } });
+    expect(coverageWords(analysis, 'EUR')).toEqual([]);
     const { analysis: open } = analysed({ choices: [{ ...length, max: null }] });
-    expect(coverageWords(open)[0]).toMatch(/It has no most/);
+    expect(coverageWords(open, 'EUR')).toEqual(['Length has no most, so prices can be higher than the highest that stands here.']);
   });
 
   it('leaves out answers with which a formula can’t be worked out, or that it bounds', () => {
@@ -116,7 +116,7 @@ describe('an analysis', () => {
     const { analysis, messages } = analysed({ price: '10', choices: [roof, cover], rules: [rule(is('cover', 'felt'), { kind: 'amount', amount: { kind: 'fixed', value: '-12' } })] });
     expect(analysis).toMatchObject({ lowest: null, cutShort: [], highest: { price: '25.00' } });
     expect(messages()).toEqual(['price: A price can come to less than nothing, and then it can’t be sold: roof flat · cover felt.']);
-    expect(coverageWords(analysis)).toHaveLength(1);
+    expect(coverageWords(analysis, 'EUR')).toHaveLength(1);
   });
 
   it('says nothing of a product with faults', () => {
@@ -145,7 +145,7 @@ describe('the next click', () => {
   });
 
   it('names the fewest answers to change so that the last one can stay', () => {
-    expect(look({ roof: 'flat', cover: 'tin', frame: 'heavy' }, 'cover')).toEqual({ kind: 'conflict', changes: [{ choice: 'roof', title: 'roof', from: 'flat', to: 'gabled', toWords: 'gabled' }] });
+    expect(look({ roof: 'flat', cover: 'tin', frame: 'heavy' }, 'cover')).toEqual({ kind: 'conflict', changes: [{ choice: 'roof', title: 'roof', from: 'flat', to: 'gabled', toWords: 'gabled', anew: null }] });
     expect(look({ roof: 'flat', cover: 'tin', frame: 'light' }, 'roof')).toMatchObject({ kind: 'conflict', changes: [{ choice: 'cover', from: 'tin', to: 'felt' }] });
   });
 

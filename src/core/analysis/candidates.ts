@@ -7,6 +7,9 @@ import { checkQuantity, orderableRange } from '../ordering';
 const LEFT_OUT: Candidate = { raw: null, answer: null, option: null, same: -1 };
 const HIDDEN: Candidate = { ...LEFT_OUT, hidden: true };
 
+/** In the place of a position of a choice: the quantity. */
+export const QUANTITY = -1;
+
 /** How a choice is answered when it is not: left out, or not asked where customers may not see it. */
 export function withoutAnswer(program: Program, index: number): readonly Candidate[] {
   const hides = program.rules?.program.onChoice.get(index)?.some(({ effect }) => effect.kind === 'show' || effect.kind === 'hide') ?? false;
@@ -58,11 +61,23 @@ export function candidatesOf(program: Program, index: number, today: string, fur
   return found && { ...found, list: [...withoutAnswer(program, index), ...found.list] };
 }
 
-/** Quantities at which something may change. */
-export function quantitiesOf(program: Program): number[] {
+/** Quantities from one to another, of which one is looked at; no rule tells any of them from the others. */
+export interface QuantityCell {
+  readonly low: number;
+  readonly at: number;
+  readonly high: number;
+}
+
+/** So many quantities at most are looked at one by one. */
+const MOST_QUANTITIES = 40;
+
+/** All quantities that can be bought: the ends, where something changes with what lies next to it, and what lies between. */
+export function quantitiesOf(program: Program, further: readonly Exact[]): QuantityCell[] {
   const range = orderableRange(program.quantity);
   if (!range) return [];
   const { multiple } = program.quantity;
+  const point = (quantity: number): QuantityCell => ({ low: quantity, at: quantity, high: quantity });
+  if ((range.most - range.least) / multiple < MOST_QUANTITIES) return Array.from({ length: (range.most - range.least) / multiple + 1 }, (_, steps) => point(range.least + steps * multiple));
   const found = new Set([range.least, range.most, program.defaultQuantity]);
   const near = (value: number) => {
     const below = Math.floor(value / multiple) * multiple;
@@ -73,5 +88,12 @@ export function quantitiesOf(program: Program): number[] {
     for (const test of testsOf(rule.when)) if (test.kind === 'quantity') near(test.value);
     rule.then.forEach(limits);
   }
-  return [...found].filter((quantity) => checkQuantity(program.quantity, quantity) === null).sort((a, b) => a - b);
+  for (const value of further) near(value.toApproximateNumber());
+  const points = [...found].filter((quantity) => checkQuantity(program.quantity, quantity) === null).sort((a, b) => a - b);
+  return points.flatMap((quantity, place) => {
+    const before = points[place - 1];
+    if (before === undefined || quantity - before < 2 * multiple) return [point(quantity)];
+    const [low, high] = [before + multiple, quantity - multiple];
+    return [{ low, at: low + Math.floor((high - low) / 2 / multiple) * multiple, high }, point(quantity)];
+  });
 }

@@ -1,7 +1,8 @@
 import { type Exact } from '../number';
 import { resolve } from '../run';
 import { type Selection } from '../selection';
-import { contextFor, type Model, selectionFor } from './model';
+import { type Model } from './model';
+import { contextFor, selectionFor } from './solutions';
 
 /** A selection that shows something, and how it reads. */
 export interface Example {
@@ -12,9 +13,9 @@ export interface Example {
   readonly words: string;
 }
 
-/** A solution as an example, whether or not it can be sold. */
-export function exampleFor(model: Model, values: ArrayLike<number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
-  const { group, ...selection } = selectionFor(model, values);
+/** A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its values stand for more */
+export function exampleFor(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
+  const { group, ...selection } = selectionFor(model, values, counts);
   const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
   const pieces = selection.quantity === undefined || selection.quantity === model.program.defaultQuantity ? [] : [`${selection.quantity} pieces`];
   const words = counted
@@ -29,7 +30,7 @@ export function exampleFor(model: Model, values: ArrayLike<number>): { example: 
 }
 
 /** A solution as an example; null where resolving it again doesn't sell it, so that nothing is claimed of it. */
-export function exampleOf(model: Model, values: ArrayLike<number>): ReturnType<typeof exampleFor> | null {
-  const example = exampleFor(model, values);
+export function exampleOf(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): ReturnType<typeof exampleFor> | null {
+  const example = exampleFor(model, values, counts);
   return example.sellable ? example : null;
 }

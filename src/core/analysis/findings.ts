@@ -28,6 +28,7 @@ export function analysisFaults(program: Program, analysis: Analysis): Fault[] {
   if (analysis.belowNothing) fault(['price'], { code: 'belowNothing', example: analysis.belowNothing.words });
   if (analysis.lineBelowNothing) fault(['price'], { code: 'lineBelowNothing', example: analysis.lineBelowNothing.words });
   for (const choice of analysis.neverShown) fault(program.placeOf(['choices', choice]), { code: 'choiceNeverShown', title: titleOf(choice) });
+  for (const choice of analysis.nothingOffered) fault(program.placeOf(['choices', choice]), { code: 'choiceNothingOffered', title: titleOf(choice) });
   for (const { choice, option } of analysis.deadOptions) fault(program.placeOf(['choices', choice, 'options', option]), { code: 'optionDead', title: `${titleOf(choice)}: ${program.choices[choice]?.options[option]?.title ?? ''}` });
   for (const rule of analysis.neverFire) fault(placeOf(rule), { code: 'ruleSilent', rule: nameOf(rule) });
   for (const rule of analysis.endSale) fault(placeOf(rule), { code: 'ruleEndsSale', rule: nameOf(rule) });

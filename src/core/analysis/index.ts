@@ -1,6 +1,8 @@
-export { analyse, type Analysis, type AnalysisLimits, type PriceEnd, type Stage, stages, USUAL_LIMITS } from './analyse';
+export { analyse, type Analysis, type AnalysisLimits, type Stage, stages, USUAL_LIMITS } from './analyse';
 export { type SharedSku } from './shared-skus';
 export { type Example } from './example';
-export { type Change, CLICK_STEPS, NextClick, type Outlook } from './next-click';
+export { CLICK_STEPS, NextClick, type Outlook } from './next-click';
+export { type Anew, type Change } from './smallest-change';
 export { analysisFaults, forReadiness } from './findings';
-export { sellableRange } from './price-range';
+export { type PriceRange, sellableRange } from './price-range';
+export { type PriceCoverage, type PriceEnd } from './price-ends';

@@ -1,23 +1,17 @@
 import { type Candidate } from '../catalog/choices';
 import { type Program } from '../compile';
-import { type Budget, hasValue, minimise, NO_COSTS, Solver, sumOf, valuesWhere, within } from '../constraints';
+import { type Budget, type Goal, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
+import { type Exact } from '../number';
 import { compileCondition } from '../rules';
 import { readAnswers, type ResolveContext } from '../run';
 import { type Answer } from '../selection';
+import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
-import { contextFor, type Model, type ModelledChoice, modelOf, possibleOptions, selectionFor } from './model';
-
-/** An earlier answer to change so that the others can stay. */
-export interface Change {
-  readonly choice: string;
-  readonly title: string;
-  /** what was answered, as it is shown */
-  readonly from: string;
-  /** what would go, as a selection says it; null for leaving it out */
-  readonly to: unknown;
-  /** empty for leaving it out */
-  readonly toWords: string;
-}
+import { deadIn, priceToReach, reachesNothing } from './dead-options';
+import { type Model, type ModelledChoice } from './model';
+import { type Pair, pairOf } from './pair';
+import { type Change, type Fixed, smallestChange } from './smallest-change';
+import { optionValues } from './solutions';
 
 /** What can still become of a selection. */
 export type Outlook =
@@ -36,10 +30,16 @@ interface Typed {
   readonly told: ReadonlyMap<Candidate, string>;
 }
 
-interface Fixed {
-  readonly choice: number;
-  readonly variable: number;
-  readonly values: Uint32Array;
+/** A product made ready to be asked about, with some typed answers among what is looked at. */
+interface Prepared {
+  readonly pair: Pair;
+  /** of prices, where they can come to less than nothing, in the outer and in the inner model */
+  readonly price: Goal | null;
+  readonly innerPrice: Goal | null;
+  /** whether nothing can be sold, whatever is answered */
+  readonly hopeless: boolean;
+  /** by position of the choice; made when it is first typed in, not at every keystroke */
+  readonly typed: Map<number, Typed>;
 }
 
 /** Steps of searching after each click: enough for what customers configure, and over before anyone notices. */
@@ -48,27 +48,34 @@ export const CLICK_STEPS = 20_000;
 /** Steps of searching once, for what can never be had. */
 const FIRST_STEPS = 60_000;
 
+/** So many combinations of typed answers are kept ready. */
+const MOST_PREPARED = 4;
+
 /** Answers, after every click, which options can still lead to a sellable item. */
 export class NextClick {
-  private readonly model: Model;
-  private readonly solver: Solver;
-  /** by position of the choice; made when it is first typed in, not at every keystroke */
-  private readonly typed = new Map<number, Typed>();
-  /** whether nothing can be sold, whatever is answered */
-  private hopeless = false;
+  private readonly prepared = new Map<string, Prepared>();
+  /** positions of the measures and numbers that decide about anything else, by rules or formulas */
+  private readonly deciding: ReadonlySet<number>;
 
-  constructor(private readonly program: Program, today: string) {
-    this.model = modelOf(program, today);
-    this.solver = new Solver(this.model.space);
-    this.leaveOutDead();
+  constructor(private readonly program: Program, private readonly today: string) {
+    this.deciding = decidingChoices(program);
+    this.ready([]);
   }
 
-  /** What can never be had is found out once, so that no click has to find it out again. */
-  private leaveOutDead(): void {
-    const { model, solver } = this;
-    const dead: [number, number][] = [];
-    within(() => possibleOptions(model, solver, { steps: FIRST_STEPS }, model.choices.filter((choice) => choice !== null), (_choice, _option, can, variable, value) => !can && dead.push([variable, value])));
-    this.hopeless = solver.impossible || !dead.every(([variable, value]) => solver.without(variable, valuesWhere(model.space.sizes[variable] ?? 0, (other) => other === value)));
+  /** The product with typed answers among what is looked at: what they allow is known exactly. */
+  private ready(answered: readonly (Answer | null)[]): Prepared {
+    const further: Breakpoints = new Map([...this.deciding].flatMap((index): [number, Exact[]][] => {
+      const value = answered[index]?.value;
+      return value ? [[index, [value]]] : [];
+    }));
+    const name = [...further].map(([index, [value]]) => `${index}=${value?.toString() ?? ''}`).join();
+    const known = this.prepared.get(name);
+    if (known) return known;
+    const made = prepare(this.program, this.today, further);
+    const oldest = [...this.prepared.keys()].find((key) => key !== '');
+    if (this.prepared.size > MOST_PREPARED && oldest !== undefined) this.prepared.delete(oldest);
+    this.prepared.set(name, made);
+    return made;
   }
 
   /**
@@ -76,21 +83,26 @@ export class NextClick {
    * @param kept  key of the choice that was answered last, which stays as it is when answers don't go together
    */
   look(given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, kept: string | null, steps = CLICK_STEPS): Outlook {
-    const { model, solver } = this;
-    if (this.hopeless) return { kind: 'hopeless' };
     const { answers, rulings } = readAnswers(this.program, given, quantity, context, []);
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
-    const answered = model.choices.map((choice, index) => (!choice || rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
+    const answered = this.program.choices.map((_, index) => (rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
+    const prepared = this.ready(answered);
+    if (prepared.hopeless) return { kind: 'hopeless' };
+    const { outer, inner, outerSolver, innerSolver } = prepared.pair;
     const budget: Budget = { steps };
-    const start = solver.mark();
+    const group = Math.max(0, outer.groups.indexOf(context.group ?? null));
+    const marks = [outerSolver.mark(), innerSolver.mark()] as const;
     try {
-      const group = Math.max(0, model.groups.indexOf(context.group ?? null));
-      if (!solver.only(model.group, group)) return { kind: 'hopeless' };
-      const fixed = this.fixedBy(answered);
-      return within(() => this.openOptions(fixed, budget) ?? this.smallestChange(fixed, answered, given, kept, budget)) ?? { kind: 'unknown' };
+      if (!outerSolver.only(outer.group, group)) return { kind: 'hopeless' };
+      const open = within(() => this.openOptions(prepared, this.fixedBy(prepared, outer, answered), budget));
+      if (open !== null) return open ?? { kind: 'unknown' };
+      if (innerSolver !== outerSolver && !innerSolver.only(inner.group, group)) return { kind: 'hopeless' };
+      const fixed = this.fixedBy(prepared, inner, answered);
+      return within(() => this.conflict(prepared, fixed, answered, given, kept, budget)) ?? { kind: 'unknown' };
     } finally {
-      solver.undo(start);
+      innerSolver.undo(marks[1]);
+      if (innerSolver !== outerSolver) outerSolver.undo(marks[0]);
     }
   }
 
@@ -101,9 +113,8 @@ export class NextClick {
     return choice && raw !== null && raw !== undefined ? choice.reader.read(raw, [], { today: context.today, files: context.files ?? noFiles }) : null;
   }
 
-  /** What answers leave of the variables: one value of what is picked; of what is typed, all that rules can't tell from it. */
-  private fixedBy(answered: readonly (Answer | null)[]): Fixed[] {
-    const { model } = this;
+  /** What answers leave of the variables: one value of what is picked; of what is typed, all that nothing can tell from it. */
+  private fixedBy(prepared: Prepared, model: Model, answered: readonly (Answer | null)[]): Fixed[] {
     return model.choices.flatMap((choice, index): Fixed[] => {
       const answer = answered[index];
       if (!choice || !answer) return [];
@@ -116,7 +127,12 @@ export class NextClick {
       }
       const [only] = choice.variables;
       if (!only) return [];
-      const alike = choice.candidates.counted ? (candidate: Candidate) => sameAnswer(candidate, answer) : this.likeTyped(choice, answer);
+      const { value: typed } = answer;
+      const alike = choice.candidates.counted
+        ? (candidate: Candidate) => sameAnswer(candidate, answer)
+        : typed && this.deciding.has(index)
+          ? (candidate: Candidate) => !candidate.ends && candidate.answer?.value?.equals(typed) === true
+          : this.likeTyped(prepared, choice, answer);
       // Where a rule hides it, the answer is kept and does not count: that changes nothing that was answered.
       const kept = only.values.map((candidate) => candidate.hidden === true || alike(candidate));
       if (!only.values.some((candidate, value) => kept[value] && candidate.hidden !== true)) return [];
@@ -137,11 +153,11 @@ export class NextClick {
   }
 
   /** Which candidates of something typed no rule can tell from what was typed. */
-  private likeTyped(choice: ModelledChoice, answer: Answer): (candidate: Candidate) => boolean {
-    const known = this.typed.get(choice.index) ?? this.typedOf(choice);
-    this.typed.set(choice.index, known);
+  private likeTyped({ typed }: Prepared, choice: ModelledChoice, answer: Answer): (candidate: Candidate) => boolean {
+    const known = typed.get(choice.index) ?? this.typedOf(choice);
+    typed.set(choice.index, known);
     const wanted = known.tell(answer);
-    return (candidate) => candidate.answer !== null && known.told.get(candidate) === wanted;
+    return (candidate) => candidate.answer !== null && (known.told.get(candidate) ?? known.tell(candidate.answer)) === wanted;
   }
 
   private typedOf({ index, variables }: ModelledChoice): Typed {
@@ -150,10 +166,9 @@ export class NextClick {
   }
 
   /** @returns null when the answers don't go together */
-  private openOptions(fixed: readonly Fixed[], budget: Budget): Outlook | null {
-    const { model, solver } = this;
+  private openOptions({ pair: { outer: model, outerSolver: solver }, price }: Prepared, fixed: readonly Fixed[], budget: Budget): Outlook | null {
     const mark = solver.mark();
-    const together = fixed.every(({ variable, values }) => solver.narrow(variable, values)) && solver.solve(budget, NO_COSTS) !== null;
+    const together = fixed.every(({ variable, values }) => solver.narrow(variable, values)) && solver.solve(budget, NO_COSTS) !== null && (!price || reachesNothing(model, solver, price, budget));
     if (!together) {
       solver.undo(mark);
       return null;
@@ -162,13 +177,16 @@ export class NextClick {
     const rule = (index: number, option: number) => impossible.set(index, (impossible.get(index) ?? new Set()).add(option));
     const answered = [...new Set(fixed.map(({ choice }) => choice))];
     const open = model.choices.filter((choice) => choice !== null).filter(({ index }) => !answered.includes(index));
-    possibleOptions(model, solver, budget, open, (choice, option, can) => !can && rule(choice, option));
+    deadIn(model, solver, price, budget, open, rule);
     solver.undo(mark);
     // Each answer can be taken back by itself: the others are fixed half by half, so that few are fixed twice.
     const visit = (from: number, to: number): void => {
       if (to - from === 1) {
         const choice = model.choices[answered[from] ?? -1];
-        if (choice) possibleOptions(model, solver, budget, [choice], (index, option, can) => !can && rule(index, option));
+        if (!choice) return;
+        // Where only one option is picked, no solution shows more than one of them to be possible.
+        if (!choice.several && !price) for (const { variable, value, option } of optionValues(choice)) if (!solver.canBe(variable, value, budget)) rule(choice.index, option);
+        if (choice.several || price) deadIn(model, solver, price, budget, [choice], rule);
         return;
       }
       const middle = (from + to) >> 1;
@@ -184,31 +202,36 @@ export class NextClick {
     return { kind: 'open', impossible };
   }
 
-  private smallestChange(fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, kept: string | null, budget: Budget): Outlook {
-    const { model, solver, program } = this;
-    const keptAt = kept === null ? -1 : (program.indexOf.get(kept) ?? -1);
-    const mark = solver.mark();
+  private conflict({ pair: { inner: model, innerSolver: solver }, innerPrice }: Prepared, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, kept: string | null, budget: Budget): Outlook {
+    const keptAt = kept === null ? -1 : (this.program.indexOf.get(kept) ?? -1);
     for (const { choice, variable, values } of fixed) if (choice === keptAt && !solver.narrow(variable, values)) return { kind: 'hopeless' };
-    const costs: (Float64Array | null)[] = model.space.sizes.map(() => null);
-    for (const { choice, variable, values } of fixed) {
-      if (choice === keptAt) continue;
-      // Of equally many, those are changed that nobody has picked.
-      const cost = Object.hasOwn(given, program.choices[choice]?.key ?? '') ? 1 + 1 / 1024 : 1;
-      costs[variable] = Float64Array.from({ length: model.space.sizes[variable] ?? 0 }, (_, value) => (hasValue(values, value) ? 0 : cost));
-    }
-    const best = minimise(solver, sumOf(costs, model.space.sizes), budget);
-    solver.undo(mark);
-    if (!best) return { kind: 'hopeless' };
-    const { answers } = selectionFor(model, best.values);
-    const changed = new Set(fixed.filter(({ variable }) => (costs[variable]?.[best.values[variable] ?? 0] ?? 0) > 0).map(({ choice }) => choice));
-    const changes = [...changed].map((index): Change => {
-      const { key = '', title = '', reader } = program.choices[index] ?? {};
-      const to = answers[key] ?? null;
-      const toWords = to === null ? '' : (reader?.read(to, [], contextFor(model, null))?.shown ?? '');
-      return { choice: key, title, from: answered[index]?.shown ?? '', to, toWords };
-    });
-    return { kind: 'conflict', changes };
+    const changes = smallestChange(model, solver, fixed.filter(({ choice }) => choice !== keptAt), answered, given, innerPrice, budget);
+    return changes ? { kind: 'conflict', changes } : { kind: 'hopeless' };
   }
+}
+
+/** The measures and numbers of which more matters than what each adds to the price by itself. */
+function decidingChoices(program: Program): Set<number> {
+  const keys = new Set((program.rules?.program.rules ?? []).flatMap(({ rule }) => [...[...testsOf(rule.when)].flatMap((test) => ('choice' in test ? [test.choice] : [])), ...rule.then.flatMap((effect) => (effect.kind === 'limit' ? [effect.choice] : []))]));
+  const used = new Set(program.formulas.flatMap(({ uses, target }) => [...uses, ...(target === null ? [] : [target])]));
+  return new Set(program.product.choices.flatMap(({ kind, key }, index) => ((kind === 'measure' || kind === 'number') && (keys.has(key) || used.has(index)) ? [index] : [])));
+}
+
+/** Makes a product ready; what can never be had is found out once, so that no click has to find it out again. */
+function prepare(program: Program, today: string, further: Breakpoints): Prepared {
+  const pair = pairOf(program, today, further);
+  const { outer, outerSolver, inner, innerSolver } = pair;
+  const price = priceToReach(outer, outerSolver);
+  const dead: [number, number][] = [];
+  within(() => deadIn(outer, outerSolver, price, { steps: FIRST_STEPS }, outer.choices.filter((choice) => choice !== null), (choice, option) => dead.push([choice, option])));
+  const without = (model: Model, solver: Solver) => dead.every(([choice, option]) => {
+    const modelled = model.choices[choice];
+    const place = modelled && optionValues(modelled).find((one) => one.option === option);
+    return !place || solver.without(place.variable, place.values);
+  });
+  const hopeless = outerSolver.impossible || !without(outer, outerSolver);
+  if (inner !== outer) without(inner, innerSolver);
+  return { pair, price, innerPrice: inner === outer ? price : priceToReach(inner, innerSolver), hopeless, typed: new Map() };
 }
 
 const noFiles = () => undefined;

@@ -1,21 +1,31 @@
+import { SOME_DAY } from '../calendar';
 import { type Program } from '../compile';
-import { Solver } from '../constraints';
-import { priceRange, type PriceRange } from '../judge';
 import { Exact } from '../number';
-import { priceEnds } from './analyse';
-import { modelOf } from './model';
+import { pairOf } from './pair';
+import { perUnitOf } from './per-unit';
+import { type PriceEnd, priceEnds } from './price-ends';
 
-/** Steps of searching for a range that stands in a list: products that need more are shown with what their choices come to. */
-const LIST_STEPS = 3000;
+/** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
+export interface PriceRange {
+  readonly from: Exact;
+  readonly to: Exact;
+  /** UCUM code of the unit the prices are for, null where they are for one item */
+  readonly per: string | null;
+  /** whether what is typed may add more to it */
+  readonly open: boolean;
+}
+
+/** Steps of searching for a range that stands in a list. */
+const LIST_STEPS = 20_000;
+const LIST_ROUNDS = 12;
 
 const known = new WeakMap<Program, PriceRange | null>();
 
-/** A range doesn't depend on the day it is: candidates are looked for around every day that rules name. */
-const ANY_DAY = '2026-01-01';
-
 /**
- * The range of unit prices that lists and pages show. Where rules or tables decide what goes together, it is that of
- * what can be sold in the quantity that is given first; elsewhere every choice for itself says what it comes to.
+ * The range of prices that lists and pages show: of everything that can be sold in the quantity that is given first,
+ * to who is in no customer group. Of a product that is sold by a measure, it is that of one unit of it.
+ *
+ * @returns null where nothing can be sold, or has a price
  */
 export function sellableRange(program: Program): PriceRange | null {
   const before = known.get(program);
@@ -26,14 +36,12 @@ export function sellableRange(program: Program): PriceRange | null {
 }
 
 function rangeOf(program: Program): PriceRange | null {
-  const plain = priceRange(program);
-  if (!plain || plain.per !== null || program.baseFormula !== null || !program.rules || program.blocking.length > 0) return plain;
-  const model = modelOf(program, ANY_DAY);
-  const solver = new Solver(model.space);
-  // What a list says is what one pays who asks for no particular quantity.
-  if (!solver.only(model.quantity, model.quantities.indexOf(program.defaultQuantity))) return plain;
-  const { found } = priceEnds(model, solver, { searching: LIST_STEPS, counting: 0 });
-  if (!found.lowest || !found.highest) return plain;
-  const open = plain.open && model.choices.some((choice) => choice?.candidates.openAbove === true);
-  return { from: Exact.from(found.lowest.price), to: Exact.from(found.highest.price), per: null, open };
+  if (program.blocking.length > 0) return null;
+  const { unit, isOpen, priced } = perUnitOf(program);
+  const pair = pairOf(priced, SOME_DAY);
+  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: program.defaultQuantity, onlySold: true });
+  const { lowest, highest } = found;
+  if (!lowest || !highest) return null;
+  const isBounded = ({ coverage }: PriceEnd) => coverage.kind !== 'open';
+  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || !isBounded(lowest) || !isBounded(highest) };
 }

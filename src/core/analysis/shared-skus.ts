@@ -1,5 +1,8 @@
 import { LEFT_OUT } from '../compile';
+import { resolve, resolvePart } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
+import { type Candidate } from '../catalog/choices';
+import { type OptionPick } from '../selection';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
 
@@ -18,6 +21,21 @@ interface Filling {
   readonly part: string;
   /** fillings with the same name are the same to whoever counts selections */
   readonly name: string;
+  /** what is picked, where the values stand for more; null where they say that themselves */
+  readonly picks: readonly OptionPick[] | null;
+}
+
+/** So many quantities of one option are told apart. */
+const MOST_COUNTS = 100;
+
+/** Whether a candidate stands for more quantities than are told apart. */
+const isTooMany = ({ ends }: Candidate) => (ends?.high.picks[0]?.count ?? 0) - (ends?.low.picks[0]?.count ?? 0) > MOST_COUNTS;
+
+/** What is picked, of every quantity that a candidate stands for. */
+function* picksOf({ answer, ends }: Candidate): Generator<readonly OptionPick[]> {
+  const [low, high] = [ends?.low.picks[0], ends?.high.picks[0]];
+  if (!low || !high) return yield answer?.picks ?? [];
+  for (let { count } = low; count <= Math.min(high.count, low.count + MOST_COUNTS); count += 1) yield [{ ...low, count }];
 }
 
 /** A place of the SKU: a variable's, or that of all stocked choices together. */
@@ -30,14 +48,17 @@ interface Place {
 }
 
 /** The places of the SKU in the order in which it is written. */
-function placesOf({ program, choices, space }: Model): Place[] {
+function placesOf({ program, choices, space, today }: Model): Place[] {
   const places: Place[] = [];
+  // What is taken along writes its own SKU.
+  const partSkus = new Map(program.parts.filter(({ choice }) => program.skuChoices.includes(choice)).map((part) => [part.choice, resolvePart(part, { today, group: null }, resolve).resolution.item.sku]));
   const [leading] = program.stocked;
   if (leading !== undefined) {
     const variables = program.stocked.flatMap((index) => choices[index]?.variables[0]?.variable ?? []);
     const fillings = [...program.variants.values()].filter(({ onSale }) => onSale).map(({ options, sku, title }): Filling => ({
       name: title,
       part: sku,
+      picks: null,
       values: program.stocked.map((index, place) => choices[index]?.variables[0]?.values.flatMap(({ option }, value) => ((option === null ? LEFT_OUT : program.choices[index]?.options[option]?.key) === options[place] ? [value] : [])) ?? []),
     }));
     places.push({ choice: leading, variables, fillings, counted: true });
@@ -47,16 +68,18 @@ function placesOf({ program, choices, space }: Model): Place[] {
     const effects = program.choices[choice.index]?.effects;
     for (const { variable, values } of choice.variables) {
       const fillings = new Map<string, Filling & { values: [number[]] }>();
-      values.forEach(({ answer }, value) => {
-        const part = (answer?.picks ?? []).map(({ effect, count }) => {
-          const written = effects?.[effect]?.sku;
-          return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
-        }).join('');
-        // Another quantity that is written in the SKU is another item.
-        const name = choice.candidates.counted ? `${space.countsAs[variable]?.[value]} ${part}` : part;
-        const known = fillings.get(name);
-        if (known) known.values[0].push(value);
-        else fillings.set(name, { name, part, values: [[value]] });
+      values.forEach((candidate, value) => {
+        for (const picks of picksOf(candidate)) {
+          const part = picks.map(({ effect, count }) => {
+            const written = effects?.[effect]?.sku ?? partSkus.get(choice.index);
+            return written ? program.skuSeparator + written + (count === 1 ? '' : `.${count}`) : '';
+          }).join('');
+          // Another quantity that is written in the SKU is another item.
+          const name = choice.candidates.counted ? `${space.countsAs[variable]?.[value]} ${part}` : part;
+          const known = fillings.get(name);
+          if (!known) fillings.set(name, { name, part, values: [[value]], picks: candidate.ends ? picks : null });
+          else if (!known.values[0].includes(value)) known.values[0].push(value);
+        }
       });
       places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted });
     }
@@ -91,7 +114,8 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
   const shift = model.space.sizes.length;
   const found: SharedSku[] = [];
   const seen = new Set<number>();
-  let whole = true;
+  // Of an option that writes no SKU it is no matter how many there are.
+  let whole = !model.choices.some((choice) => choice?.variables.some(({ values }) => values.some((candidate) => isTooMany(candidate) && candidate.answer?.picks.some(({ effect }) => model.program.choices[choice.index]?.effects[effect]?.sku))));
 
   const allowedAt = ({ counted }: Place, one: Filling, other: Filling, place: number, differAt: number) =>
     !counted || place > differAt || (one.name === other.name) === place < differAt;
@@ -112,6 +136,9 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
   };
 
   const fill = (place: Place, { values }: Filling, by: number) => place.variables.every((variable, at) => solver.narrow(variable + by, valuesWhere(model.space.sizes[variable] ?? 0, (value) => values[at]?.includes(value) ?? false)));
+  // How many of an option, where a value of its variable stands for more; of both selections.
+  const counts = [new Map<number, number>(), new Map<number, number>()] as const;
+  const count = ({ variables }: Place, { picks }: Filling, of: Map<number, number>) => variables.forEach((variable) => (picks?.[0] ? of.set(variable, picks[0].count) : of.delete(variable)));
   const visit = (place: number, differAt: number, ahead: Ahead): Int32Array | null => {
     const here = places[place];
     if (!here) return ahead.text === '' ? solver.solve(budget, NO_COSTS) : null;
@@ -122,6 +149,8 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
       const next = advanced(ahead, one.part, other.part);
       if (!next || !canMeet(place + 1, differAt, next)) continue;
       const mark = solver.mark();
+      count(here, one, counts[0]);
+      count(here, other, counts[1]);
       try {
         const solution = fill(here, one, 0) && fill(here, other, shift) ? visit(place + 1, differAt, next) : null;
         if (solution) return solution;
@@ -137,7 +166,7 @@ export function sharedSkus(model: Model, budget: Budget): { whole: boolean; foun
     const solution = within(() => (canMeet(0, differAt, EVEN) ? visit(0, differAt, EVEN) : null));
     if (solution === undefined) whole = false;
     if (!solution) return;
-    const [first, second] = [exampleOf(model, solution.subarray(0, shift)), exampleOf(model, solution.subarray(shift))];
+    const [first, second] = [exampleOf(model, solution.subarray(0, shift), counts[0]), exampleOf(model, solution.subarray(shift), counts[1])];
     if (!first || first.sku !== second?.sku) {
       whole = false;
       return;

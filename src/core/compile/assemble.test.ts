@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogSchema, placementsOf, type Product, type Sheet, sheetSchema } from '../catalog';
 import { compile } from '../compile';
 import { pathText, surroundingsOf } from '../exchange';
-import { priceRange, readiness } from '../judge';
+import { sellableRange } from '../analysis';
+import { readiness } from '../judge';
 import { resolve } from '../run';
 import { atChoice, whereText } from '../selection';
 import { context } from '../../../tests/fixtures/products';
@@ -183,7 +184,7 @@ it('the price range spans several, add-ons and running percentages', () => {
       { kind: 'yesNo', key: 'setup', title: 'Set-up', required: false, default: false, amount: { kind: 'oncePerLine', value: '9' } },
     ],
   });
-  const range = priceRange(program);
+  const range = sellableRange(program);
   // Cheapest: 20 + 1 − 4. Dearest: (20 + 1 + 2) × 1.5. The set-up is paid once, not per hat.
   expect([range?.from.toString(), range?.to.toString()]).toEqual(['17', '34.5']);
 });

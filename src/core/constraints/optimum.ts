@@ -34,27 +34,42 @@ export function sumOf(costs: readonly (Float64Array | null)[], sizes: readonly n
 /** Sums are compared to within a billionth: what is paid is rounded to far coarser steps. */
 export const CLOSE = 1e-9;
 
-/** The least that a goal can come to, with values that come to it. */
+/** The least that was found of what a goal can come to, with values that come to it. */
 export interface Optimum {
+  /** Infinity where what was found is no answer */
   readonly value: number;
   readonly values: Int32Array;
+  /** nothing comes to less; the same as the value where values stand for one answer each */
+  readonly bound: number;
+  /** what might come to less than the value, what comes to least first; not all of it where that is much */
+  readonly open: readonly Int32Array[];
 }
+
+type Found = Pick<Optimum, 'value' | 'values'>;
+
+/** So many picks are kept of which no more than a bound is known; after that only what could come to less is looked at. */
+const MOST_OPEN = 32;
 
 /**
  * Finds what comes to the least, exactly, within what is left to the variables.
  *
+ * Where values stand for many answers each, no more than a bound may be known of them: then nothing that can't come to
+ * less than that bound is looked at any more.
+ *
  * @param better told of each improvement on the way, which is all there is when the budget is spent before the end
  * @returns null when nothing is possible: that is proved
  */
-export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (found: Optimum) => void): Optimum | null {
+export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (found: Found) => void): Optimum | null {
   if (solver.impossible) return null;
   solver.forget();
   const start = solver.mark();
-  let best: Optimum | null = null;
+  let best: Found | null = null;
+  const open: Found[] = [];
   const visit = (): void => {
     spend(budget);
     const bound = goal.bound(solver);
     if (best && bound >= best.value - CLOSE) return;
+    if (best && open.length >= MOST_OPEN && bound >= (open[0]?.value ?? 0) - CLOSE) return;
     const picked = solver.pick(goal);
     const branch = solver.brokenBy(picked, goal);
     const mark = solver.mark();
@@ -81,11 +96,21 @@ export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (f
       solver.undo(mark);
       return;
     }
+    open.push({ value: bound, values: picked.slice() });
+    open.sort((a, b) => a.value - b.value);
+    if (open.length > MOST_OPEN) open.pop();
   };
   try {
     visit();
   } finally {
     solver.undo(start);
   }
-  return best;
+  return whatWasFound(best, open);
+}
+
+function whatWasFound(best: Found | null, open: readonly Found[]): Optimum | null {
+  const [first] = open;
+  if (!first) return best && { ...best, bound: best.value, open: [] };
+  const { value, values } = best ?? { value: Infinity, values: first.values };
+  return { value, values, bound: Math.min(value, first.value), open: open.filter((one) => one.value < value - CLOSE).map((one) => one.values) };
 }

@@ -402,6 +402,7 @@ export class Solver {
   possible(budget: Budget, wanted: readonly (readonly number[])[], found: (variable: number, value: number, can: boolean) => void): void {
     // A value that is still to be shown to be possible is liked best: each solution shows many of them.
     const costs = wanted.map((values, variable) => {
+      if (values.length === 0) return null;
       const list = new Float64Array(this.space.sizes[variable] ?? 0).fill(1);
       for (const value of values) list[value] = this.has(variable, value) && !this.impossible ? 0 : 2;
       return list;

@@ -1,3 +1,2 @@
-export { priceRange, type PriceRange } from './price-range';
 export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';
 export { readiness } from './readiness';

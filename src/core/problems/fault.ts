@@ -93,6 +93,7 @@ export type FaultData =
   | { readonly code: 'belowNothing'; readonly example: string }
   | { readonly code: 'optionDead'; readonly title: string }
   | { readonly code: 'choiceNeverShown'; readonly title: string }
+  | { readonly code: 'choiceNothingOffered'; readonly title: string }
   | { readonly code: 'ruleSilent'; readonly rule: NamedRule }
   | { readonly code: 'ruleEndsSale'; readonly rule: NamedRule }
   | { readonly code: 'rulesOppose'; readonly rule: NamedRule; readonly other: NamedRule; readonly example: string }
@@ -128,6 +129,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'leftOutNotMade':
     case 'optionDead':
     case 'choiceNeverShown':
+    case 'choiceNothingOffered':
     case 'ruleSilent':
     case 'ruleEndsSale':
     case 'rulesOppose':

@@ -16,14 +16,14 @@ export interface Bounds {
 }
 
 /** The unit that a measure or number is answered in. */
-function unitOf(program: Program, index: number): Unit {
+export function answerUnit(program: Program, index: number): Unit {
   const choice = program.product.choices[index];
   return (choice?.kind === 'measure' ? unitByCode(choice.unit) : undefined) ?? requireUnit('1');
 }
 
 /** Bounds narrowed by those of a rule. */
 export function narrowed(program: Program, index: number, bounds: Bounds | undefined, { least, most }: Pick<Ruling, 'least' | 'most'>): Bounds {
-  const { least: low = null, most: high = null, unit = unitOf(program, index) } = bounds ?? {};
+  const { least: low = null, most: high = null, unit = answerUnit(program, index) } = bounds ?? {};
   return {
     least: least && (!low || least.value.isMore(low)) ? least.value : low,
     most: most && (!high || most.value.isLess(high)) ? most.value : high,
@@ -34,7 +34,7 @@ export function narrowed(program: Program, index: number, bounds: Bounds | undef
 function valueOf(program: Program, formulas: ReadonlyMap<number, number>, index: number, inputs: FormulaInputs): Exact | null {
   const formula = program.formulas[formulas.get(index) ?? -1];
   const value = formula ? resultOf(runFormula(formula, inputs)) : null;
-  return value && value.over(unitOf(program, index).factor);
+  return value && value.over(answerUnit(program, index).factor);
 }
 
 /** The answer that a formula gives in the place of one; null when it can't be worked out or would be refused. */
@@ -49,7 +49,7 @@ export function boundsOf(program: Program, inputs: FormulaInputs): Map<number, B
   const { bounding } = program;
   if (!bounding) return bounds;
   for (const index of new Set([...bounding.least.keys(), ...bounding.most.keys()])) {
-    const unit = unitOf(program, index);
+    const unit = answerUnit(program, index);
     bounds.set(index, { least: valueOf(program, bounding.least, index, inputs), most: valueOf(program, bounding.most, index, inputs), unit });
   }
   return bounds;

@@ -26,7 +26,7 @@ export interface ChargedMeasure {
  * What is charged for a quantity that is needed: waste is added, then the least is charged at least, and then it is
  * brought up to a step or to whole packs.
  */
-function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): ChargedMeasure {
+export function charge(needed: Exact, unit: Unit, rule: ChargeProgram | null): ChargedMeasure {
   if (!rule) return { unit, needed, charged: needed, supplied: needed, packs: null, rule, differs: false };
   let charged = rule.withWaste ? needed.times(rule.withWaste) : needed;
   if (rule.minimum?.isMore(charged)) charged = rule.minimum;

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogSchema } from '../catalog';
 import { compile } from '../compile';
 import { pathText, resolutionJson, surroundingsOf } from '../exchange';
-import { priceRange, readiness } from '../judge';
+import { sellableRange } from '../analysis';
+import { readiness } from '../judge';
 import { Exact } from '../number';
 import { resolve } from '../run';
 import { stockViewOf } from '../stock';
@@ -83,7 +84,7 @@ describe('formulas of a product', () => {
   it('make a product ready that has no price or draws of its own, and say where it begins', () => {
     const { product, surroundings, program } = world();
     expect(readiness(product, surroundings, null).map(({ code }) => code)).toEqual(['pictureMissing']);
-    expect(priceRange(program)?.from.toString()).toBe('6');
+    expect(sellableRange(program)?.from.toString()).toBe('6');
   });
 
   it('take the base price, and how many are taken', () => {

@@ -1,5 +1,5 @@
 export { readAnswers } from './answers';
-export { boundProblem, boundsOf } from './bounds';
+export { answerUnit, boundProblem, boundsOf } from './bounds';
 export { chargedOf } from './charging';
 export { findVariant } from './find-variant';
 export { isSeenBy } from './offers';
@@ -12,3 +12,4 @@ export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
 export { resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf } from './unit-price';
+export { baseRange, chargedRange, formulaRange } from './ranges';

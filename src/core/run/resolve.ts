@@ -9,7 +9,7 @@ import { chargedOf } from './charging';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
 import { countedAnswers, itemOf, picturesOf } from './item';
-import { offersOf } from './offers';
+import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
 import { takenParts } from './parts';
 import { type Reading } from './reading';
@@ -40,13 +40,15 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
 
   const group = context.group ?? null;
-  const variant = findVariant(program, answers, group, problems);
+  const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
+  const variant = findVariant(program, answers, isAsked, problems);
   const charged = chargedOf(program, { answers, quantity, group, runs });
   const outcomes = formulaOutcomes(program, { answers, base: baseBefore(program, variant, charged), quantity, group, runs }, problems);
   const parts = takenParts(program, answers, context, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, parts, charged, outcomes, fired };
   const price = priceOf(program, reading);
-  if (!program.base.price && !variant?.price && program.baseFormula === null) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
+  // Whatever it is for: without a price nothing is sold.
+  if (!price.unitPrice && (problems.length === 0 || (!program.base.price && !variant?.price && program.baseFormula === null))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.unitPrice, currency: program.currency }));
   }

@@ -85,6 +85,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   nothingSells: { code: 'nothingSells', without: [{ title: 'Winter', when: null }] },
   belowNothing: { code: 'belowNothing', example: 'Oak' },
   optionDead: { code: 'optionDead', title: 'Oak' },
+  choiceNothingOffered: { code: 'choiceNothingOffered', title: 'Oak' },
   choiceNeverShown: { code: 'choiceNeverShown', title: 'Oak' },
   ruleSilent: { code: 'ruleSilent', rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } } },
   ruleEndsSale: { code: 'ruleEndsSale', rule: { title: '', when: { kind: 'quantity', compare: 'atLeast', value: 3 } } },

@@ -31,6 +31,7 @@ export function priceWords(program: Program): string | null {
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);
   const from = shown(range.from);
+  if (range.open) return `from ${from}${per}`;
   if (!range.from.equals(range.to)) return `${from} – ${shown(range.to)}${per}`;
-  return range.open ? `from ${from}${per}` : `${from}${per}`;
+  return `${from}${per}`;
 }

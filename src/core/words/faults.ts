@@ -198,6 +198,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.title} can never be chosen: with every answer to the other choices something forbids it.`;
     case 'choiceNeverShown':
       return `${data.title} is never asked: nothing that can be sold shows it.`;
+    case 'choiceNothingOffered':
+      return `${data.title} is asked, but none of its options can ever be chosen: with every answer to the other choices something forbids each of them.`;
     case 'ruleSilent':
       return `This rule never fires: “${ruleName(data.rule)}” can’t hold in anything that can be sold.`;
     case 'ruleEndsSale':

@@ -1,5 +1,5 @@
 export { facetWords, priceWords } from './facets';
-export { changeWords, coverageWords, selectionsWords, stageWords } from './analysis';
+export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { formulaFaultWords } from './formulas';
 export { conditionWords, ruleName } from './conditions';
 export { effectWords } from './rules';

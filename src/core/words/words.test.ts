@@ -15,10 +15,10 @@ describe('words', () => {
 
   it('say what a product costs, from the cheapest to the dearest answers', () => {
     expect(pricedWords(mesh)).toBe('€18.50 / m');
-    // 129 less the gift box's 1.50; 135 plus moss 4, fencing 13.50.
-    expect(pricedWords(suit)).toBe('€127.50 – €152.50');
+    // 129 less the gift box's 1.50; 135 plus fencing 13.50, twelve letters 4.80 and four pockets 13. Moss is not made.
+    expect(pricedWords(suit)).toBe('€127.50 – €166.30');
     expect(pricedWords({ ...mesh, price: null })).toBeNull();
-    expect(pricedWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] })).toBe('from €129.00');
+    expect(pricedWords({ ...suit, choices: suit.choices.filter(({ kind }) => kind === 'text'), variants: [] })).toBe('€129.00 – €133.80');
   });
 
   it('say the price of a unit without what is for the whole piece, and with what is for the unit', () => {

@@ -5,7 +5,7 @@ import { ArrowRight, RotateCw, Square } from 'lucide-react';
 import { type ReactNode } from 'react';
 import { type Analysis, type PriceEnd, stages } from '@/core/analysis';
 import { type Selection } from '@/core/selection';
-import { coverageWords, faultWords, selectionsWords, stageWords } from '@/core/words';
+import { countWords, coverageWords, faultWords, stageWords } from '@/core/words';
 import { placeOf, useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { Money } from '@/ui/text';
@@ -74,6 +74,8 @@ function Figure({ title, children }: { title: string; children: ReactNode }) {
 function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Checks['faults']; onTry: Props['onTry'] }) {
   const { program, product, goTo } = useEditing();
   const whole = analysis.done.includes('count');
+  const coverage = coverageWords(analysis, program.currency);
+  const isProved = analysis.cutShort.length === 0 && analysis.unsettled.length === 0 && analysis.gaps.length === 0;
   const unproved = analysis.done.includes('prices') ? 'could not be proved' : 'not yet';
   const end = (title: string, found: PriceEnd | null, otherwise = unproved) => (
     <Figure title={title}>
@@ -99,7 +101,7 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
       <Grid templateColumns="repeat(3, minmax(0, 1fr))" gap="3">
         <Figure title="Can be sold">
           <Text fontSize="xl" fontWeight="700">
-            {analysis.selections === null ? (whole ? 'too many to count' : 'not yet') : selectionsWords(analysis.selections)}
+            {countWords(analysis) ?? (whole ? 'too many to count' : 'not yet')}
           </Text>
           <Text fontSize="sm" color="fg.muted">
             of what is picked from lists and answered with yes or no
@@ -109,7 +111,7 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
         {end('Highest price of one', analysis.highest)}
       </Grid>
       <Stack gap="2">
-        <Text fontWeight="600">{faults.length === 0 ? (whole ? 'Every option can be had, every rule can fire, and no two rules say opposite things.' : 'Nothing found so far.') : 'What was found'}</Text>
+        <Text fontWeight="600">{faults.length === 0 ? (whole && isProved ? 'Every option can be had, every rule can fire, and no two rules say opposite things.' : whole ? 'Nothing was found.' : 'Nothing found so far.') : 'What was found'}</Text>
         {faults.map((fault, index) => (
           <HStack key={index} align="start" gap="3">
             <Text flex="1">{faultWords(fault.data)}</Text>
@@ -119,7 +121,7 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
           </HStack>
         ))}
       </Stack>
-      {coverageWords(analysis).map((words) => (
+      {coverage.map((words) => (
         <Text key={words} fontSize="sm" color="fg.muted">
           {words}
         </Text>

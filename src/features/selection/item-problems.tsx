@@ -19,9 +19,12 @@ export function ItemProblems({ problems, selection: { changes, change } }: { pro
             {problems.length === 0 && 'These don’t go together. '}
             {changeWords(changes)}
           </Text>
-          <Button size="xs" variant="outline" colorPalette="copper" onClick={change}>
-            Change it
-          </Button>
+          {/* What only the customer can type is left to them. */}
+          {changes.every(({ anew }) => anew === null) && (
+            <Button size="xs" variant="outline" colorPalette="copper" onClick={change}>
+              Change it
+            </Button>
+          )}
         </HStack>
       )}
     </>

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { everyAnswer } from './candidates';
+import { countCandidates } from './candidates';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
 
@@ -66,7 +66,7 @@ export const addOnKind: KindOfChoice<AddOnChoice> = {
   check,
   reader,
   tests: ['answered'],
-  candidates: ({ mostQuantity }, { read }) => everyAnswer([...read(false, -1), ...read(true, 1), ...(mostQuantity > 1 ? read(mostQuantity, 1) : [])], true),
+  candidates: ({ mostQuantity }, scope) => ({ list: [...scope.read(false, -1), ...countCandidates(scope, mostQuantity, (count) => (count === 1 ? true : count), 1)], counted: true }),
   // Which product it is, is nobody’s business either.
   unseen: () => ({ heading: true }),
 };

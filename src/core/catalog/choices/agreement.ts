@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
-import { everyAnswer } from './candidates';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { type KindOfChoice } from './kind';
 
@@ -46,4 +45,4 @@ export function reader(choice: AgreementChoice): ChoiceReader {
   };
 }
 
-export const agreementKind: KindOfChoice<AgreementChoice> = { check, reader, tests: ['said', 'answered'], candidates: (_, { read }) => everyAnswer(read(true, 0), false), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };
+export const agreementKind: KindOfChoice<AgreementChoice> = { check, reader, tests: ['said', 'answered'], candidates: (_, { read }) => ({ list: read(true, 0), counted: false }), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };

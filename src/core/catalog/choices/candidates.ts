@@ -12,18 +12,17 @@ export interface Candidate {
   readonly same: number;
   /** whether it stands for not being asked at all; absent for no */
   readonly hidden?: boolean;
+  /** where it stands for all answers from one to another: those two; no rule tells any of them from the others */
+  readonly ends?: { readonly low: Answer; readonly high: Answer };
+  /** whether answers go on to where nobody set a limit; absent for no */
+  readonly open?: boolean;
 }
 
-/** How far the candidates of something typed stand for all its answers. */
-export type Coverage = 'every' | 'ends';
-
 export interface Candidates {
+  /** together they stand for every answer there is */
   readonly list: readonly Candidate[];
   /** whether its answers are counted one by one: what is picked from a list, and yes or no */
   readonly counted: boolean;
-  readonly coverage: Coverage;
-  /** whether answers can be larger than any candidate */
-  readonly openAbove: boolean;
 }
 
 /** What candidates depend on beside the choice itself. */
@@ -40,7 +39,18 @@ export interface CandidateScope {
   read(raw: unknown, same: number): Candidate[];
 }
 
-/** Candidates that stand for every answer there is. */
-export function everyAnswer(list: readonly Candidate[], counted: boolean): Candidates {
-  return { list, counted, coverage: 'every', openAbove: false };
+/** One candidate for all answers from one to another. @param raw the one of them that is looked at; none where it would be refused */
+export function between({ read }: Pick<CandidateScope, 'read'>, low: unknown, raw: unknown, high: unknown, same: number): Candidate[] {
+  const [[first], [middle], [last]] = [read(low, same), read(raw, same), read(high, same)];
+  return middle && first?.answer && last?.answer ? [{ ...middle, ends: { low: first.answer, high: last.answer } }] : [];
 }
+
+/** So many quantities at most are looked at one by one. */
+const MOST_COUNTS = 12;
+
+/** How many of something: each where they are few, else one, the most, and everything between. */
+export function countCandidates(scope: Pick<CandidateScope, 'read'>, most: number, raw: (count: number) => unknown, same: number): Candidate[] {
+  if (most <= MOST_COUNTS) return Array.from({ length: most }, (_, before) => scope.read(raw(before + 1), same)).flat();
+  return [...scope.read(raw(1), same), ...between(scope, raw(2), raw(Math.ceil(most / 2)), raw(most - 1), same), ...scope.read(raw(most), same)];
+}
+

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { everyAnswer } from './candidates';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 
@@ -147,7 +146,7 @@ export const dateKind: KindOfChoice<DateChoice> = {
     const now = parseDay(today) ?? 0;
     const around = [window.first ?? now, window.last ?? now + 1, ...thresholds.flatMap((day) => parseDay(day) ?? [])];
     const days = new Set(around.flatMap((day) => [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter((found) => found !== null)));
-    return everyAnswer([...days].flatMap((day) => read(dayText(day), 0)), false);
+    return { list: [...days].flatMap((day) => read(dayText(day), 0)), counted: false };
   },
   unseen: withoutEffect,
   onAnyDay(choice) {

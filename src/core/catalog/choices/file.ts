@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { everyAnswer } from './candidates';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
 import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
 import { type KindOfChoice } from './kind';
@@ -83,6 +82,6 @@ export const fileKind: KindOfChoice<FileChoice> = {
   check,
   reader,
   tests: ['answered'],
-  candidates: ({ least }, { index, read }) => everyAnswer(read(Array.from({ length: least }, (_, number) => anyFileToken(index, number)), 0), false),
+  candidates: ({ least }, { index, read }) => ({ list: read(Array.from({ length: least }, (_, number) => anyFileToken(index, number)), 0), counted: false }),
   unseen: withoutEffect,
 };

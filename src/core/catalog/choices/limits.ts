@@ -24,12 +24,14 @@ interface LimitTexts {
 }
 
 /** Larger answers than this are refused before anything is computed with them. */
-const LARGEST = Exact.from('1000000000000000');
-const SMALLEST = LARGEST.negated();
+export const LARGEST = Exact.from('1000000000000000');
+export const SMALLEST = LARGEST.negated();
 
 /** Answers with more decimal places than this are refused; the nearest that are offered have three. */
 const FINEST_PLACES = 9;
-const FINEST = Exact.of(1, 1000);
+/** What two answers differ by at least where there are no steps. */
+export const FINEST = Exact.of(1, 10 ** FINEST_PLACES);
+const USUALLY_FINEST = Exact.of(1, 1000);
 
 /** Reads the bounds of a definition, leaving out those that can't be read. */
 export function compileLimits(texts: LimitTexts, path: Path, report: Report): Limits {
@@ -64,7 +66,7 @@ export function limitProblem(value: Exact, limits: Limits, title: string, write:
   if (value.isMore(LARGEST) || value.isLess(SMALLEST)) return { code: 'numberTooLarge', title };
   // A third of a metre has no end as a decimal, and stock is kept in decimals: what is near it and has one is offered.
   if ((value.decimalPlaces() ?? Infinity) > FINEST_PLACES) {
-    return { code: 'offStep', title, step: write(FINEST), nearest: [onStep(value, Exact.zero, FINEST, 'below'), onStep(value, Exact.zero, FINEST, 'above')].map(write) };
+    return { code: 'offStep', title, step: write(USUALLY_FINEST), nearest: [onStep(value, Exact.zero, USUALLY_FINEST, 'below'), onStep(value, Exact.zero, USUALLY_FINEST, 'above')].map(write) };
   }
   if (min && value.isLess(min)) return { code: 'belowMinimum', title, minimum: write(min), nearest: [write(min)] };
   if (max && value.isMore(max)) {

@@ -3,7 +3,7 @@ import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
-import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
+import { type Candidates, type CandidateScope, countCandidates } from './candidates';
 import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
 
@@ -151,12 +151,12 @@ export function optionsReader(choice: OptionsChoiceLike & { readonly default: st
   };
 }
 
-/** Every option, and where options have a quantity of their own, as many of it as may be. */
-export function optionCandidates({ options, ownQuantity, mostEach }: { readonly options: readonly Option[]; readonly ownQuantity: boolean; readonly mostEach: number }, { read }: CandidateScope): Candidates {
+/** Every option, and where options have a quantity of their own, how many of it. */
+export function optionCandidates({ options, ownQuantity, mostEach }: { readonly options: readonly Option[]; readonly ownQuantity: boolean; readonly mostEach: number }, scope: CandidateScope): Candidates {
   const list = options.flatMap(({ key }, option) =>
-    [...read(key, option), ...(ownQuantity ? read({ option: key, quantity: mostEach }, option) : [])].map((candidate) => ({ ...candidate, option })),
+    (ownQuantity ? countCandidates(scope, mostEach, (quantity) => ({ option: key, quantity }), option) : scope.read(key, option)).map((candidate) => ({ ...candidate, option })),
   );
-  return everyAnswer(list, true);
+  return { list, counted: true };
 }
 
 const GREY = '#808080';

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
-import { everyAnswer } from './candidates';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
 import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, unseenOptions } from './options';
@@ -70,6 +69,6 @@ export const severalKind: KindOfChoice<SeveralChoice> = {
   reader,
   tests: ['option', 'answered'],
   // Each option is asked about by itself, so there is no list of whole answers.
-  candidates: () => everyAnswer([], true),
+  candidates: () => ({ list: [], counted: true }),
   unseen: unseenOptions,
 };

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCharacters, printable } from '../../text';
-import { type Candidates, type CandidateScope, everyAnswer } from './candidates';
+import { type Candidates, type CandidateScope } from './candidates';
 import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, refuse, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 
@@ -83,11 +83,15 @@ export function reader(choice: TextChoice, path: Path): ChoiceReader {
   };
 }
 
-/** Texts of every length at which something changes. */
+/**
+ * Texts of every length at which something changes, each without spaces and with as many as it can have. What a text
+ * adds is so much for each character or letter, so that between them nothing comes to more or less.
+ */
 export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits, longest: number, { thresholds, read }: CandidateScope): Candidates {
-  const most = maxCharacters ?? longest;
-  const lengths = new Set([minCharacters ?? 1, most, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
-  return everyAnswer([...lengths].filter((length) => length > 0 && length <= most).flatMap((length) => read('x'.repeat(length), 0)), false);
+  const [least, most] = [minCharacters ?? 1, maxCharacters ?? longest];
+  const lengths = new Set([least, 2, most, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
+  const fitting = [...lengths].filter((length) => length >= least && length <= most).sort((a, b) => a - b);
+  return { list: fitting.flatMap((length) => [...read('x'.repeat(length), 0), ...(length > 2 ? read(`x${' '.repeat(length - 2)}x`, 0) : [])]), counted: false };
 }
 
 export const textKind: KindOfChoice<TextChoice> = { check, reader, tests: ['characters', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };

@@ -1,43 +1,90 @@
 import { Exact } from '../../number';
-import { type Candidates, type CandidateScope, type Coverage } from './candidates';
+import { between, type Candidate, type Candidates, type CandidateScope } from './candidates';
+import { FINEST, LARGEST, SMALLEST } from './limits';
 
 /** A choice with so many steps at most is looked at step by step. */
-const MOST_STEPS = 40;
-
-/** Of a number or measure its ends, where rules change, and something in between each; or every step, where they are few. */
-export function valueCandidates(choice: Bounded, { thresholds, further, read }: CandidateScope): Candidates {
-  const { values, coverage, openAbove } = valuesOf(choice, [...thresholds.flatMap((text) => Exact.parse(text) ?? []), ...further]);
-  return { list: values.flatMap((value) => read(value.toString(), 0)), counted: false, coverage, openAbove };
-}
+const MOST_STEPS = 60;
 
 interface Bounded {
   readonly min: string | null;
   readonly max: string | null;
   readonly step: string | null;
   readonly default: string | null;
+  /** whether nothing, and what is below, is no answer even where no least is said */
+  readonly aboveNothing: boolean;
 }
 
-function valuesOf(choice: Bounded, thresholds: readonly Exact[]): { values: Exact[]; coverage: Coverage; openAbove: boolean } {
+/**
+ * All answers of a number or measure: its ends, where something changes with what lies next to it, and one candidate
+ * for all that lies between two of those; or every step, where they are few.
+ */
+export function valueCandidates(choice: Bounded, scope: CandidateScope): Candidates {
+  const breaks = [...scope.thresholds.flatMap((text) => Exact.parse(text) ?? []), ...scope.further];
+  return { list: cellsOf(choice, breaks).flatMap((cell) => candidatesFor(cell, scope)), counted: false };
+}
+
+/** Answers from one to another, with one of them. */
+interface Cell {
+  readonly low: Exact;
+  readonly at: Exact;
+  readonly high: Exact;
+  readonly open?: boolean;
+}
+
+function candidatesFor({ low, at, high, open }: Cell, scope: CandidateScope): Candidate[] {
+  if (low.equals(high)) return scope.read(low.toString(), 0);
+  return between(scope, low.toString(), at.toString(), high.toString(), 0).map((candidate) => (open ? { ...candidate, open } : candidate));
+}
+
+function cellsOf(choice: Bounded, breaks: readonly Exact[]): Cell[] {
   const read = (text: string | null) => (text === null ? null : Exact.parse(text));
-  const [min, max, step] = [read(choice.min), read(choice.max), read(choice.step)];
+  const [min, max, given] = [read(choice.min), read(choice.max), read(choice.step)];
+  // What has no steps has as many places as are answers.
+  const step = given && given.sign() > 0 ? given : FINEST;
   const origin = min ?? Exact.zero;
-  const onGrid = (count: bigint): Exact => origin.plus((step ?? Exact.one).times(Exact.of(count)));
-  if (step && step.sign() > 0 && max) {
-    const last = max.minus(origin).over(step).floor();
-    if (last >= 0n && last < BigInt(MOST_STEPS)) return { values: Array.from({ length: Number(last) + 1 }, (_, count) => onGrid(BigInt(count))), coverage: 'every', openAbove: false };
+  const down = (value: Exact) => origin.plus(step.times(Exact.of(value.minus(origin).over(step).floor())));
+  const first = min ?? (choice.aboveNothing ? step : null);
+  const last = max && down(max);
+  const fits = (value: Exact) => !(first && value.isLess(first)) && !(last && value.isMore(last));
+  if (first && last && !last.minus(first).over(step).isMore(Exact.of(MOST_STEPS - 1))) {
+    const count = Number(last.minus(first).over(step).floor()) + 1;
+    return Array.from({ length: Math.max(0, count) }, (_, steps) => point(first.plus(step.times(Exact.of(steps)))));
   }
-  const given = [min, max, read(choice.default), ...thresholds].filter((value) => value !== null);
-  const points = given.sort((a, b) => a.compare(b)).filter((value, place) => place === 0 || !value.equals(given[place - 1] ?? Exact.zero));
+  const beside = breaks.flatMap((value) => {
+    const below = down(value);
+    return value.equals(below) ? [below.minus(step), below, below.plus(step)] : [below, below.plus(step)];
+  });
+  const points = sorted([first, last, read(choice.default), ...beside].filter((value) => value !== null && fits(value)));
+  if (points.length === 0) points.push(down(Exact.one));
+  const cells: Cell[] = [];
+  const within = (low: Exact, high: Exact) => {
+    if (!low.isMore(high)) cells.push({ low, at: plainest(low, high, down), high });
+  };
+  points.forEach((value, place) => {
+    const before = points[place - 1];
+    if (before) within(before.plus(step), value.minus(step));
+    cells.push(point(value));
+  });
   const [lowest, highest] = [points[0] ?? Exact.one, points.at(-1) ?? Exact.one];
-  const outside = [...(min ? [] : [lowest.over(Exact.of(2)), lowest.minus(Exact.one)]), ...(max ? [] : [highest.plus(highest).plus(Exact.one)])];
-  let values: Exact[];
-  if (step && step.sign() > 0) {
-    const places = [...points, ...outside].map((point) => point.minus(origin).over(step));
-    const counts = new Set(places.flatMap((place) => [place.floor() - 1n, place.floor(), place.ceiling(), place.ceiling() + 1n]));
-    values = [...counts].map(onGrid);
-  } else {
-    const between = points.slice(1).map((point, place) => point.plus(points[place] ?? point).over(Exact.of(2)));
-    values = [...points, ...between, ...outside];
+  if (!first) cells.push({ low: down(SMALLEST).plus(step), at: down(lowest.minus(Exact.one)), high: lowest.minus(step), open: true });
+  if (!last) cells.push({ low: highest.plus(step), at: down(highest.plus(highest).plus(Exact.one)).plus(step), high: down(LARGEST), open: true });
+  return cells;
+}
+
+const point = (value: Exact): Cell => ({ low: value, at: value, high: value });
+
+const sorted = (values: (Exact | null)[]): Exact[] =>
+  values.filter((value) => value !== null).sort((a, b) => a.compare(b)).filter((value, place, all) => place === 0 || !value.equals(all[place - 1] ?? value.plus(Exact.one)));
+
+const MOST_PLACES = 9;
+
+/** A value about the middle, with as few places as one there can have. */
+function plainest(low: Exact, high: Exact, down: (value: Exact) => Exact): Exact {
+  const middle = low.plus(high).over(Exact.of(2));
+  for (let places = 0; places < MOST_PLACES; places += 1) {
+    const plain = middle.rounded(places);
+    if (!plain.isLess(low) && !plain.isMore(high) && down(plain).equals(plain)) return plain;
   }
-  return { values: values.sort((a, b) => a.compare(b)), coverage: 'ends', openAbove: max === null };
+  const below = down(middle);
+  return below.isLess(low) ? low : below;
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { everyAnswer } from './candidates';
 import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 
@@ -41,6 +40,6 @@ export const yesNoKind: KindOfChoice<YesNoChoice> = {
   reader,
   tests: ['said', 'answered'],
   // To leave a question alone is to say no.
-  candidates: (_, { read }) => everyAnswer([...read(false, -1), ...read(true, 1)], true),
+  candidates: (_, { read }) => ({ list: [...read(false, -1), ...read(true, 1)], counted: true }),
   unseen: withoutEffect,
 };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '../catalog';
 import { compile } from '../compile';
-import { priceRange } from '../judge';
+import { sellableRange } from '.';
 import { resolve } from '../run';
 import { context, mesh, suit, surroundings } from '../../../tests/fixtures/products';
 
@@ -35,15 +35,15 @@ function selectionsOf(product: Product): Record<string, string | boolean | null>
   }, [{}]);
 }
 
-const rangeOf = (product: Product) => priceRange(compile(product, surroundings));
+const rangeOf = (product: Product) => sellableRange(compile(product, surroundings));
 
-describe('priceRange', () => {
+describe('the price range of a list', () => {
   it('is what trying every selection gives', () => {
     fc.assert(
       fc.property(products, (product) => {
         const program = compile(product, surroundings);
         const prices = selectionsOf(product).map((answers) => Number(resolve(program, { answers }, { ...context, stock: null }).unitPrice?.toFixed(2)));
-        const range = priceRange(program);
+        const range = sellableRange(program);
         expect(Number(range?.from.toFixed(2))).toBe(Math.min(...prices));
         expect(Number(range?.to.toFixed(2))).toBe(Math.max(...prices));
         expect(range?.open).toBe(false);
@@ -52,14 +52,16 @@ describe('priceRange', () => {
     );
   });
 
-  it('spans the variants’ own prices', () => {
+  it('spans the own prices of variants that are made', () => {
     const priced = { ...suit, choices: suit.choices.slice(0, 2), variants: suit.variants.map((variant, index) => ({ ...variant, price: index === 0 ? '90' : '140' })) };
     const range = rangeOf({ ...priced, price: null });
-    expect([range?.from.toString(), range?.to.toString()]).toEqual(['90', '144']);
+    expect([range?.from.toString(), range?.to.toString()]).toEqual(['90', '140']);
   });
 
-  it('is open where a text or a measure may add to it, and none without a price', () => {
-    expect(rangeOf(suit)?.open).toBe(true);
+  it('is open where a measure without a most may add to it, and none without a price', () => {
+    const long = { ...mesh, soldBy: { kind: 'each' as const }, choices: [{ ...mesh.choices[0], max: null, amount: { kind: 'perUnit', value: '2', unit: 'm' } }] };
+    expect(rangeOf(productSchema.parse(long))?.open).toBe(true);
+    expect(rangeOf(suit)?.open).toBe(false);
     expect(rangeOf(mesh)).toMatchObject({ per: 'm', open: false });
     expect(rangeOf({ ...mesh, price: null })).toBeNull();
     expect(rangeOf({ ...mesh, price: 'soon' })).toBeNull();

@@ -1,0 +1,63 @@
+import { type RuleEffect } from '../catalog';
+import { type Candidate } from '../catalog/choices';
+import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
+import { kindOfEffect } from '../rules';
+import { resolve, resolvePart } from '../run';
+import { isAnswered } from './conditions';
+import { type ModelDraft, type ModelledChoice, type Switches } from './model';
+
+/** Values of a choice for which something holds; of a choice of several, what holds is asked of every option that is picked. */
+function eachPick(choice: ModelledChoice, space: Space, test: (candidate: Candidate) => boolean): Formula {
+  return allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => {
+    const candidate = values[value];
+    return !candidate || candidate.raw === null || test(candidate);
+  })));
+}
+
+/** Holds where an effect is left aside. */
+export function leftAside(effect: RuleEffect, switches: Switches | null, space: Space): Formula {
+  const variable = switches?.kept.get(effect);
+  return variable === undefined ? NEVER : space.is(variable, (value) => value === 0);
+}
+
+/** What a choice is tied to: who sees it, when it is shown, what must be answered, and which of its options go. */
+export function constrainChoice(choice: ModelledChoice, model: ModelDraft, fires: readonly Formula[], switches: Switches | null): void {
+  const { program, space, group, groups } = model;
+  const { index } = choice;
+  const compiled = program.choices[index];
+  const definition = program.product.choices[index];
+  if (!compiled || !definition) return;
+  const opposite = (formula: Formula) => not(formula, space.sizes);
+  const seenBy = (wanted: readonly string[]) => (wanted.length === 0 ? ALWAYS : space.is(group, (value) => wanted.includes(groups[value] ?? '')));
+  const effects = program.rules?.program.onChoice.get(index) ?? [];
+  const of = (clause: 'shows' | 'hides' | 'requires') => effects.filter(({ effect }) => kindOfEffect(effect).clause === clause);
+  const keptAndFiring = ({ rule, effect }: (typeof effects)[number]) => allOf(fires[rule] ?? NEVER, opposite(leftAside(effect, switches, space)));
+  const shows = of('shows');
+  // Where every rule that shows it is left aside, nothing has to.
+  const shownByRule = shows.length === 0 ? ALWAYS : anyOf(...shows.map(keptAndFiring), ...(switches ? [allOf(...shows.map(({ effect }) => leftAside(effect, switches, space)))] : []));
+  const shown = allOf(seenBy(compiled.groups), ...of('hides').map((effect) => opposite(keptAndFiring(effect))), shownByRule);
+  const required = compiled.required ? ALWAYS : anyOf(...of('requires').map(keptAndFiring));
+
+  const hidden = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden === true)));
+  const asked = allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.hidden !== true)));
+  space.require(anyOf(shown, hidden));
+  space.require(anyOf(opposite(shown), asked));
+  space.require(anyOf(opposite(shown), opposite(required), isAnswered(choice, space)));
+  compiled.options.forEach(({ groups: wanted }, option) => {
+    if (wanted.length > 0) space.require(anyOf(seenBy(wanted), eachPick(choice, space, (candidate) => candidate.option !== option)));
+  });
+  for (const { rule, effect, options } of effects) {
+    const { clause } = kindOfEffect(effect);
+    if (typeof clause === 'function') space.require(anyOf(opposite(fires[rule] ?? NEVER), leftAside(effect, switches, space), eachPick(choice, space, (candidate) => clause(effect, options, candidate))));
+  }
+  const part = program.parts.find((candidate) => candidate.choice === index);
+  if (part) {
+    const canBeHad = (value: number) => resolvePart(part, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
+    space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
+  }
+  if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));
+  if (definition.kind === 'several') {
+    const members = choice.variables.map(({ variable, values }) => ({ variable, isPicked: (value: number) => values[value]?.raw !== null }));
+    space.limit(members, definition.least ?? 1, definition.most ?? definition.options.length);
+  }
+}

@@ -1,0 +1,53 @@
+import { type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
+import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
+import { compileCondition } from '../rules';
+import { type Answer } from '../selection';
+import { type ModelDraft, type ModelledChoice } from './model';
+
+/** A condition as a formula over the model's variables: each test is asked of each candidate. */
+export function formulaFor(condition: Condition | null, model: ModelDraft, depth = 0): Formula {
+  if (condition === null) return ALWAYS;
+  // As when it is compiled: what nests deeper does not hold, and is not followed down.
+  if (depth > DEEPEST_CONDITION) return NEVER;
+  if (!('of' in condition)) return formulaForTest(condition, model);
+  const of = condition.of.map((part) => formulaFor(part, model, depth + 1));
+  return condition.kind === 'none' ? not({ kind: 'any', of }, model.space.sizes) : { kind: condition.kind, of };
+}
+
+function formulaForTest(test: Test, model: ModelDraft): Formula {
+  const { program, space, groups, quantities } = model;
+  const { holds } = compileCondition(test, [], { product: program.product, groups: [], report: () => undefined });
+  const nobody = { answers: [], quantity: 1, group: null };
+  if (test.kind === 'quantity') return space.is(model.quantity, (value) => holds({ ...nobody, quantity: quantities[value]?.at ?? 0 }));
+  if (test.kind === 'group') return space.is(model.group, (value) => holds({ ...nobody, group: groups[value] ?? null }));
+  if (test.kind === 'category') return holds(nobody) ? ALWAYS : NEVER;
+  const index = program.indexOf.get(test.choice) ?? -1;
+  const choice = model.choices[index];
+  if (!choice) return NEVER;
+  if (choice.several) {
+    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.flatMap((own, option) => (wanted(option) ? [isPicked(own, space)] : [])));
+    const anything = among(() => true);
+    if (test.kind === 'answered') return test.answered ? anything : not(anything, space.sizes);
+    if (test.kind !== 'option') return NEVER;
+    const keys = program.choices[index]?.options.map(({ key }) => key) ?? [];
+    const named = among((option) => test.options.includes(keys[option] ?? ''));
+    return test.is === 'oneOf' ? named : allOf(anything, not(named, space.sizes));
+  }
+  const [only] = choice.variables;
+  if (!only) return NEVER;
+  const answers: (Answer | null)[] = program.choices.map(() => null);
+  return space.is(only.variable, (value) => {
+    answers[index] = only.values[value]?.answer ?? null;
+    return holds({ ...nobody, answers });
+  });
+}
+
+export const isLeftOut = (choice: ModelledChoice, space: Space): Formula =>
+  allOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.raw === null)));
+
+type Own = ModelledChoice['variables'][number];
+
+export const isPicked = ({ variable, values }: Own, space: Space): Formula => space.is(variable, (value) => values[value]?.raw !== null);
+
+/** What is answered, of a choice of several: any option at all. */
+export const isAnswered = (choice: ModelledChoice, space: Space): Formula => not(isLeftOut(choice, space), space.sizes);

@@ -1,0 +1,97 @@
+import { type Budget, type Goal, minimise, type Solver, valuesWhere, within } from '../constraints';
+import { type Model, type ModelledChoice } from './model';
+import { priceGoal } from './price-goal';
+import { priceSteps } from './price-model';
+import { optionValues, possibleOptions } from './solutions';
+
+/** What can be told of options: positions of choices and options. */
+export interface DeadOptions {
+  readonly deadOptions: readonly { readonly choice: number; readonly option: number }[];
+  /** choices that no sellable selection shows */
+  readonly neverShown: readonly number[];
+  /** choices that are shown, but none of whose options can be chosen */
+  readonly nothingOffered: readonly number[];
+}
+
+/** The goal of the highest price, where a price can come to less than nothing: what can't be sold at any price above can't be sold. */
+export function priceToReach(model: Model, solver: Solver): Goal | null {
+  const steps = priceSteps(model);
+  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -HALF_A_MINOR_UNIT(model)) return null;
+  return priceGoal(model, steps, 'highest');
+}
+
+/** A price that is rounded to nothing is no price below nothing. */
+const HALF_A_MINOR_UNIT = ({ program }: Model) => 0.5 / 10 ** program.places;
+
+/** Whether some selection under what is left to the variables costs nothing or more. */
+export function reachesNothing(model: Model, solver: Solver, goal: Goal, budget: Budget): boolean {
+  // Goals are what is to be least: a price of nothing or more is one that comes to nothing or less.
+  const least = -HALF_A_MINOR_UNIT(model);
+  let reached = false;
+  const enough: Goal = {
+    ...goal,
+    bound: (given) => (reached ? Infinity : goal.bound(given)),
+    value(picked) {
+      const value = goal.value(picked);
+      if (-value > least) reached = true;
+      return value;
+    },
+  };
+  const best = minimise(solver, enough, budget);
+  return reached || (best !== null && -best.bound > least);
+}
+
+/** Which options no sellable selection has: asked of the outer model, so that it is proved. */
+export function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: DeadOptions } {
+  const choices = model.choices.filter((choice) => choice !== null);
+  const dead: { choice: number; option: number }[] = [];
+  const whole = within(() => {
+    deadIn(model, solver, priceToReach(model, solver), budget, choices, (choice, option) => dead.push({ choice, option }));
+    return true;
+  });
+  const hasAll = ({ index, candidates }: ModelledChoice) => candidates.counted && (model.program.choices[index]?.options.length ?? 0) > 0;
+  const isDead = ({ index }: ModelledChoice) => model.program.choices[index]?.options.every((_, option) => dead.some((one) => one.choice === index && one.option === option)) ?? false;
+  const neverShown: number[] = [];
+  const nothingOffered: number[] = [];
+  for (const choice of choices) {
+    // What nothing hides is always shown.
+    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => canBeAny(solver, variable, values.map(({ hidden }) => hidden !== true), budget)));
+    if (shown === false) neverShown.push(choice.index);
+    else if (shown && whole && hasAll(choice) && isDead(choice)) nothingOffered.push(choice.index);
+  }
+  const told = [...neverShown, ...nothingOffered];
+  return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered } };
+}
+
+function canBeAny(solver: Solver, variable: number, allowed: readonly boolean[], budget: Budget): boolean {
+  const mark = solver.mark();
+  try {
+    return solver.narrow(variable, valuesWhere(allowed.length, (value) => allowed[value] ?? false)) && solver.solve(budget, { costs: [] }) !== null;
+  } finally {
+    solver.undo(mark);
+  }
+}
+
+/**
+ * Told of each option that can't be had, also where only its price keeps it from that.
+ *
+ * @param goal of {@link priceToReach}
+ */
+export function deadIn(model: Model, solver: Solver, goal: Goal | null, budget: Budget, choices: readonly ModelledChoice[], found: (choice: number, option: number) => void): void {
+  const alive: { choice: number; option: number }[] = [];
+  possibleOptions(model, solver, budget, choices, (choice, option, can) => {
+    if (can) alive.push({ choice, option });
+    else found(choice, option);
+  });
+  if (!goal) return;
+  for (const { choice, option } of alive) {
+    const place = optionValues(choices.find(({ index }) => index === choice) ?? NO_CHOICE).find((one) => one.option === option);
+    if (!place) continue;
+    const mark = solver.mark();
+    const reaches = solver.narrow(place.variable, place.values) && reachesNothing(model, solver, goal, budget);
+    solver.undo(mark);
+    if (!reaches) found(choice, option);
+  }
+}
+
+const NO_CHOICE: ModelledChoice = { index: -1, candidates: { list: [], counted: false }, several: false, variables: [] };

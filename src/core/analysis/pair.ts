@@ -1,0 +1,68 @@
+import { type Program } from '../compile';
+import { Solver } from '../constraints';
+import { Exact } from '../number';
+import { type Breakpoints } from './breakpoints';
+import { QUANTITY } from './candidates';
+import { type Model, modelOf } from './model';
+
+/** A product's inner and outer model with their solvers: one and the same where nothing is unsettled. */
+export interface Pair {
+  readonly inner: Model;
+  readonly outer: Model;
+  readonly innerSolver: Solver;
+  readonly outerSolver: Solver;
+  readonly isSettled: boolean;
+}
+
+export function pairOf(program: Program, today: string, further: Breakpoints = new Map()): Pair {
+  const inner = modelOf(program, today, { further });
+  const isSettled = !inner.isUnsettled && inner.gaps.length === 0;
+  const outer = inner.isUnsettled ? modelOf(program, today, { further, side: 'outer' }) : inner;
+  const innerSolver = new Solver(inner.space);
+  return { inner, outer, innerSolver, outerSolver: outer === inner ? innerSolver : new Solver(outer.space), isSettled };
+}
+
+/** What stands for many answers is parted into so many. */
+const PARTS = 4;
+
+/** What to look at next, where values stand for many answers each: places between their ends; null where none does. */
+export function parted(model: Model, open: readonly ArrayLike<number>[], before: Breakpoints): Breakpoints | null {
+  const further = new Map(before);
+  const seen = new Set<string>();
+  const add = (index: number, low: Exact, high: Exact) => {
+    const name = `${index} ${low.toString()}`;
+    if (seen.has(name)) return;
+    seen.add(name);
+    const places = Array.from({ length: PARTS - 1 }, (_, part) => low.plus(high.minus(low).times(Exact.of(part + 1, PARTS))));
+    further.set(index, [...(further.get(index) ?? []), ...places]);
+  };
+  for (const values of open) {
+    for (const choice of model.choices) {
+      const [only] = choice && !choice.several ? choice.variables : [];
+      const candidate = only?.values[values[only.variable] ?? 0];
+      const [low, high] = [candidate?.ends?.low.value, candidate?.ends?.high.value];
+      if (choice && low && high && !candidate?.open) add(choice.index, low, high);
+    }
+    const pieces = model.quantities[values[model.quantity] ?? 0];
+    if (pieces && pieces.low !== pieces.high) add(QUANTITY, Exact.of(pieces.low), Exact.of(pieces.high));
+  }
+  return seen.size > 0 && isWithinReach(model, further) ? further : null;
+}
+
+/** So many places of one answer, and so many ways of answering together, are gone through at most. */
+const MOST_PLACES = 400;
+const MOST_WAYS = 10_000;
+
+/** Whether what is looked at can still be gone through. */
+function isWithinReach(model: Model, further: Breakpoints): boolean {
+  const counts = [...further].map(([index, values]) => values.length * 4 + (index === QUANTITY ? model.quantities.length : (model.choices[index]?.candidates.list.length ?? 0)));
+  return counts.every((count) => count <= MOST_PLACES) && counts.reduce((product, count) => product * count, 1) <= MOST_WAYS;
+}
+
+/** Titles of the choices of which values stand for answers that go on to where nobody set a limit. */
+export function openTitles(model: Model, values: ArrayLike<number>): string[] {
+  return model.choices.flatMap((choice) => {
+    const [only] = choice?.variables ?? [];
+    return choice && only?.values[values[only.variable] ?? 0]?.open ? [model.program.choices[choice.index]?.title ?? ''] : [];
+  });
+}

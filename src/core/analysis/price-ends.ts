@@ -1,0 +1,156 @@
+import { type Program } from '../compile';
+import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, within } from '../constraints';
+import { Exact } from '../number';
+import { type Breakpoints } from './breakpoints';
+import { type Example, exampleFor } from './example';
+import { type Model } from './model';
+import { openTitles, type Pair, pairOf, parted } from './pair';
+import { priceGoal } from './price-goal';
+import { priceSteps } from './price-model';
+
+/** An end of the price range: the best that was found, and how far it is proved. */
+export interface PriceEnd extends Example {
+  /** in major units of the currency */
+  readonly price: string;
+  readonly coverage: PriceCoverage;
+}
+
+export type PriceCoverage =
+  /** nothing that can be sold costs less, or more */
+  | { readonly kind: 'proved' }
+  /** nothing costs less, or more, than this; null where not even that is known */
+  | { readonly kind: 'within'; readonly bound: string | null }
+  /** there is no end, because choices have no least or no most */
+  | { readonly kind: 'open'; readonly titles: readonly string[] };
+
+export interface PriceEnds {
+  readonly lowest: PriceEnd | null;
+  readonly highest: PriceEnd | null;
+  /** a selection that only its price keeps from being sold, because it would be below nothing: then there is no lowest */
+  readonly belowNothing: Example | null;
+  /** a selection with its quantity for which the whole order line comes to less than nothing, for whichever customers */
+  readonly lineBelowNothing: Example | null;
+}
+
+export interface PriceLimits {
+  readonly searching: number;
+  readonly stop?: () => boolean;
+  /** values are looked at between values so many times at most */
+  readonly rounds: number;
+  /** the only quantity that is looked at; absent for all */
+  readonly quantity?: number;
+  /** whether the lowest price is that of what can be sold, whatever would come to less than nothing; absent for no */
+  readonly onlySold?: boolean;
+}
+
+const NONE: PriceEnds = { lowest: null, highest: null, belowNothing: null, lineBelowNothing: null };
+
+/** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
+export function priceEnds(pair: Pair, limits: PriceLimits): { whole: boolean; found: PriceEnds } {
+  const budget: Budget = { steps: limits.searching, stop: limits.stop };
+  const ends = { lowest: endOf(pair, 'lowest', limits, budget), highest: endOf(pair, 'highest', limits, budget) };
+  if (ends.lowest === undefined || ends.highest === undefined) return { whole: false, found: NONE };
+  const line = lineBelowNothing(pair.inner, pair.innerSolver, budget);
+  const { lowest, highest } = ends;
+  const isEnd = (end: EndFound) => end !== null && 'price' in end;
+  const belowNothing = [lowest, highest].flatMap((end) => (end && !('price' in end) ? [end.belowNothing] : []))[0] ?? line.belowNothing;
+  const whole = line.whole && [lowest, highest].every((end) => end !== null && (!isEnd(end) || end.coverage.kind !== 'within'));
+  return { whole, found: { lowest: lowest && 'price' in lowest ? lowest : null, highest: highest && 'price' in highest ? highest : null, belowNothing, lineBelowNothing: line.found } };
+}
+
+type EndFound = PriceEnd | { readonly belowNothing: Example } | null;
+
+/** @returns undefined where a price is not known in single steps; null where nothing was found */
+function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, budget: Budget): EndFound | undefined {
+  const { program, today } = first.inner;
+  let [pair, further]: [Pair, Breakpoints] = [first, new Map()];
+  let best: { readonly found: NonNullable<ReturnType<typeof exampleFor>>; readonly value: number } | null = null;
+  let bound: number | null = null;
+  for (let round = 0; ; round += 1) {
+    const inner = bestOf(pair.inner, pair.innerSolver, side, limits, budget);
+    if (inner === undefined) return undefined;
+    if (inner.values && inner.value < (best?.value ?? Infinity)) {
+      const found = exampleFor(pair.inner, inner.values);
+      if (found.unitPrice && (found.sellable || found.unitPrice.sign() < 0)) best = { found, value: inner.value };
+    }
+    const outer = pair.isSettled ? inner : bestOf(pair.outer, pair.outerSolver, side, limits, budget);
+    // What was proved before stays proved.
+    bound = Math.max(bound ?? -Infinity, outer?.bound ?? -Infinity);
+    const price = best?.found.unitPrice;
+    if (best && price && price.sign() < 0 && !limits.onlySold) return { belowNothing: best.found.example };
+    const open = outer ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])] : [];
+    const coverage = best && price ? coverageOf(program, side, price, bound, best.value, pair.outer, open) : null;
+    if (best && price && coverage && coverage.kind !== 'within') return { ...best.found.example, price: price.toFixed(program.places), coverage };
+    const next: Breakpoints | null = round < limits.rounds && budget.steps > 0 ? parted(pair.outer, open, further) : null;
+    if (!next) return best && price && coverage ? { ...best.found.example, price: price.toFixed(program.places), coverage } : null;
+    further = next;
+    pair = pairOf(program, today, further);
+  }
+}
+
+const CENTS = 1e-6;
+
+interface Found {
+  readonly value: number;
+  readonly bound: number;
+  readonly values: Int32Array | null;
+  readonly open: readonly Int32Array[];
+}
+
+/** The least of a goal within what is left of a budget, or the best until it was spent. @returns undefined where a price is not known in single steps */
+function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quantity, onlySold = false }: PriceLimits, budget: Budget): Found | undefined {
+  const steps = priceSteps(model);
+  if (!steps) return undefined;
+  const mark = solver.mark();
+  try {
+    if (!solver.only(model.group, 0) || within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null) solver.undo(mark);
+    if (quantity !== undefined && !solver.only(model.quantity, model.quantities.findIndex(({ low, high }) => low <= quantity && quantity <= high))) return { value: Infinity, bound: Infinity, values: null, open: [] };
+    const goal = onlySold && side === 'lowest' ? notBelowNothing(priceGoal(model, steps, side), model) : priceGoal(model, steps, side);
+    const start = solver.impossible ? Infinity : goal.bound(solver);
+    let best: Pick<Optimum, 'value' | 'values'> | null = null;
+    const found = within(() => minimise(solver, goal, budget, (better) => (best = better)));
+    if (found === undefined) return best ? { ...(best as Pick<Optimum, 'value' | 'values'>), bound: start, open: [] } : { value: Infinity, bound: start, values: null, open: [] };
+    return found ?? { value: Infinity, bound: Infinity, values: null, open: [] };
+  } finally {
+    solver.undo(mark);
+  }
+}
+
+/** The goal with what would cost less than nothing taken for no answer. */
+function notBelowNothing(goal: Goal, { program }: Model): Goal {
+  // A price that is rounded to nothing is no price below nothing.
+  const least = -0.5 / 10 ** program.places;
+  return {
+    ...goal,
+    bound: (solver) => Math.max(least, goal.bound(solver)),
+    value(picked) {
+      const value = goal.value(picked);
+      return value <= least ? Infinity : value;
+    },
+  };
+}
+
+function coverageOf(program: Program, side: 'lowest' | 'highest', price: Exact, bound: number, value: number, model: Model, [first]: readonly Int32Array[]): PriceCoverage {
+  // Sums are compared to within a billionth, and what is paid is rounded to far coarser steps.
+  if (bound >= value - 1e-9) return { kind: 'proved' };
+  const titles = first ? openTitles(model, first) : [];
+  if (titles.length > 0) return { kind: 'open', titles };
+  if (!Number.isFinite(bound)) return { kind: 'within', bound: null };
+  const limit = side === 'lowest' ? Math.max(0, bound) : -bound;
+  // A bound worked out in binary fractions is taken a little too far out.
+  const slack = Math.max(1, Math.abs(limit)) * 1e-9;
+  const rounded = Exact.parse((side === 'lowest' ? limit - slack : limit + slack).toFixed(12))?.rounded(program.places, program.rounding);
+  if (!rounded) return { kind: 'within', bound: null };
+  if (side === 'lowest' ? !rounded.isLess(price) : !rounded.isMore(price)) return { kind: 'proved' };
+  return { kind: 'within', bound: rounded.toFixed(program.places) };
+}
+
+function lineBelowNothing(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: Example | null; belowNothing: Example | null } {
+  const steps = priceSteps(model);
+  if (!steps || (steps.once.length === 0 && model.groups.length < 2)) return { whole: steps !== null, found: null, belowNothing: null };
+  const line = within(() => minimise(solver, priceGoal(model, steps, 'lowest', 'line'), budget));
+  if (!line || line.value === Infinity) return { whole: line === null, found: null, belowNothing: null };
+  const { example, unitPrice, lineTotal } = exampleFor(model, line.values);
+  const isUnit = unitPrice !== null && unitPrice.sign() < 0;
+  return { whole: line.bound >= 0 || line.value < 0, found: !isUnit && lineTotal && lineTotal.sign() < 0 ? example : null, belowNothing: isUnit ? example : null };
+}

@@ -1,0 +1,283 @@
+import { hasOptions } from '../catalog';
+import { formulaInputsOf } from '../compile';
+import { type Formula, type Solver } from '../constraints';
+import { type Range } from '../formula';
+import { Exact } from '../number';
+import { type Amount, countedChoice, kindOfAmount } from '../pricing';
+import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
+import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
+import { type Model, type ModelledChoice } from './model';
+
+export type Interval = readonly [number, number];
+
+/** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
+export interface Step {
+  readonly kind: 'add' | 'shareOfBase' | 'shareOfSum' | 'set';
+  readonly variables: readonly number[];
+  /** the amount or share, from the values of its variables, of the answers that are looked at */
+  readonly amount: (valueOf: ValueOf) => number;
+  /** the least and the most of all answers that the values stand for; absent where each stands for one */
+  readonly span?: (valueOf: ValueOf) => Interval;
+  /** where it rises or falls evenly with its one variable: what it comes to at both ends of what a value stands for */
+  readonly atEnds?: (valueOf: ValueOf) => Interval;
+  /** holds when the step is taken; absent for always */
+  readonly when?: Formula;
+  /** what it can come to under the values that are left, where it knows that better than its variables by themselves */
+  readonly range?: (solver: Solver) => Interval;
+}
+
+/** What a price is worked out from, in the order of pricing; null where that is not known in single variables. */
+export interface PriceSteps {
+  readonly base: Step;
+  readonly steps: readonly Step[];
+  /** what is paid once for an order line */
+  readonly once: readonly Step[];
+}
+
+const HUNDRED = 100;
+const SIDES: readonly Side[] = ['low', 'high'];
+
+export const hull = (...intervals: readonly Interval[]): Interval => [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))];
+
+const intervalOf = ({ low, high }: Range): Interval => [low?.toApproximateNumber() ?? -Infinity, high?.toApproximateNumber() ?? Infinity];
+
+const ordered = (one: number, other: number): Interval => (one <= other ? [one, other] : [other, one]);
+
+/** Takes a product's pricing apart into steps. @returns null where it depends on more than can be told apart */
+export function priceSteps(model: Model): PriceSteps | null {
+  const { program } = model;
+  const base = baseStep(model);
+  if (!base) return null;
+  const steps: Step[] = [];
+  const once: Step[] = [];
+  const place = (step: Step, per: 'unit' | 'line') => (per === 'line' ? once : steps).push(step);
+  for (const step of program.priceSteps) {
+    switch (step.kind) {
+      case 'choice': {
+        if (!choiceSteps(model, step.choice, place)) return null;
+        break;
+      }
+      case 'part': {
+        const choice = model.choices[step.part.choice];
+        if (!choice) break;
+        const costs = model.groups.map((group) => resolvePart(step.part, { today: model.today, group }, resolve).price ?? NO_COST);
+        place(partStep(model, choice, (count) => count, costs.map(({ each }) => each)), 'unit');
+        place(partStep(model, choice, (count) => Math.min(count, 1), costs.map((cost) => cost.once)), 'line');
+        break;
+      }
+      case 'formula': {
+        const formula = program.formulas[step.formula];
+        const { indices, quantity, group } = formulaInputsOf(program, step.formula);
+        const inputs = inputsFor(model, indices, { quantity, group });
+        if (!formula || !inputs) return null;
+        const amount = (valueOf: ValueOf) => resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0;
+        place({
+          kind: 'add',
+          variables: inputs.variables,
+          amount,
+          span(valueOf) {
+            const range = formulaRange(formula, ...endsOfInputs(model, valueOf));
+            return range === null || range === 'stops' ? [0, 0] : intervalOf(range);
+          },
+        }, 'unit');
+        break;
+      }
+      case 'rule': {
+        const { rule, effect, amount, setPrice } = step.effect;
+        const when = model.fires[rule];
+        if (setPrice) place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
+        if (!amount || effect.kind !== 'amount') break;
+        const added = amountStep(model, effect.amount, amount, [], '');
+        if (!added) return null;
+        place({ ...added, when }, kindOfAmount(effect.amount).per);
+        break;
+      }
+    }
+  }
+  return { base, steps, once };
+}
+
+/** The steps of what is picked of a choice. @returns false where they depend on more than can be told apart */
+function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit' | 'line') => void): boolean {
+  const { program } = model;
+  const choice = model.choices[index];
+  const definition = program.product.choices[index];
+  if (!choice || !definition) return true;
+  // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
+  const together: Step[] = [];
+  for (const { variable, values } of choice.variables) {
+    // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
+    const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
+    const alike = new Map<string, { step: Step; per: 'unit' | 'line'; counts: Record<Side, number>[] }[]>();
+    for (const effect of effects) {
+      const counts = values.map((candidate) => countsOf(candidate, effect));
+      const compiled = program.choices[index]?.effects[effect]?.amount;
+      const amount = hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
+      if (!compiled || !amount) continue;
+      const step = amountStep(model, amount, compiled, [variable], definition.key);
+      if (!step) return false;
+      const { per } = kindOfAmount(amount);
+      const kind = `${step.kind} ${per}`;
+      alike.set(kind, [...(alike.get(kind) ?? []), { step, per, counts }]);
+    }
+    for (const list of alike.values()) {
+      const [first] = list;
+      if (!first) continue;
+      const variables = [...new Set(list.flatMap(({ step }) => step.variables))];
+      const picked = (valueOf: ValueOf) => list.filter(({ counts }) => (counts[valueOf(variable)]?.at ?? 0) > 0);
+      const step: Step = {
+        kind: first.step.kind,
+        variables,
+        amount: (valueOf) => picked(valueOf).reduce((sum, { step, counts }) => sum + (counts[valueOf(variable)]?.at ?? 0) * step.amount(valueOf), 0),
+        span(valueOf) {
+          return picked(valueOf).reduce<Interval>(([low, high], { step, counts }) => {
+            const { low: fewest = 0, high: greatest = 0 } = counts[valueOf(variable)] ?? {};
+            const each = spanOf(step, valueOf);
+            const products = [fewest, greatest].flatMap((count) => each.map((amount) => count * amount));
+            return [low + Math.min(...products), high + Math.max(...products)];
+          }, [0, 0]);
+        },
+        ...(list.every(({ step, counts }) => step.atEnds && counts.every(({ low, high }) => low === high && low <= 1))
+          ? { atEnds: (valueOf: ValueOf) => picked(valueOf).reduce<Interval>(([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)), [0, 0]) }
+          : {}),
+      };
+      if (definition.kind === 'several' && step.kind === 'add' && step.variables.length === 1 && first.per === 'unit') together.push(step);
+      else place(step, first.per);
+    }
+  }
+  if (together.length > 0) place(sumOfSeveral(model, choice, together), 'unit');
+  return true;
+}
+
+const sumOfEnds = ([low, high]: Interval, [more, most]: Interval = [0, 0]): Interval => [low + more, high + most];
+
+/** How many of an effect a candidate picks, of what is looked at and at its ends. */
+function countsOf({ answer, ends }: ModelledChoice['variables'][number]['values'][number], effect: number): Record<Side, number> {
+  const count = (given: typeof answer | undefined) => given?.picks.find((pick) => pick.effect === effect)?.count ?? 0;
+  return { at: count(answer), low: count(ends?.low ?? answer), high: count(ends?.high ?? answer) };
+}
+
+export const spanOf = (step: Step, valueOf: ValueOf): Interval => {
+  if (step.span) return step.span(valueOf);
+  const amount = step.amount(valueOf);
+  return [amount, amount];
+};
+
+/** The options of a choice of several as one step, whose range knows how many may be picked. */
+function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledChoice, steps: readonly Step[]): Step {
+  const definition = program.product.choices[index];
+  const { least, most } = definition?.kind === 'several' ? definition : { least: null, most: null };
+  const members = steps.map(({ variables: [variable = 0], amount }) => ({ variable, amounts: Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => amount(() => value)) }));
+  const spans = new Map(steps.map((step) => [step.variables[0] ?? 0, Array.from({ length: space.sizes[step.variables[0] ?? 0] ?? 0 }, (_, value) => spanOf(step, () => value))]));
+  /** the least that the options come to, of amounts turned round for the most */
+  const lowest = (solver: Solver, sign: 1 | -1): number => {
+    let [sum, certain] = [0, 0];
+    const further: number[] = [];
+    for (const { variable, values } of variables) {
+      const own = spans.get(variable);
+      let [picked, unpicked] = [Infinity, false];
+      values.forEach(({ raw }, value) => {
+        if (!solver.has(variable, value)) return;
+        if (raw === null) unpicked = true;
+        else picked = Math.min(picked, sign * (own?.[value]?.[sign === 1 ? 0 : 1] ?? 0));
+      });
+      if (picked === Infinity) continue;
+      if (unpicked) further.push(picked);
+      else {
+        sum += picked;
+        certain += 1;
+      }
+    }
+    further.sort((a, b) => a - b);
+    const fewest = certain > 0 ? Math.max(0, (least ?? 1) - certain) : 0;
+    const greatest = Math.min(further.length, (most ?? variables.length) - certain);
+    let best = fewest === 0 ? sum : Infinity;
+    for (let count = 1; count <= greatest; count += 1) {
+      sum += further[count - 1] ?? 0;
+      if (count >= fewest && (certain > 0 || count >= (least ?? 1))) best = Math.min(best, sum);
+    }
+    return best === Infinity ? sum : best;
+  };
+  return {
+    kind: 'add',
+    variables: members.map(({ variable }) => variable),
+    amount: (valueOf) => members.reduce((sum, { variable, amounts }) => sum + (amounts[valueOf(variable)] ?? 0), 0),
+    range: (solver) => [lowest(solver, 1), -lowest(solver, -1)],
+  };
+}
+
+const NO_COST: PartCost = { each: Exact.zero, once: Exact.zero };
+
+/** What a part adds: another amount for each group of customers, as many times as it is taken. */
+function partStep(model: Model, { variables: [only] }: ModelledChoice, times: (count: number) => number, byGroup: readonly Exact[]): Step {
+  const amounts = byGroup.map((amount) => amount.toApproximateNumber());
+  const differ = new Set(amounts).size > 1;
+  const { variable = 0, values = [] } = only ?? {};
+  const counts = values.map((candidate) => countsOf(candidate, 0));
+  const at = (valueOf: ValueOf, side: Side) => times(counts[valueOf(variable)]?.[side] ?? 0) * (amounts[differ ? valueOf(model.group) : 0] ?? 0);
+  return {
+    kind: 'add',
+    variables: differ ? [variable, model.group] : [variable],
+    amount: (valueOf) => at(valueOf, 'at'),
+    span: (valueOf) => ordered(at(valueOf, 'low'), at(valueOf, 'high')),
+  };
+}
+
+function baseStep(model: Model): Step | null {
+  const { program } = model;
+  const { base, baseFormula } = program;
+  const measured = base.measured?.kind === 'formula' ? formulaInputsOf(program, base.measured.index) : null;
+  const formula = baseFormula === null ? null : formulaInputsOf(program, baseFormula);
+  const indices = new Set([...(formula?.indices ?? program.stocked), ...(measured?.indices ?? []), ...(base.measured?.kind === 'choice' ? [base.measured.index] : [])]);
+  const inputs = inputsFor(model, indices, { quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false), group: (formula?.group ?? false) || (measured?.group ?? false) });
+  if (!inputs) return null;
+  const run = program.formulas[baseFormula ?? -1];
+  const span = (valueOf: ValueOf): Interval => {
+    const [low, high] = endsOfInputs(model, valueOf);
+    const range = run ? formulaRange(run, low, high) : baseRange(program, findVariant(program, low.answers, askedUnder(model, valueOf), []), chargedRange(program, low, high));
+    return range === null || range === 'stops' ? [NaN, NaN] : intervalOf(range);
+  };
+  return {
+    kind: 'add',
+    variables: inputs.variables,
+    amount(valueOf) {
+      const given = givenUnder(model, valueOf);
+      const amount = run ? resultOf(runFormula(run, given)) : baseLineOf(program, given.variant, given.charged)?.amount;
+      return amount?.toApproximateNumber() ?? NaN;
+    },
+    span,
+    // What is charged as it is measured rises evenly.
+    ...(!run && base.measured?.kind === 'choice' && !base.charging && inputs.variables.length === 1 ? { atEnds: span } : {}),
+  };
+}
+
+type Compiled = NonNullable<Model['program']['choices'][number]['effects'][number]['amount']>;
+
+/** @returns null where it depends on a choice of several */
+function amountStep(model: Model, amount: Amount, compiled: Compiled, own: readonly number[], key: string): Step | null {
+  const nothing = { base: Exact.zero, sum: Exact.zero, answers: [] };
+  const { operation, counts } = kindOfAmount(amount);
+  if (operation !== 'add') {
+    const share = Number(amount.value) / HUNDRED;
+    return { kind: operation, variables: own, amount: () => share };
+  }
+  if (counts === null) {
+    const fixed = compiled(nothing).amount.toApproximateNumber();
+    return { kind: 'add', variables: own, amount: () => fixed, atEnds: () => [fixed, fixed] };
+  }
+  const target = model.program.indexOf.get(countedChoice(amount) ?? key);
+  const inputs = target === undefined ? null : inputsFor(model, [target]);
+  if (!inputs) return null;
+  const at = (valueOf: ValueOf, side: Side) => compiled({ ...nothing, answers: answersFor(model, valueOf, side) }).amount.toApproximateNumber();
+  const atEnds = (valueOf: ValueOf): Interval => {
+    const [low = 0, high = 0] = SIDES.map((side) => at(valueOf, side));
+    return [low, high];
+  };
+  return {
+    kind: 'add',
+    variables: [...new Set([...own, ...inputs.variables])],
+    amount: (valueOf) => at(valueOf, 'at'),
+    span: (valueOf) => (isWide(model, inputs.variables, valueOf) ? ordered(...atEnds(valueOf)) : atEnds(valueOf)),
+    atEnds,
+  };
+}

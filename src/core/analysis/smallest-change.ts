@@ -1,0 +1,139 @@
+import { type Program } from '../compile';
+import { type Budget, type Goal, hasValue, minimise, type Solver } from '../constraints';
+import { type Answer } from '../selection';
+import { type Model, type ModelledChoice } from './model';
+import { contextFor, selectionFor } from './solutions';
+
+/** An earlier answer to change so that the others can stay. */
+export interface Change {
+  readonly choice: string;
+  readonly title: string;
+  /** what was answered, as it is shown */
+  readonly from: string;
+  /** what would go, as a selection says it; null for leaving it out, and where it must be typed anew */
+  readonly to: unknown;
+  /** empty for leaving it out, and where it must be typed anew */
+  readonly toWords: string;
+  /** what would do of something that only the customer can type; null for anything else */
+  readonly anew: Anew | null;
+}
+
+/** Answers of which only their length, or the day, matters: from one to another, null for no end on that side. */
+export type Anew = { readonly kind: 'characters'; readonly least: number | null; readonly most: number | null } | { readonly kind: 'day'; readonly first: string | null; readonly last: string | null };
+
+/** What an answer leaves of a variable. */
+export interface Fixed {
+  readonly choice: number;
+  readonly variable: number;
+  readonly values: Uint32Array;
+}
+
+// Of equally few choices those are changed that nobody has picked; then fewer options; then what lies nearer.
+const NOT_PICKED = 1 / 64;
+const EACH_OPTION = 1 / 2 ** 12;
+const FURTHER = 1 / 2 ** 24;
+
+interface Group {
+  readonly choice: number;
+  readonly weight: number;
+  readonly members: readonly Fixed[];
+}
+
+/**
+ * Finds the fewest choices to answer otherwise so that what is left of the variables can be sold, and of those the
+ * fewest options.
+ *
+ * @param given    what was answered, as against what counts because nothing else was
+ * @param price    of what can come to less than nothing; null where nothing can
+ * @returns null when nothing goes
+ */
+export function smallestChange(model: Model, solver: Solver, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, price: Goal | null, budget: Budget): readonly Change[] | null {
+  const { program } = model;
+  const groups = groupsOf(program, fixed, given);
+  const goal = fewestChanges(model, groups, answered, price);
+  const best = minimise(solver, goal, budget);
+  if (!best || best.value === Infinity) return null;
+  const isChanged = ({ variable, values }: Fixed) => !hasValue(values, best.values[variable] ?? 0);
+  const { answers } = selectionFor(model, best.values);
+  return groups.filter(({ members }) => members.some(isChanged)).map(({ choice }): Change => {
+    const { key = '', title = '', reader } = program.choices[choice] ?? {};
+    const to = answers[key] ?? null;
+    const common = { choice: key, title, from: answered[choice]?.shown ?? '' };
+    const anew = to === null ? null : typedAnew(model, solver, choice, best.values, budget);
+    if (anew) return { ...common, to: null, toWords: '', anew };
+    return { ...common, to, toWords: to === null ? '' : (reader?.read(to, [], contextFor(model, null))?.shown ?? ''), anew: null };
+  });
+}
+
+function groupsOf(program: Program, fixed: readonly Fixed[], given: Readonly<Record<string, unknown>>): Group[] {
+  return [...new Set(fixed.map(({ choice }) => choice))].map((choice) => ({
+    choice,
+    weight: Object.hasOwn(given, program.choices[choice]?.key ?? '') ? 1 + NOT_PICKED : 1,
+    members: fixed.filter((one) => one.choice === choice),
+  }));
+}
+
+function fewestChanges({ space, choices, program }: Model, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null): Goal {
+  const costs: (Float64Array | null)[] = space.sizes.map(() => null);
+  const further = new Map<number, Float64Array>();
+  for (const { choice, weight, members } of groups) {
+    const typed = answered[choice]?.value ?? null;
+    for (const { variable, values } of members) {
+      const candidates = choices[choice]?.variables.find((own) => own.variable === variable)?.values ?? [];
+      const order = typed ? candidates.map(({ answer }, value) => ({ value, apart: answer?.value ? Math.abs(answer.value.minus(typed).toApproximateNumber()) : Infinity })).sort((a, b) => a.apart - b.apart) : [];
+      const ranks = new Float64Array(space.sizes[variable] ?? 0);
+      order.forEach(({ value }, rank) => (ranks[value] = rank * FURTHER));
+      further.set(variable, ranks);
+      costs[variable] = Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => (hasValue(values, value) ? 0 : weight + (ranks[value] ?? 0)));
+    }
+  }
+  const sum = (changed: (member: Fixed) => number | null) => {
+    let total = 0;
+    for (const { weight, members } of groups) {
+      let any = false;
+      for (const member of members) {
+        const extra = changed(member);
+        if (extra === null) continue;
+        any = true;
+        total += EACH_OPTION + extra;
+      }
+      if (any) total += weight;
+    }
+    return total;
+  };
+  const minor = 0.5 / 10 ** program.places;
+  return {
+    costs,
+    bound: (solver) => (price && price.bound(solver) >= minor ? Infinity : sum(({ variable, values }) => (solver.meets(variable, values) ? null : 0))),
+    value(picked) {
+      if (price && price.value(picked) >= minor) return Infinity;
+      return sum(({ variable, values }) => (hasValue(values, picked[variable] ?? 0) ? null : (further.get(variable)?.[picked[variable] ?? 0] ?? 0)));
+    },
+    *unsettled(picked) {
+      for (const { members } of groups) for (const { variable } of members) yield variable;
+      if (price) yield* price.unsettled(picked);
+    },
+  };
+}
+
+/** What would do in the place of a text or a day, everything else as it would be then; null for what is no such thing. */
+function typedAnew(model: Model, solver: Solver, index: number, values: Int32Array, budget: Budget): Anew | null {
+  const choice = model.choices[index];
+  const kind = model.program.product.choices[index]?.kind;
+  if (!choice || (kind !== 'text' && kind !== 'longText' && kind !== 'date')) return null;
+  const [own] = choice.variables;
+  if (!own) return null;
+  const mark = solver.mark();
+  for (const other of model.choices) for (const { variable } of other && other.index !== index ? other.variables : []) solver.only(variable, values[variable] ?? 0);
+  const measure = ({ answer }: ModelledChoice['variables'][number]['values'][number]) => (kind === 'date' ? (answer?.canonical ?? '') : (answer?.characters ?? 0));
+  const places = own.values.flatMap((candidate, value) => (candidate.raw === null ? [] : [{ value, at: measure(candidate) }])).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+  const goes = places.map(({ value }) => solver.canBe(own.variable, value, budget));
+  solver.undo(mark);
+  const picked = places.findIndex(({ value }) => value === values[own.variable]);
+  let [first, last] = [picked, picked];
+  while (goes[first - 1]) first -= 1;
+  while (goes[last + 1]) last += 1;
+  const [low, high] = [first <= 0 ? null : (places[first]?.at ?? null), last >= places.length - 1 ? null : (places[last]?.at ?? null)];
+  if (kind === 'date') return { kind: 'day', first: low === null ? null : String(low), last: high === null ? null : String(high) };
+  return { kind: 'characters', least: low === null ? null : Number(low), most: high === null ? null : Number(high) };
+}
