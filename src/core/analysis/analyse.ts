@@ -1,10 +1,9 @@
 import { type Program } from '../compile';
-import { type Budget, countSolutions, NO_COSTS, type Solver, within } from '../constraints';
-import { type Breakpoints } from './breakpoints';
+import { type Budget, countSolutions, type Solver, within } from '../constraints';
 import { deadOptions, type DeadOptions } from './dead-options';
-import { exampleFor } from './example';
+import { firstSold } from './first-sold';
 import { type Gap } from './model';
-import { type Pair, pairOf, parted } from './pair';
+import { type Pair } from './pair';
 import { priceEnds, type PriceEnds } from './price-ends';
 import { opposedRules, type Opposing, RuleQuestions, silentRules } from './rule-findings';
 import { type SharedSku, sharedSkus } from './shared-skus';
@@ -32,8 +31,8 @@ export interface Analysis extends DeadOptions, PriceEnds {
   readonly endSale: readonly number[];
   readonly contradictions: readonly Opposing[];
   readonly sharedSkus: readonly SharedSku[];
-  /** titles of what is typed where formulas refuse some answers, and it could not be told of all which */
-  readonly unsettled: readonly string[];
+  /** titles of what is typed, null for the quantity, where formulas refuse some answers and it could not be told of all which */
+  readonly unsettled: readonly (string | null)[];
   readonly gaps: readonly Gap[];
 }
 
@@ -126,25 +125,11 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   return after('count', true, atLeast === most ? { selections: String(most) } : { selectionsBetween: [String(atLeast), String(most)] });
 }
 
-/** Something that can be sold, looked for more closely where formulas leave it open. @returns `any` null when it is proved that there is nothing, undefined when it is not known */
-function firstSold(program: Program, today: string, budget: Budget): { pair: Pair; any: Int32Array | null | undefined } {
-  let [pair, further]: [Pair, Breakpoints] = [pairOf(program, today), new Map()];
-  for (let round = 0; ; round += 1) {
-    const inner = within(() => pair.innerSolver.solve(budget, NO_COSTS));
-    if (inner && (pair.isSettled || exampleFor(pair.inner, inner).sellable)) return { pair, any: inner };
-    const outer = pair.isSettled ? inner : within(() => pair.outerSolver.solve(budget, NO_COSTS));
-    if (!outer) return { pair, any: outer };
-    const next = round < MOST_ROUNDS ? parted(pair.outer, [outer], further) : null;
-    if (!next) return { pair, any: undefined };
-    further = next;
-    pair = pairOf(program, today, further);
-  }
-}
-
 /** What is typed and uncertain in part. */
-function unsettledTitles({ inner, isSettled }: Pair): string[] {
+function unsettledTitles({ inner, isSettled }: Pair): (string | null)[] {
   if (isSettled || !inner.isUnsettled) return [];
-  return inner.choices.flatMap((choice) => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [inner.program.choices[choice.index]?.title ?? ''] : []));
+  const pieces = inner.quantities.some(({ low, high }) => low !== high) ? [null] : [];
+  return inner.choices.flatMap((choice): (string | null)[] => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [inner.program.choices[choice.index]?.title ?? ''] : [])).concat(pieces);
 }
 
 function* contradictions(program: Program, questions: () => RuleQuestions, budget: Budget, soFar: (found: readonly Opposing[]) => Analysis): Generator<Analysis, { whole: boolean; found: Opposing[] }> {

@@ -1,4 +1,4 @@
-import { type AnswerContext, type Condition, kindOf, type RuleEffect, type Test } from '../catalog';
+import { type AnswerContext, type Condition, hasOptions, kindOf, type RuleEffect, type Test } from '../catalog';
 import { anyFile, type Candidate, type Candidates } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Exact } from '../number';
@@ -68,8 +68,9 @@ export interface QuantityCell {
   readonly high: number;
 }
 
-/** So many quantities at most are looked at one by one. */
+/** So many quantities at most are looked at one by one; more where a formula is worked out from nothing else that is typed. */
 const MOST_QUANTITIES = 40;
+const MOST_BY_FORMULA = 400;
 
 /** All quantities that can be bought: the ends, where something changes with what lies next to it, and what lies between. */
 export function quantitiesOf(program: Program, further: readonly Exact[]): QuantityCell[] {
@@ -77,7 +78,9 @@ export function quantitiesOf(program: Program, further: readonly Exact[]): Quant
   if (!range) return [];
   const { multiple } = program.quantity;
   const point = (quantity: number): QuantityCell => ({ low: quantity, at: quantity, high: quantity });
-  if ((range.most - range.least) / multiple < MOST_QUANTITIES) return Array.from({ length: (range.most - range.least) / multiple + 1 }, (_, steps) => point(range.least + steps * multiple));
+  const byFormula = program.formulas.filter(({ compiled }) => compiled.uses.has('quantity'));
+  const isAlone = byFormula.length > 0 && byFormula.every(({ uses }) => uses.every((index) => program.product.choices[index] && hasOptions(program.product.choices[index])));
+  if ((range.most - range.least) / multiple < (isAlone ? MOST_BY_FORMULA : MOST_QUANTITIES)) return Array.from({ length: (range.most - range.least) / multiple + 1 }, (_, steps) => point(range.least + steps * multiple));
   const found = new Set([range.least, range.most, program.defaultQuantity]);
   const near = (value: number) => {
     const below = Math.floor(value / multiple) * multiple;

@@ -45,8 +45,9 @@ export function reachesNothing(model: Model, solver: Solver, goal: Goal, budget:
 export function deadOptions(model: Model, solver: Solver, budget: Budget): { whole: boolean; found: DeadOptions } {
   const choices = model.choices.filter((choice) => choice !== null);
   const dead: { choice: number; option: number }[] = [];
+  const goal = priceToReach(model, solver);
   const whole = within(() => {
-    deadIn(model, solver, priceToReach(model, solver), budget, choices, (choice, option) => dead.push({ choice, option }));
+    deadIn(model, solver, goal, budget, choices, (choice, option) => dead.push({ choice, option }));
     return true;
   });
   const hasAll = ({ index, candidates }: ModelledChoice) => candidates.counted && (model.program.choices[index]?.options.length ?? 0) > 0;
@@ -55,12 +56,21 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
   const nothingOffered: number[] = [];
   for (const choice of choices) {
     // What nothing hides is always shown.
-    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => canBeAny(solver, variable, values.map(({ hidden }) => hidden !== true), budget)));
+    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => canBeAny(solver, variable, values.map(({ hidden }) => hidden !== true), budget) && (!goal || reachesAsked(model, solver, variable, values.map(({ hidden }) => hidden !== true), goal, budget))));
     if (shown === false) neverShown.push(choice.index);
     else if (shown && whole && hasAll(choice) && isDead(choice)) nothingOffered.push(choice.index);
   }
   const told = [...neverShown, ...nothingOffered];
   return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered } };
+}
+
+function reachesAsked(model: Model, solver: Solver, variable: number, allowed: readonly boolean[], goal: Goal, budget: Budget): boolean {
+  const mark = solver.mark();
+  try {
+    return solver.narrow(variable, valuesWhere(allowed.length, (value) => allowed[value] ?? false)) && reachesNothing(model, solver, goal, budget);
+  } finally {
+    solver.undo(mark);
+  }
 }
 
 function canBeAny(solver: Solver, variable: number, allowed: readonly boolean[], budget: Budget): boolean {

@@ -23,15 +23,17 @@ const boundingFormulas = ({ bounding }: Program, index: number): number[] => [bo
  * allows. Of what stands for many answers, the inner model forbids all that are refused as they are looked at, the
  * outer one only what is refused whatever of it is answered.
  */
-export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): { gaps: Gap[]; isUnsettled: boolean } {
+export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): { gaps: Gap[]; isUnsettled: boolean; refused: ((valueOf: ValueOf) => boolean)[] } {
   const { program, space } = model;
   const gaps: Gap[] = [];
+  const refused: ((valueOf: ValueOf) => boolean)[] = [];
   let isUnsettled = false;
   const forbid = (title: string, inputs: Inputs | null, { isWrong, isAllWrong }: Refusal) => {
-    if (!inputs || inputs.combinations > MOST_COMBINATIONS) {
+    const leaveOpen = () => {
       gaps.push({ kind: 'formulaTooWide', title });
-      return;
-    }
+      refused.push(isWrong);
+    };
+    if (!inputs || inputs.combinations > MOST_COMBINATIONS) return leaveOpen();
     const wrong: Formula[] = [];
     eachCombination(inputs.variables, (variable) => Array(space.sizes[variable] ?? 0).keys(), (values) => {
       if (wrong.length > MOST_FORBIDDEN) return;
@@ -43,7 +45,7 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
       }
       wrong.push(anyOf(...[...values].map(([variable, value]) => space.is(variable, (other) => other !== value))));
     });
-    if (wrong.length > MOST_FORBIDDEN) gaps.push({ kind: 'formulaTooWide', title });
+    if (wrong.length > MOST_FORBIDDEN) leaveOpen();
     else wrong.forEach((formula) => space.require(formula));
   };
   program.formulas.forEach((formula, place) => {
@@ -73,7 +75,7 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
     forbid(program.choices[index]?.title ?? '', inputs, boundRefusal(model, index));
   }
   constrainMeasured(model, forbid);
-  return { gaps, isUnsettled };
+  return { gaps, isUnsettled, refused };
 }
 
 function boundRefusal(model: ModelDraft, index: number): Refusal {

@@ -44,6 +44,8 @@ export interface Model {
   /** by position of the rule, when it fires */
   readonly fires: readonly Formula[];
   readonly gaps: readonly Gap[];
+  /** by gap, whether what is left out refuses the answers that are looked at */
+  readonly refused: readonly ((valueOf: (variable: number) => number) => boolean)[];
   /** whether the inner and the outer model differ: some answers are refused by formulas, and others that a value stands for are not */
   readonly isUnsettled: boolean;
   readonly switches: Switches | null;
@@ -57,7 +59,7 @@ export interface Switches {
   readonly firing: readonly number[];
 }
 
-export type ModelDraft = Omit<Model, 'fires' | 'gaps' | 'isUnsettled' | 'switches'>;
+export type ModelDraft = Omit<Model, 'fires' | 'gaps' | 'refused' | 'isUnsettled' | 'switches'>;
 
 export interface ModelOptions {
   /** which of the two models; the inner one where nothing is said */
@@ -89,8 +91,7 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const switches = switched ? switchesOf(rules.map(({ rule }) => rule.then), fires, space) : null;
   choices.forEach((choice) => choice && constrainChoice(choice, draft, fires, switches));
   constrainItem(draft, fires, switches);
-  const { gaps, isUnsettled } = constrainFormulas(draft, side);
-  return { ...draft, fires, gaps, isUnsettled, switches };
+  return { ...draft, fires, switches, ...constrainFormulas(draft, side) };
 }
 
 function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly Formula[], space: Space): Switches {

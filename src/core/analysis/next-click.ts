@@ -8,8 +8,9 @@ import { type Answer } from '../selection';
 import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
 import { deadIn, priceToReach, reachesNothing } from './dead-options';
+import { firstSold } from './first-sold';
 import { type Model, type ModelledChoice } from './model';
-import { type Pair, pairOf } from './pair';
+import { type Pair } from './pair';
 import { type Change, type Fixed, smallestChange } from './smallest-change';
 import { optionValues } from './solutions';
 
@@ -219,7 +220,7 @@ function decidingChoices(program: Program): Set<number> {
 
 /** Makes a product ready; what can never be had is found out once, so that no click has to find it out again. */
 function prepare(program: Program, today: string, further: Breakpoints): Prepared {
-  const pair = pairOf(program, today, further);
+  const { pair } = firstSold(program, today, { steps: FIRST_STEPS }, further);
   const { outer, outerSolver, inner, innerSolver } = pair;
   const price = priceToReach(outer, outerSolver);
   const dead: [number, number][] = [];

@@ -53,6 +53,12 @@ export function parted(model: Model, open: readonly ArrayLike<number>[], before:
 const MOST_PLACES = 400;
 const MOST_WAYS = 10_000;
 
+/** In how many ways everything of which values stand for many answers each is looked at together. */
+export function waysToLookAt({ choices, quantities }: Model): number {
+  const wide = choices.flatMap((choice) => (choice && !choice.several && choice.candidates.list.some(({ ends }) => ends) ? [choice.candidates.list.length] : []));
+  return [...wide, ...(quantities.some(({ low, high }) => low !== high) ? [quantities.length] : [])].reduce((product, count) => product * count, 1);
+}
+
 /** Whether what is looked at can still be gone through. */
 function isWithinReach(model: Model, further: Breakpoints): boolean {
   const counts = [...further].map(([index, values]) => values.length * 4 + (index === QUANTITY ? model.quantities.length : (model.choices[index]?.candidates.list.length ?? 0)));

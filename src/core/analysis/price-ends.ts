@@ -4,9 +4,9 @@ import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { type Example, exampleFor } from './example';
 import { type Model } from './model';
-import { openTitles, type Pair, pairOf, parted } from './pair';
+import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
 import { priceGoal } from './price-goal';
-import { priceSteps } from './price-model';
+import { type PriceSteps, priceSteps } from './price-model';
 
 /** An end of the price range: the best that was found, and how far it is proved. */
 export interface PriceEnd extends Example {
@@ -47,10 +47,11 @@ const NONE: PriceEnds = { lowest: null, highest: null, belowNothing: null, lineB
 
 /** The lowest and the highest unit price, for everybody; for customer groups where the product is only for those. */
 export function priceEnds(pair: Pair, limits: PriceLimits): { whole: boolean; found: PriceEnds } {
-  const budget: Budget = { steps: limits.searching, stop: limits.stop };
-  const ends = { lowest: endOf(pair, 'lowest', limits, budget), highest: endOf(pair, 'highest', limits, budget) };
+  // Each has steps of its own, so that what one end takes is not missing for the other.
+  const budget = (): Budget => ({ steps: limits.searching, stop: limits.stop });
+  const ends = { lowest: endOf(pair, 'lowest', limits, budget()), highest: endOf(pair, 'highest', limits, budget()) };
   if (ends.lowest === undefined || ends.highest === undefined) return { whole: false, found: NONE };
-  const line = lineBelowNothing(pair.inner, pair.innerSolver, budget);
+  const line = lineBelowNothing(pair.inner, pair.innerSolver, budget());
   const { lowest, highest } = ends;
   const isEnd = (end: EndFound) => end !== null && 'price' in end;
   const belowNothing = [lowest, highest].flatMap((end) => (end && !('price' in end) ? [end.belowNothing] : []))[0] ?? line.belowNothing;
@@ -81,6 +82,7 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
     const open = outer ? [...outer.open, ...(outer.values && outer.bound < (best?.value ?? Infinity) - CENTS ? [outer.values] : [])] : [];
     const coverage = best && price ? coverageOf(program, side, price, bound, best.value, pair.outer, open) : null;
     if (best && price && coverage && coverage.kind !== 'within') return { ...best.found.example, price: price.toFixed(program.places), coverage };
+    budget.steps -= waysToLookAt(pair.outer) * STEPS_FOR_A_WAY;
     const next: Breakpoints | null = round < limits.rounds && budget.steps > 0 ? parted(pair.outer, open, further) : null;
     if (!next) return best && price && coverage ? { ...best.found.example, price: price.toFixed(program.places), coverage } : null;
     further = next;
@@ -89,6 +91,9 @@ function endOf(first: Pair, side: 'lowest' | 'highest', limits: PriceLimits, bud
 }
 
 const CENTS = 1e-6;
+
+/** To work out what formulas come to for one way of answering takes as long as so many steps of searching. */
+const STEPS_FOR_A_WAY = 5;
 
 interface Found {
   readonly value: number;
@@ -105,7 +110,8 @@ function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quan
   try {
     if (!solver.only(model.group, 0) || within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null) solver.undo(mark);
     if (quantity !== undefined && !solver.only(model.quantity, model.quantities.findIndex(({ low, high }) => low <= quantity && quantity <= high))) return { value: Infinity, bound: Infinity, values: null, open: [] };
-    const goal = onlySold && side === 'lowest' ? notBelowNothing(priceGoal(model, steps, side), model) : priceGoal(model, steps, side);
+    const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
+    const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
     let best: Pick<Optimum, 'value' | 'values'> | null = null;
     const found = within(() => minimise(solver, goal, budget, (better) => (best = better)));
@@ -116,16 +122,39 @@ function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quan
   }
 }
 
+/** A price that is rounded to nothing is no price below nothing. */
+const belowNothingFrom = ({ program }: Model) => -0.5 / 10 ** program.places;
+
 /** The goal with what would cost less than nothing taken for no answer. */
-function notBelowNothing(goal: Goal, { program }: Model): Goal {
-  // A price that is rounded to nothing is no price below nothing.
-  const least = -0.5 / 10 ** program.places;
+function notBelowNothing(goal: Goal, model: Model): Goal {
+  const least = belowNothingFrom(model);
   return {
     ...goal,
     bound: (solver) => Math.max(least, goal.bound(solver)),
     value(picked) {
       const value = goal.value(picked);
       return value <= least ? Infinity : value;
+    },
+  };
+}
+
+/** The goal with what formulas refuse taken for no answer, where that is too much to be told beforehand. */
+function notRefused(goal: Goal, { refused }: Model): Goal {
+  if (refused.length === 0) return goal;
+  return { ...goal, value: (picked) => (refused.some((isWrong) => isWrong((variable) => picked[variable] ?? 0)) ? Infinity : goal.value(picked)) };
+}
+
+/** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
+function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
+  if (steps.once.length === 0) return goal;
+  const least = belowNothingFrom(model);
+  const [unit, line] = [priceGoal(model, steps, 'lowest'), priceGoal(model, steps, 'lowest', 'line')];
+  return {
+    ...goal,
+    value: (picked) => (unit.value(picked) > least && line.value(picked) <= least ? Infinity : goal.value(picked)),
+    *unsettled(picked) {
+      yield* goal.unsettled(picked);
+      yield* line.unsettled(picked);
     },
   };
 }

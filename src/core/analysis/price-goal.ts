@@ -78,6 +78,7 @@ export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side:
       return fires ? after : hull(line, after);
     }, times(unit, [fewest, greatest]));
   };
+  const concerned = [...new Set([...all.flatMap(({ variables }) => variables), ...(of === 'line' ? [model.quantity] : [])])];
   const [low, high] = tables.get(base)?.whole ?? [0, 0];
   const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
   return {
@@ -98,6 +99,7 @@ export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side:
       const sum = total(picked);
       return Number.isNaN(sum) ? Infinity : sign * sum;
     },
+    isWide: (picked) => concerned.some((variable) => model.isWide(variable, picked[variable] ?? 0)),
     *unsettled() {
       yield* base.variables;
       if (of === 'line') yield model.quantity;

@@ -3,7 +3,7 @@ import { type Program } from '../compile';
 import { Exact } from '../number';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
-import { type PriceEnd, priceEnds } from './price-ends';
+import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
 
 /** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
 export interface PriceRange {
@@ -13,6 +13,8 @@ export interface PriceRange {
   readonly per: string | null;
   /** whether what is typed may add more to it */
   readonly open: boolean;
+  /** whether nothing costs less or more; else they are the least and the most that were found */
+  readonly isProved: boolean;
 }
 
 /** Steps of searching for a range that stands in a list. */
@@ -42,6 +44,7 @@ function rangeOf(program: Program): PriceRange | null {
   const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: program.defaultQuantity, onlySold: true });
   const { lowest, highest } = found;
   if (!lowest || !highest) return null;
-  const isBounded = ({ coverage }: PriceEnd) => coverage.kind !== 'open';
-  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || !isBounded(lowest) || !isBounded(highest) };
+  const is = (kind: PriceCoverage['kind']) => ({ coverage }: PriceEnd) => coverage.kind === kind;
+  const ends = [lowest, highest];
+  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || ends.some(is('open')), isProved: ends.every(is('proved')) };
 }

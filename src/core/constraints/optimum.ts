@@ -8,6 +8,8 @@ export interface Goal extends Objective {
   bound(solver: Solver): number;
   /** what picked values come to; Infinity for what is no answer */
   value(picked: Int32Array): number;
+  /** whether values that are picked stand for more answers than one each; absent for never */
+  isWide?(picked: Int32Array): boolean;
   /** variables to settle next, most telling first, where what is picked comes to more than the bound */
   unsettled(picked: Int32Array): Iterable<number>;
 }
@@ -96,6 +98,7 @@ export function minimise(solver: Solver, goal: Goal, budget: Budget, better?: (f
       solver.undo(mark);
       return;
     }
+    if (!goal.isWide?.(picked)) return;
     open.push({ value: bound, values: picked.slice() });
     open.sort((a, b) => a.value - b.value);
     if (open.length > MOST_OPEN) open.pop();

@@ -50,6 +50,11 @@ export class Exact {
     return Exact.reduced(BigInt(numerator), BigInt(denominator));
   }
 
+  /** What it takes to make a whole number of it. */
+  get denominator(): bigint {
+    return BigInt(this.d);
+  }
+
   /**
    * Reads plain decimal notation, such as `-12.50`. No exponent, no grouping, at most 60 characters.
    *

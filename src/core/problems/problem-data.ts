@@ -55,6 +55,8 @@ export type ProblemData =
       readonly pieces: number;
       readonly canSupply: number;
       readonly tooLong: boolean;
+      /** whether it is proved that they can't be cut; else no way was found in the time that may be taken */
+      readonly isProved: boolean;
       /** what could be supplied instead, in words */
       readonly instead: readonly string[];
       readonly nearest: readonly string[];

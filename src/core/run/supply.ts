@@ -8,17 +8,17 @@ import { type Availability, longestPieces, type LotStock, type Pieces, type Stoc
 type Limit = NonNullable<Availability['limitedBy']>;
 
 /** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
-export function supplyProblem(program: Program, { canSupply, limitedBy }: Availability, items: number, view: StockView | null): Problem | null {
+export function supplyProblem(program: Program, { canSupply, limitedBy, cutPlans }: Availability, items: number, view: StockView | null): Problem | null {
   if (!limitedBy || typeof canSupply !== 'number') return null;
   const few = canSupply < program.defaultQuantity;
   if (!few && canSupply >= items) return null;
   const { title: item, stock, cutting, available } = limitedBy;
   const lying = cutting && view?.lots(stock);
-  if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity));
+  if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity), cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true);
   return few ? problem(AT_ITEM, { code: 'outOfStock', item }) : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
 }
 
-function cuttingProblem(program: Program, { title: item, stock, available }: Limit, pieces: readonly Pieces[], longest: Exact, lying: LotStock, canSupply: number, items: number): Problem {
+function cuttingProblem(program: Program, { title: item, stock, available }: Limit, pieces: readonly Pieces[], longest: Exact, lying: LotStock, canSupply: number, items: number, isProved: boolean): Problem {
   const { unit } = available;
   const piece = pieces.reduce((most, { length }) => (length.isMore(most) ? length : most), Exact.zero);
   const count = pieces.reduce((sum, each) => sum + each.count, 0) * items;
@@ -51,6 +51,7 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
     pieces: count,
     canSupply,
     tooLong,
+    isProved,
     instead,
     nearest,
   };

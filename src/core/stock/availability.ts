@@ -70,10 +70,12 @@ export function availabilityOf(draws: readonly Draw[], view: StockView | null, i
     const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
     if (level === 'plenty') continue;
     const available = level;
-    const possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());
+    let possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());
     if (lying && items > 0) {
       const plan = planCuts(lying, pieces.map(({ length, count }) => ({ length, count: count * items })), effort);
       cutPlans = [...cutPlans, { stock, title, unit: perItem.unit, plan }];
+      // What was looked for longer may be found where a quick look found nothing.
+      if (plan.unplaced.length === 0) possible = Math.max(possible, items);
     }
     if (leadDays !== null) {
       if (lying ? possible < items : available.isLess(total.value)) lead = Math.max(lead ?? 0, leadDays);

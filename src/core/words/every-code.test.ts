@@ -131,7 +131,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   combinationNotMade: { code: 'combinationNotMade', combination: 'Oak' },
   outOfStock: { code: 'outOfStock', item: 'Oak' },
   notEnoughStock: { code: 'notEnoughStock', item: 'Oak', canSupply: 3, asked: 3 },
-  cannotCut: { code: 'cannotCut', item: 'Oak', total: 'Oak', longest: 'Oak', piece: 'Oak', pieces: 3, canSupply: 3, tooLong: true, instead: ['one', 'two'], nearest: ['one', 'two'] },
+  cannotCut: { code: 'cannotCut', item: 'Oak', total: 'Oak', longest: 'Oak', piece: 'Oak', pieces: 3, canSupply: 3, tooLong: true, isProved: true, instead: ['one', 'two'], nearest: ['one', 'two'] },
   productNotReady: { code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 },
   notInShop: { code: 'notInShop' },
   priceMissing: { code: 'priceMissing' },

@@ -134,7 +134,7 @@ export function problemWords(data: ProblemData): Words {
       return {
         message: data.tooLong
           ? `${data.item}: there is no piece of ${data.piece}. In total ${data.total} are left, but the longest piece is ${data.longest}.`
-          : `${data.item}: ${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left. In total that is ${data.total}, and the longest piece is ${data.longest}.`,
+          : `${data.item}: ${data.isProved ? `${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left` : `no plan has been found yet to cut ${counted(data.pieces, 'piece')}, the longest of ${data.piece}, from what is left`}. In total that is ${data.total}, and the longest piece is ${data.longest}.`,
         ...(data.instead.length > 0 && { remedy: `We can supply ${either(data.instead)}.` }),
       };
     case 'productNotReady':

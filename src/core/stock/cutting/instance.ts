@@ -23,13 +23,28 @@ export interface Instance {
   readonly scale: Exact;
 }
 
-// A billionth of a metre is finer than any saw; what has no end as a decimal is brought to the safe side there.
+/** Whole numbers of a billionth of the unit, where what all lengths are whole numbers of is too fine to count in. */
 const FINEST = Exact.of(1_000_000_000);
+const MOST_PARTS = 1_000_000_000_000n;
+
+/** What all lengths are whole numbers of, as parts of the unit. */
+function commonParts(lengths: readonly Exact[]): Exact {
+  let parts = 1n;
+  for (const { denominator } of lengths) {
+    let [a, b] = [parts, denominator];
+    while (b !== 0n) [a, b] = [b, a % b];
+    parts = (parts / a) * denominator;
+    // A billionth of a metre is finer than any saw: there, lengths are brought to the safe side.
+    if (parts > MOST_PARTS) return FINEST;
+  }
+  return Exact.of(parts);
+}
 
 /** @returns null when the figures are too large to be counted exactly */
 export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[]): Instance | null {
-  const fine = (value: Exact) => Number(value.times(FINEST).ceiling());
-  const coarse = (value: Exact) => Number(value.times(FINEST).floor());
+  const scale = commonParts([kerf, ...(smallestOffcut ? [smallestOffcut] : []), ...pieces.map(({ length }) => length), ...lots.map(({ free }) => free)]);
+  const fine = (value: Exact) => Number(value.times(scale).ceiling());
+  const coarse = (value: Exact) => Number(value.times(scale).floor());
   const cut = fine(kerf);
   const bySize = new Map<number, Pieces>();
   for (const { length, count } of pieces) {
@@ -52,7 +67,7 @@ export function instanceOf({ lots, kerf, smallestOffcut }: LotStock, pieces: rea
     lots: usable,
     kerf: cut / divisor,
     keep: keep / divisor,
-    scale: FINEST.over(Exact.of(divisor)),
+    scale: scale.over(Exact.of(divisor)),
   };
 }
 

@@ -48,6 +48,8 @@ export interface CutPlan {
   readonly waste: Exact;
   /** proven: no way of cutting all pieces wastes less than this */
   readonly leastWaste: Exact;
+  /** false where not all pieces were placed, and it is not proved that they can't be */
+  readonly isProved: boolean;
 }
 
 /** What a lot offers after some more has been planned on it. */

@@ -2,9 +2,10 @@ import { Exact } from '../../number';
 import { leastCost } from './bound';
 import { placeEqual } from './equal-pieces';
 import { searchExactly } from './exact-search';
-import { type Instance, instanceOf, type Pattern, type Placing } from './instance';
+import { type Instance, instanceOf, type Pattern, placing, type Placing } from './instance';
 import { type CutPlan, freeAfter, type LotStock, type Pieces } from './lots';
 import { searchByValues } from './search';
+import { fitAll } from './whole-fill';
 
 /** How hard a plan is looked for: rounds of the search by values, and steps of the exact search. */
 export interface Effort {
@@ -29,25 +30,38 @@ export const THOROUGH: Effort = { rounds: 400, steps: 300_000 };
  */
 export function planCuts(stock: LotStock, pieces: readonly Pieces[], effort: Effort = QUICK): CutPlan {
   const instance = instanceOf(stock, pieces);
-  if (!instance) return { cuts: [], unplaced: pieces, waste: Exact.zero, leastWaste: Exact.zero };
-  const { best, proven } = search(instance, effort);
-  return planOf(stock, pieces, instance, best, proven);
+  if (!instance) return { cuts: [], unplaced: pieces, waste: Exact.zero, leastWaste: Exact.zero, isProved: false };
+  return planOf(stock, pieces, instance, search(instance, effort));
 }
 
-function search(instance: Instance, effort: Effort): { best: Placing; proven: number } {
+/** The best way of cutting that was found, a cost that none goes below, and whether it is proved that not all pieces can be cut. */
+interface Searched {
+  readonly best: Placing;
+  readonly proven: number;
+  readonly impossible: boolean;
+}
+
+function search(instance: Instance, effort: Effort): Searched {
   const equal = instance.sizes.length === 1 ? placeEqual(instance) : null;
-  if (equal) return { best: equal, proven: equal.cost };
+  if (equal) return { best: equal, proven: equal.cost, impossible: equal.missing > 0 };
   const least = leastCost(instance);
   const pieces = instance.counts.reduce((sum, count) => sum + count, 0);
   // What is more than all lots together can't be placed, however often it is tried.
   const hopeless = instance.sizes.reduce((sum, size, index) => sum + size * (instance.counts[index] ?? 0), 0) > instance.capacities.reduce((sum, capacity) => sum + capacity, 0);
-  const best = searchByValues(instance, least, hopeless ? 0 : effort.rounds);
-  if (hopeless || pieces > MOST_PIECES_EXACT || (best.missing === 0 && best.cost <= least)) return { best, proven: least };
-  const exact = searchExactly(instance, best, effort.steps);
-  return { best: exact.best, proven: exact.complete ? exact.best.cost : least };
+  const found = searchByValues(instance, least, hopeless ? 0 : effort.rounds);
+  if (hopeless) return { best: found, proven: least, impossible: true };
+  if (found.missing === 0 && found.cost <= least) return { best: found, proven: least, impossible: false };
+  if (pieces <= MOST_PIECES_EXACT) {
+    const exact = searchExactly(instance, found, effort.steps);
+    if (exact.best.missing === 0) return { best: exact.best, proven: exact.complete ? exact.best.cost : least, impossible: false };
+  }
+  if (found.missing === 0) return { best: found, proven: least, impossible: false };
+  // Pieces that leave next to nothing of the lots are placed by looking for whole fills.
+  const fit = fitAll(instance, effort.steps);
+  return { best: fit.kind === 'fits' ? placing(instance, fit.patterns) : found, proven: least, impossible: fit.kind === 'impossible' };
 }
 
-function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], instance: Instance, best: Placing, proven: number): CutPlan {
+function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], instance: Instance, { best, proven, impossible }: Searched): CutPlan {
   const piecesOf = (counts: Pattern): Pieces[] => counts.flatMap((count, size) => (count > 0 ? [{ length: instance.lengths[size] ?? Exact.zero, count }] : []));
   const cuts = best.patterns.flatMap((pattern, index) => {
     const lot = instance.lots[index];
@@ -62,7 +76,7 @@ function planOf({ kerf, smallestOffcut }: LotStock, pieces: readonly Pieces[], i
   const wanted = pieces.reduce((sum, { length, count }) => sum.plus(length.times(Exact.of(count))), Exact.zero);
   const least = Exact.of(proven).over(instance.scale).minus(wanted);
   const waste = spent.minus(placed);
-  return { cuts, unplaced: piecesOf(best.unplaced), waste, leastWaste: least.sign() < 0 || best.missing > 0 ? Exact.zero : least.isMore(waste) ? waste : least };
+  return { cuts, unplaced: piecesOf(best.unplaced), waste, leastWaste: least.sign() < 0 || best.missing > 0 ? Exact.zero : least.isMore(waste) ? waste : least, isProved: best.missing === 0 || impossible };
 }
 
 /**

@@ -1,0 +1,310 @@
+import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
+import { type Choice, hasOptions, type UploadedFile } from '@/core/catalog';
+import { compile, type Program } from '@/core/compile';
+import { surroundingsOf } from '@/core/exchange';
+import { Exact } from '@/core/number';
+import { type Resolution, resolve } from '@/core/run';
+import { analyseWhole } from '../support/analyse-whole';
+import { Random } from '../support/generated-products';
+import { anyProduct, type Made, shopOf } from './any-product';
+
+/** Every claim of the analysis, and every click, beside all selections tried one by one. */
+const TODAY = '2026-11-25';
+const FILE: UploadedFile = { name: 'any.png', type: 'png', size: 1 };
+const files = () => FILE;
+const GROUPS = [null, 'trade'];
+const MOST_SELECTIONS = 6000;
+
+/** Answers of a choice: all there are, or of what is typed the ends, steps, what lies between and next to them. */
+export function answersOf(choice: Choice): { values: unknown[]; whole: boolean } {
+  if (choice.kind === 'several') {
+    const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
+    const subsets = choice.options.reduce<unknown[][]>((lists, { key }) => [...lists, ...lists.flatMap((list) => each.map((count) => [...list, count === 1 ? key : { option: key, quantity: count }]))], [[]]);
+    return { values: subsets.map((list) => (list.length === 0 ? null : list)), whole: true };
+  }
+  if (hasOptions(choice)) return { values: [null, ...choice.options.flatMap(({ key }) => (choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => (count === 0 ? key : { option: key, quantity: count + 1 })) : [key]))], whole: true };
+  switch (choice.kind) {
+    case 'yesNo':
+      return { values: [null, false, true], whole: true };
+    case 'addOn':
+      return { values: [null, false, ...Array.from({ length: choice.mostQuantity }, (_, count) => (count === 0 ? true : count + 1))], whole: true };
+    case 'agreement':
+      return { values: [null, true], whole: true };
+    case 'text':
+    case 'longText':
+      return { values: [null, 'a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d'], whole: true };
+    case 'date':
+      return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: true };
+    case 'file':
+      return { values: [null, ['t']], whole: true };
+    case 'number':
+    case 'measure': {
+      const step = choice.step ?? (choice.kind === 'number' && !choice.parts ? '1' : null);
+      const [min, max] = [Number(choice.min ?? '0'), Number(choice.max ?? '7')];
+      const near = 1e-9;
+      const list = step ? Array.from({ length: Math.floor((max - min) / Number(step)) + 1 }, (_, count) => min + count * Number(step)) : Array.from({ length: 15 }, (_, half) => half / 2).flatMap((at) => [at - near, at, at + near, at + 0.25]);
+      return { values: [null, ...list.filter((at) => at >= 0 && at <= max + 1).map((at) => String(Number(at.toFixed(9))))], whole: step !== null && choice.max !== null };
+    }
+    default:
+      return { values: [null], whole: true };
+  }
+}
+
+interface Tried {
+  readonly answers: Readonly<Record<string, unknown>>;
+  readonly quantity: number;
+  readonly group: string | null;
+  readonly resolution: Resolution;
+  /** what counts, `choice.option` for each option that is had */
+  readonly had: ReadonlySet<string>;
+}
+
+/** All selections that are sold. @returns null where they are too many */
+function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
+  const lists = program.product.choices.map((choice) => ({ key: choice.key, ...answersOf(choice) }));
+  const most = program.quantity.maximum ?? 1;
+  if (lists.reduce((product, { values }) => product * values.length, most * GROUPS.length) > MOST_SELECTIONS) return null;
+  const sold: Tried[] = [];
+  const visit = (place: number, answers: Record<string, unknown>): void => {
+    const list = lists[place];
+    if (list) return list.values.forEach((answer) => visit(place + 1, { ...answers, [list.key]: answer }));
+    for (const group of GROUPS) {
+      for (let quantity = 1; quantity <= most; quantity += 1) {
+        const resolution = resolve(program, { answers, quantity }, { stock: null, today: TODAY, group, files });
+        if (resolution.state === 'sellable') sold.push({ answers, quantity, group, resolution, had: new Set(resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`))) });
+      }
+    }
+  };
+  visit(0, {});
+  return { sold, whole: lists.every(({ whole }) => whole) };
+}
+
+class Wrong extends Error {}
+
+function claim(holds: boolean, what: string): void {
+  if (!holds) throw new Wrong(what);
+}
+
+const priceOf = ({ resolution }: Tried) => resolution.unitPrice ?? Exact.zero;
+
+/** What makes two sold selections two: what is picked, not what is typed. */
+function nameOf(program: Program, { resolution }: Tried): string {
+  const counts = new Set(program.product.choices.filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn').map(({ key }) => key));
+  return resolution.counted.filter(({ choice, value }) => counts.has(choice) && value !== 'no').map(({ choice, picks }) => `${choice}=${picks.length > 0 ? picks.map(({ option }) => option).join('+') : 'yes'}`).join('&');
+}
+
+function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
+  const settled = analysis.cutShort.length === 0 && analysis.gaps.length === 0 && analysis.unsettled.length === 0;
+  if (analysis.nothingSells) claim(sold.length === 0, 'nothing sells');
+  const belowNothing = analysis.belowNothing !== null || analysis.lineBelowNothing !== null;
+  if (sold.length === 0 && settled && whole && !belowNothing) claim(analysis.nothingSells !== null, 'something sells');
+  if (analysis.nothingSells || sold.length === 0) return;
+  const had = new Set(sold.flatMap((tried) => [...tried.had]));
+  const keyOf = (choice: number, option: number) => `${program.choices[choice]?.key}.${program.choices[choice]?.options[option]?.key}`;
+  const dead = new Set([...analysis.deadOptions.map(({ choice, option }) => keyOf(choice, option)), ...[...analysis.neverShown, ...analysis.nothingOffered].flatMap((choice) => program.choices[choice]?.options.map((_, option) => keyOf(choice, option)) ?? [])]);
+  for (const name of dead) claim(!had.has(name), `${name} can never be chosen`);
+  for (const choice of analysis.neverShown) claim(sold.every(({ resolution }) => resolution.shown[choice]?.shown === false), `${program.choices[choice]?.key} is never asked`);
+  for (const choice of analysis.nothingOffered) claim(sold.some(({ resolution }) => resolution.shown[choice]?.shown), `${program.choices[choice]?.key} is asked`);
+  if (settled && whole && !belowNothing) {
+    program.choices.forEach(({ options }, choice) => options.forEach((_, option) => claim(had.has(keyOf(choice, option)) !== dead.has(keyOf(choice, option)), `whether ${keyOf(choice, option)} can be chosen`)));
+    const names = new Set(sold.map((tried) => nameOf(program, tried)));
+    claim(analysis.selections === String(names.size), `${analysis.selections} selections, not ${names.size}`);
+  }
+  const fired = (rule: number) => sold.some(({ resolution }) => resolution.rules[rule]?.fired);
+  for (const rule of [...analysis.neverFire, ...analysis.endSale]) claim(!fired(rule), `rule ${rule} does not fire`);
+  if (settled && whole && !belowNothing) (program.rules?.program.rules ?? []).forEach(({ rule: { then } }, rule) => claim(fired(rule) || then.some(({ kind }) => kind === 'refuse') || analysis.neverFire.includes(rule) || analysis.endSale.includes(rule), `rule ${rule} fires`));
+  checkPrices(program, analysis, sold);
+  for (const { first, second, sku } of analysis.sharedSkus) {
+    const [one, other] = [first, second].map(({ selection, group }) => resolve(program, selection, { stock: null, today: TODAY, group, files }));
+    claim(one?.state === 'sellable' && other?.state === 'sellable' && one.item.sku === sku && other.item.sku === sku, `${sku} is shared`);
+  }
+  if (settled && analysis.sharedSkus.length === 0) {
+    const skus = new Map<string, string>();
+    for (const tried of sold) {
+      const name = nameOf(program, tried);
+      claim((skus.get(tried.resolution.item.sku) ?? name) === name, `${tried.resolution.item.sku} is shared`);
+      skus.set(tried.resolution.item.sku, name);
+    }
+  }
+}
+
+function checkPrices(program: Program, { lowest, highest }: Analysis, sold: readonly Tried[]): void {
+  // For everybody; for customer groups where it is only for those.
+  const everybody = sold.filter(({ group }) => group === null);
+  const paid = everybody.length > 0 ? everybody : sold;
+  for (const [end, side] of [[lowest, 'lowest'], [highest, 'highest']] as const) {
+    if (!end) continue;
+    const { state, unitPrice } = resolve(program, end.selection, { stock: null, today: TODAY, group: end.group, files });
+    claim(state === 'sellable' && unitPrice?.equals(Exact.from(end.price)) === true, `the ${side} price ${end.price} can be paid`);
+    const text = end.coverage.kind === 'proved' ? end.price : end.coverage.kind === 'within' ? end.coverage.bound : null;
+    const bound = text === null ? null : Exact.from(text);
+    // A product that is only for a group has no price for everybody, which only the analysis can tell of what is typed.
+    if (bound && everybody.length > 0) for (const tried of paid) claim(side === 'lowest' ? !priceOf(tried).isLess(bound) : !priceOf(tried).isMore(bound), `${priceOf(tried).toString()} is beyond the ${side} price ${bound.toString()} (${end.coverage.kind}): ${JSON.stringify(tried.answers)} × ${tried.quantity}`);
+  }
+  const range = sellableRange(program);
+  const usual = everybody.filter(({ quantity }) => quantity === program.defaultQuantity);
+  if (range && !range.open && range.isProved) for (const tried of usual) claim(!priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to), `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`);
+  if (usual.length > 0) claim(range !== null, 'the list has a price');
+}
+
+function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean, random: Random): number {
+  // A whole order line below nothing, and one text that is long enough to make up for a reduction, are found by the
+  // analysis, and not followed at every click.
+  const settled = analysis.gaps.length === 0 && analysis.unsettled.length === 0 && !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
+  const next = new NextClick(program, TODAY);
+  let looked = 0;
+  for (let click = 0; click < 6; click += 1) {
+    const group = random.of(GROUPS);
+    const given: Record<string, unknown> = {};
+    for (const choice of program.product.choices) if (random.below(2) === 0) given[choice.key] = random.of(answersOf(choice).values.filter((value) => value !== null));
+    for (const key of Object.keys(given)) if (given[key] === undefined) delete given[key];
+    const keys = Object.keys(given);
+    const context = { stock: null, today: TODAY, group, files };
+    const { shown, counted } = resolve(program, { answers: given, quantity: 1 }, context);
+    // What is hidden is kept and does not count; what is refused by itself is no answer.
+    if (keys.some((key) => shown.find(({ choice }) => choice === key)?.shown === false || !counted.some(({ choice }) => choice === key))) continue;
+    // What counts by default counts as given.
+    const fixed: Record<string, unknown> = { ...Object.fromEntries(counted.filter(({ fromDefault }) => fromDefault).map(({ choice, value }) => [choice, value])), ...given };
+    if (counted.some(({ fromDefault, value }) => fromDefault && value === 'no')) continue;
+    const kept = keys.at(-1) ?? null;
+    const same = (a: unknown, b: unknown) => JSON.stringify(keysOf(a)) === JSON.stringify(keysOf(b));
+    const agrees = ({ answers, group: who }: Tried, wanted: readonly string[], with_: Record<string, unknown> = fixed) => who === group && wanted.every((key) => same(answers[key] ?? null, with_[key] ?? null));
+    const outlook = next.look(given, 1, context, kept);
+    looked += 1;
+    const where = `${JSON.stringify(given)} for ${String(group)}`;
+    const all = Object.keys(fixed);
+    if (outlook.kind === 'open') {
+      for (const [index, options] of outlook.impossible) {
+        const key = program.choices[index]?.key ?? '';
+        for (const option of options) {
+          const name = `${key}.${program.choices[index]?.options[option]?.key}`;
+          claim(!sold.some((tried) => tried.had.has(name) && agrees(tried, all.filter((other) => other !== key))), `${name} is withheld after ${where}`);
+        }
+      }
+      if (!settled || !whole) continue;
+      program.choices.forEach(({ key, options }, index) => options.forEach((option, place) => {
+        if (outlook.impossible.get(index)?.has(place)) return;
+        claim(sold.some((tried) => tried.had.has(`${key}.${option.key}`) && agrees(tried, all.filter((other) => other !== key))), `${key}.${option.key} is offered after ${where}`);
+      }));
+    } else if (outlook.kind === 'conflict' || outlook.kind === 'hopeless') {
+      claim(!sold.some((tried) => agrees(tried, all)), `${outlook.kind} after ${where}`);
+      const fewest = Math.min(...sold.filter((tried) => tried.group === group && (kept === null || agrees(tried, [kept]))).map(({ answers }) => all.filter((key) => !same(answers[key] ?? null, fixed[key] ?? null)).length));
+      if (outlook.kind === 'hopeless') claim(fewest === Infinity || !settled, `nothing goes with ${kept} after ${where}`);
+      else {
+        claim(outlook.changes.length <= fewest || !settled, `${outlook.changes.length} changes instead of ${fewest} after ${where}`);
+        if (!settled || !whole) continue;
+        claim(outlook.changes.length === fewest, `${outlook.changes.length} changes, not ${fewest} after ${where}`);
+        if (outlook.changes.some(({ anew }) => anew !== null)) continue;
+        const changed = { ...fixed, ...Object.fromEntries(outlook.changes.map(({ choice, to }) => [choice, to])) };
+        claim(sold.some((tried) => agrees(tried, all, changed)), `the change ${JSON.stringify(outlook.changes.map(({ choice, to }) => [choice, to]))} after ${where}`);
+      }
+    }
+  }
+  return looked;
+}
+
+/** What is picked, whatever the number of it: that is no difference to what goes together. */
+function keysOf(answer: unknown): unknown {
+  if (Array.isArray(answer)) return answer.map(keysOf).sort();
+  if (typeof answer === 'object' && answer !== null && 'option' in answer) return answer.option;
+  return typeof answer === 'number' ? true : answer;
+}
+
+/** What a made product compiles to; null where it can't be sold at all, or read. */
+export function programOf(made: Made): Program | null {
+  try {
+    const shop = shopOf(made);
+    const [product] = shop.products;
+    const program = product && compile(product, surroundingsOf(shop));
+    return program && program.blocking.length === 0 ? program : null;
+  } catch {
+    return null;
+  }
+}
+
+export interface Seen {
+  products: number;
+  sold: number;
+  clicks: number;
+  proved: number;
+}
+
+/** Tries one made product. @throws Error saying which claim is wrong */
+export function tryProduct(made: Made, seed: number, seen?: Seen): void {
+  const program = programOf(made);
+  if (!program) return;
+  const tried = everySold(program);
+  if (!tried) return;
+  const analysis = analyseWhole(program, TODAY, { searching: 50_000, counting: 500_000 });
+  checkAnalysis(program, analysis, tried.sold, tried.whole);
+  const clicks = checkClicks(program, analysis, tried.sold, tried.whole, new Random(seed + 7));
+  if (!seen) return;
+  seen.products += 1;
+  seen.sold += tried.sold.length > 0 ? 1 : 0;
+  seen.clicks += clicks;
+  seen.proved += [analysis.lowest, analysis.highest].filter((end) => end?.coverage.kind === 'proved').length;
+}
+
+/** Takes away from a made product whatever it goes wrong without, too. */
+export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
+  let best = made;
+  const attempts = function* ({ product, sheets }: Made): Generator<Made> {
+    for (const list of ['rules', 'formulas', 'tables', 'choices'] as const) for (let place = 0; place < product[list].length; place += 1) yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
+    for (const [place, choice] of product.choices.entries()) {
+      const options = choice.options as Record<string, unknown>[] | undefined;
+      const other = (next: Record<string, unknown>): Made => ({ product: { ...product, choices: product.choices.map((one, index) => (index === place ? next : one)) }, sheets });
+      for (let option = 0; option < (options?.length ?? 0); option += 1) {
+        yield other({ ...choice, options: options?.filter((_, index) => index !== option) });
+        for (const field of ['amount', 'sku', 'groups', 'properties']) if (options?.[option]?.[field]) yield other({ ...choice, options: options.map((one, index) => (index === option ? Object.fromEntries(Object.entries(one).filter(([key]) => key !== field)) : one)) });
+      }
+      for (const field of ['amount', 'groups', 'min', 'max', 'step', 'sku', 'least', 'most', 'ownQuantity', 'default']) if (choice[field]) yield other(Object.fromEntries(Object.entries(choice).filter(([key]) => key !== field)));
+    }
+    for (const [place, rule] of product.rules.entries()) {
+      const then = rule.then as unknown[];
+      for (let effect = 0; then.length > 1 && effect < then.length; effect += 1) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, then: then.filter((_, other) => other !== effect) } : one)) }, sheets };
+      const when = rule.when as { of?: unknown[] } | null;
+      for (const part of when?.of ?? []) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)) }, sheets };
+    }
+    if (product.quantity) yield { product: { ...product, quantity: { minimum: 1, maximum: 1, multiple: 1 } }, sheets };
+  };
+  for (let again = true; again; ) {
+    again = false;
+    for (const attempt of attempts(best)) {
+      if (JSON.stringify(attempt) === JSON.stringify(best) || !fails(attempt)) continue;
+      best = attempt;
+      again = true;
+      break;
+    }
+  }
+  return best;
+}
+
+/** Tries made products, one for each seed. @throws Error with the smallest product that goes wrong, its seed, and how */
+export function tryClaims(from: number, count: number): Seen {
+  const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
+  for (let seed = from; seed < from + count; seed += 1) {
+    const made = anyProduct(seed);
+    try {
+      tryProduct(made, seed, seen);
+    } catch (error) {
+      const kind = (given: unknown) => (given instanceof Wrong ? 'wrong' : 'thrown');
+      const fails = (given: Made) => {
+        try {
+          tryProduct(given, seed);
+          return false;
+        } catch (other) {
+          return kind(other) === kind(error);
+        }
+      };
+      const small = shrunk(made, fails);
+      let how = error;
+      try {
+        tryProduct(small, seed);
+      } catch (last) {
+        how = last;
+      }
+      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}`, { cause: error });
+    }
+  }
+  return seen;
+}
