@@ -155,9 +155,10 @@ function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
     const group = random.of(GROUPS);
-    const given: Record<string, unknown> = {};
-    for (const choice of program.product.choices) if (random.below(2) === 0) given[choice.key] = random.of(answersOf(choice).values.filter((value) => value !== null));
-    for (const key of Object.keys(given)) if (given[key] === undefined) delete given[key];
+    const given = Object.fromEntries(program.product.choices.flatMap((choice): [string, unknown][] => {
+      const values = answersOf(choice).values.filter((value) => value !== null);
+      return values.length > 0 && random.below(2) === 0 ? [[choice.key, random.of(values)]] : [];
+    }));
     const keys = Object.keys(given);
     const context = { stock: null, today: TODAY, group, files };
     const { shown, counted } = resolve(program, { answers: given, quantity: 1 }, context);

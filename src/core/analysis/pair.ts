@@ -25,15 +25,18 @@ export function pairOf(program: Program, today: string, further: Breakpoints = n
 /** What stands for many answers is parted into so many. */
 const PARTS = 4;
 
+const FURTHER = [1, 4, 16, 256];
+
 /** What to look at next, where values stand for many answers each: places between their ends; null where none does. */
 export function parted(model: Model, open: readonly ArrayLike<number>[], before: Breakpoints): Breakpoints | null {
   const further = new Map(before);
   const seen = new Set<string>();
-  const add = (index: number, low: Exact, high: Exact) => {
+  const add = (index: number, low: Exact, high: Exact, beyond: Exact | null = null) => {
     const name = `${index} ${low.toString()}`;
     if (seen.has(name)) return;
     seen.add(name);
-    const places = Array.from({ length: PARTS - 1 }, (_, part) => low.plus(high.minus(low).times(Exact.of(part + 1, PARTS))));
+    // Where nobody set a limit, further and further out.
+    const places = beyond ? FURTHER.map((times) => beyond.times(Exact.of(times))) : Array.from({ length: PARTS - 1 }, (_, part) => low.plus(high.minus(low).times(Exact.of(part + 1, PARTS))));
     further.set(index, [...(further.get(index) ?? []), ...places]);
   };
   for (const values of open) {
@@ -41,7 +44,7 @@ export function parted(model: Model, open: readonly ArrayLike<number>[], before:
       const [only] = choice && !choice.several ? choice.variables : [];
       const candidate = only?.values[values[only.variable] ?? 0];
       const [low, high] = [candidate?.ends?.low.value, candidate?.ends?.high.value];
-      if (choice && low && high && !candidate?.open) add(choice.index, low, high);
+      if (choice && low && high) add(choice.index, low, high, candidate?.open ? (candidate.answer?.value ?? null) : null);
     }
     const pieces = model.quantities[values[model.quantity] ?? 0];
     if (pieces && pieces.low !== pieces.high) add(QUANTITY, Exact.of(pieces.low), Exact.of(pieces.high));

@@ -105,6 +105,8 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
   if (!choice || !definition) return true;
   // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
   const together: Step[] = [];
+  // A share of the sum is taken of what stands before it: there the order of options matters.
+  const inAnyOrder = !hasOptions(definition) || definition.options.every(({ amount }) => !amount || kindOfAmount(amount).operation !== 'shareOfSum');
   for (const { variable, values } of choice.variables) {
     // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
     const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
@@ -141,7 +143,7 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
           ? { atEnds: (valueOf: ValueOf) => picked(valueOf).reduce<Interval>(([low, high], { step }) => sumOfEnds([low, high], step.atEnds?.(valueOf)), [0, 0]) }
           : {}),
       };
-      if (definition.kind === 'several' && step.kind === 'add' && step.variables.length === 1 && first.per === 'unit') together.push(step);
+      if (definition.kind === 'several' && inAnyOrder && step.kind === 'add' && step.variables.length === 1 && first.per === 'unit') together.push(step);
       else place(step, first.per);
     }
   }

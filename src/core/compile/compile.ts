@@ -12,6 +12,7 @@ import { assemble, placeInDefinition } from './assemble';
 import { compileBounding } from './bounds';
 import { compileCharge } from './charging';
 import { compileDraw } from './draws';
+import { checkNames } from './formula-names';
 import { compileFormulas, type FormulaProgram } from './formulas';
 import { ALL_OFFERED, shownChoice } from './offers';
 import { compileParts } from './parts';
@@ -60,6 +61,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
   const { parts, gone } = compileParts(product.choices, scope, (part) => compileWithin(part, surroundings, scope.way));
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
+  checkNames(assembled, surroundings.shop.currency, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
   const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);

@@ -73,6 +73,7 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
     const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
     const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
     for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });
+    for (const name of compiled.unitNames) add([...origin, 'text'], { code: 'nameIsUnit', name, title: `${formula.title || 'The formula'}, line ${name}` });
     if (formula.serves.kind === 'base') requireAnswers(compiled, scope, sheet, add);
     return {
       key: formula.key,

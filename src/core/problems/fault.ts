@@ -85,6 +85,10 @@ export type FaultData =
   | { readonly code: 'groupUnknown'; readonly key: string }
   | { readonly code: 'badGtin'; readonly given: string; readonly right: number | null }
   | { readonly code: 'gtinTwice'; readonly gtin: string; readonly first: string; readonly second: string }
+  | { readonly code: 'nameIsUnit'; readonly name: string; readonly title: string }
+  | { readonly code: 'nameHidden'; readonly name: string; readonly title: string; readonly hidden: string }
+  | { readonly code: 'propertyMixed'; readonly name: string; readonly here: string; readonly there: string }
+  | { readonly code: 'propertyElsewhere'; readonly name: string; readonly here: string; readonly there: string }
   | { readonly code: 'formula'; readonly title: string; readonly line: number; readonly fault: FormulaFaultData }
   | { readonly code: 'rateUnit'; readonly given: string }
   | { readonly code: 'paidDefault'; readonly title: string }
@@ -128,6 +132,9 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'lineBelowNothing':
     case 'leftOutNotMade':
     case 'optionDead':
+    case 'nameIsUnit':
+    case 'nameHidden':
+    case 'propertyElsewhere':
     case 'choiceNeverShown':
     case 'choiceNothingOffered':
     case 'ruleSilent':

@@ -168,6 +168,13 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return data.right === null ? `“${data.given}” is not a GTIN: it has 8, 12, 13 or 14 digits.` : `The check digit of GTIN ${data.given} should be ${data.right}.`;
     case 'gtinTwice':
       return `${data.first} and ${data.second} both have GTIN ${data.gtin}. A GTIN belongs to one item only.`;
+    case 'nameIsUnit':
+      return `In formulas “${data.name}” means ${data.title}, and no longer the unit that is written so. Give it another inside name where formulas use that unit.`;
+    case 'nameHidden':
+      return `In formulas “${data.name}” means ${data.title}, so that ${data.hidden} can’t be used there. Give one of them another inside name.`;
+    case 'propertyMixed':
+    case 'propertyElsewhere':
+      return `The property ${data.name} of ${data.here} measures something else than that of ${data.there}. Give all options that have it units of the same kind, or call one of them otherwise.`;
     case 'formula':
       return `${data.title}: ${formulaFaultWords(data.line, data.fault)}`;
     case 'rateUnit':

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { type Change, NextClick, type Outlook } from '@/core/analysis';
+import { type Change, type Outlook } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
@@ -13,6 +13,7 @@ import { problemText } from '@/core/words';
 import { type PageContext } from './control';
 import { type Answers } from './selection-form';
 import { useAsked } from './use-asked';
+import { useOutlook } from './use-outlook';
 
 /** What a browser knows of a stock item. */
 export interface KnownStock {
@@ -77,18 +78,20 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const there = useMemo(() => stockView(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const shownQuantity = quantityText ?? String(program.defaultQuantity);
-  // What rules and tables tie together is followed to its end, so that no click leads where nothing can be bought.
-  // Making that ready may take a moment with many rules: while a product is being edited, typing goes first.
+  // While a product is being edited, typing goes first.
   const settled = useDeferredValue(program);
-  const nextClick = useMemo(() => (settled.rules && settled.blocking.length === 0 ? new NextClick(settled, today) : null), [settled, today]);
-  const { resolution: here, changes, unsure } = useMemo(() => {
+  const settledProduct = useDeferredValue(product);
+  const question = useMemo(() => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }), [known, shownQuantity, group, files, last]);
+  const { now, last: before } = useOutlook(settled, settledProduct, surroundings, today, question);
+  const { resolved, unsure } = useMemo(() => {
     const context = { stock: there, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, { answers: known, quantity }, context);
-    const resolved = resolutionJson(exact);
-    const outlook = (settled === program && nextClick?.look(known, quantity, context, last)) || null;
-    return { resolution: outlook?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, outlook) } : resolved, changes: outlook?.kind === 'conflict' ? outlook.changes : NO_CHANGES, unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
-  }, [program, settled, nextClick, known, shownQuantity, there, today, group, files, last, stock]);
+    return { resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
+  }, [program, known, shownQuantity, there, today, group, files, stock]);
+  const shown = now ?? before;
+  const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
+  const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
   const resolution = useAsked(here, unsure, { answers: known, quantity: quantityFrom(shownQuantity) }, ask);
 
   const takeFile = useCallback(

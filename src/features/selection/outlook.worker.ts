@@ -1,0 +1,44 @@
+import { NextClick, type Outlook } from '@/core/analysis';
+import { type CatalogSurroundings, type Product, type UploadedFile } from '@/core/catalog';
+import { compile } from '@/core/compile';
+
+/** A selection whose outlook is asked for. */
+export interface OutlookQuestion {
+  readonly number: number;
+  readonly given: Readonly<Record<string, unknown>>;
+  readonly quantity: number;
+  readonly group: string | null;
+  readonly files: ReadonlyMap<string, UploadedFile>;
+  /** key of the choice that was answered last */
+  readonly kept: string | null;
+}
+
+export type ToOutlook = { readonly product: Product; readonly surroundings: CatalogSurroundings; readonly today: string } | OutlookQuestion;
+
+export interface OutlookFound {
+  readonly number: number;
+  readonly outlook: Outlook;
+}
+
+/** Nobody waits at the page while this searches: more steps than a page could take. */
+const STEPS = 100_000;
+
+let ready: { readonly next: NextClick; readonly today: string } | null = null;
+let newest = 0;
+
+function answer({ number, given, quantity, group, files, kept }: OutlookQuestion): void {
+  // What has been asked since makes this one pointless.
+  if (!ready || number !== newest) return;
+  const { next, today } = ready;
+  const outlook = next.look(given, quantity, { stock: null, today, group, files: (token) => files.get(token) }, kept, STEPS);
+  postMessage({ number, outlook } satisfies OutlookFound);
+}
+
+addEventListener('message', ({ data }: MessageEvent<ToOutlook>) => {
+  if ('product' in data) {
+    ready = { next: new NextClick(compile(data.product, data.surroundings), data.today), today: data.today };
+    return;
+  }
+  newest = data.number;
+  setTimeout(() => answer(data), 0);
+});
