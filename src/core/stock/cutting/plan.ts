@@ -7,19 +7,20 @@ import { type CutPlan, freeAfter, type LotStock, type Pieces } from './lots';
 import { searchByValues } from './search';
 import { fitAll } from './whole-fill';
 
-/** How hard a plan is looked for: rounds of the search by values, and steps of the exact search. */
+/** How hard a plan is looked for: rounds of the search by values, steps of the exact search, and of filling lots wholly. */
 export interface Effort {
   readonly rounds: number;
   readonly steps: number;
+  readonly filling: number;
 }
 
 /** With more pieces than this, looking through every way of cutting does not end in any time worth waiting for. */
 const MOST_PIECES_EXACT = 16;
 
 /** Quick enough for every keystroke. */
-export const QUICK: Effort = { rounds: 12, steps: 20_000 };
+export const QUICK: Effort = { rounds: 12, steps: 20_000, filling: 20_000 };
 /** For a plan that somebody cuts by. */
-export const THOROUGH: Effort = { rounds: 400, steps: 300_000 };
+export const THOROUGH: Effort = { rounds: 400, steps: 300_000, filling: 1_500_000 };
 
 /**
  * Places pieces on lots so that as little as possible is wasted: rests too short to keep, and what the saw takes.
@@ -57,7 +58,7 @@ function search(instance: Instance, effort: Effort): Searched {
   }
   if (found.missing === 0) return { best: found, proven: least, impossible: false };
   // Pieces that leave next to nothing of the lots are placed by looking for whole fills.
-  const fit = fitAll(instance, effort.steps);
+  const fit = fitAll(instance, effort.filling);
   return { best: fit.kind === 'fits' ? placing(instance, fit.patterns) : found, proven: least, impossible: fit.kind === 'impossible' };
 }
 

@@ -18,13 +18,34 @@ const MOST_REMEMBERED = 200_000;
  * @see bin completion, as in Korf: A new algorithm for optimal bin packing (2002), and its dominance of full bins
  */
 export function fitAll(instance: Instance, steps: number): Fit {
+  const dead = new Set<string>();
+  // One wrong turn early on is not looked through for ever: the search begins again, takes turns in another order, and
+  // knows what it has ruled out before.
+  for (let [round, left, run] = [0, steps, FIRST_RUN]; ; round += 1) {
+    const found = search(instance, Math.min(run, left), round, dead);
+    left -= run;
+    run *= 1.5;
+    if (found.kind !== 'unknown' || left <= 0) return found;
+  }
+}
+
+const FIRST_RUN = 4000;
+
+/** A number from 0 to 1 that looks random and is the same for the same place. */
+function noise(round: number, place: number): number {
+  let mixed = Math.imul(round + 1, 0x9e3779b1) ^ Math.imul(place + 1, 0x85ebca6b);
+  mixed = Math.imul(mixed ^ (mixed >>> 15), 0x2c1b3c6d);
+  return ((mixed ^ (mixed >>> 13)) >>> 0) / 4_294_967_296;
+}
+
+function search(instance: Instance, steps: number, round: number, dead: Set<string>): Fit {
   const { sizes, capacities } = instance;
   const counts = [...instance.counts];
   const patterns: (Pattern | null)[] = capacities.map(() => null);
   const free = [...capacities.keys()].sort((a, b) => (capacities[a] ?? 0) - (capacities[b] ?? 0));
   const used = new Uint8Array(capacities.length);
-  const dead = new Set<string>();
   let left = steps;
+  let turns = 0;
   let wanted = fillOf(instance, counts);
   let room = capacities.reduce((sum, capacity) => sum + capacity, 0);
 
@@ -39,15 +60,20 @@ export function fitAll(instance: Instance, steps: number): Fit {
     const name = `${counts.join()} ${free.filter((lot) => used[lot] === 0).join()}`;
     if (dead.has(name)) return false;
     const seen = new Set<number>();
-    const ways: { lot: number; pattern: Pattern; waste: number }[] = [];
+    const ways: { lot: number; pattern: Pattern; waste: number; turn: number }[] = [];
     for (const lot of free) {
       const capacity = capacities[lot] ?? 0;
       if (used[lot] === 1 || seen.has(capacity) || capacity < (sizes[longest] ?? 0)) continue;
       seen.add(capacity);
-      for (const pattern of fullPatterns(sizes, counts, capacity, longest, room - wanted, spend)) ways.push({ lot, pattern, waste: capacity - fillOf(instance, pattern) });
+      for (const pattern of fullPatterns(sizes, counts, capacity, longest, room - wanted, spend)) {
+        // Short pieces go in nearly everywhere: they are kept for later.
+        const pieces = pattern.reduce((sum, count) => sum + count, 0);
+        turns += 1;
+        ways.push({ lot, pattern, waste: capacity - fillOf(instance, pattern), turn: pieces + (round === 0 ? 0 : 2 * noise(round, turns)) });
+      }
     }
     // What wastes least leaves most to choose from.
-    ways.sort((a, b) => a.waste - b.waste);
+    ways.sort((a, b) => a.waste - b.waste || a.turn - b.turn);
     for (const { lot, pattern } of ways) {
       const [fill, capacity] = [fillOf(instance, pattern), capacities[lot] ?? 0];
       used[lot] = 1;
