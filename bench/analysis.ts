@@ -1,5 +1,6 @@
 import { strict as assert } from 'node:assert';
 import { analyse, NextClick, USUAL_LIMITS } from '../src/core/analysis';
+import { productSchema } from '../src/core/catalog';
 import { compile } from '../src/core/compile';
 import { Exact } from '../src/core/number';
 import { type Resolution, resolve } from '../src/core/run';
@@ -102,3 +103,46 @@ process.stdout.write(`  what the next click leaves open, from nothing answered t
 // Beside it, what a search without clauses would have to do: resolve every selection.
 const one = timesAsFast(await inTurn({ whole: () => analyseWhole(compile(largeProduct(1), surroundings), TODAY, USUAL_LIMITS), resolve: () => resolve(program, selections[0], context) }, 3), 'resolve', 'whole');
 process.stdout.write(`  the whole analysis takes as long as resolving ${Math.round(one).toLocaleString('en-GB')} selections one by one, of the 10^33 that there are\n`);
+
+// Clicks in a choice of several with a least and a most, one option after the other.
+const bySeveral = [20, 60, 100, 200].flatMap((count) =>
+  ([[1, 3], [5, 50], [null, count - 1], [count / 2, count / 2]] as const).map(([least, greatest]) => {
+    const several = productSchema.parse({
+      slug: 'several', title: 'Several', sku: 'S', price: '500',
+      choices: [
+        { kind: 'list', key: 'base', title: 'Base', options: ['oak', 'ash'].map((key) => ({ key, title: key })) },
+        { kind: 'several', key: 'extras', title: 'Extras', least, most: greatest, options: Array.from({ length: count }, (_, place) => ({ key: `o${place}`, title: `Extra ${place}`, amount: { kind: 'fixed', value: String(((place * 7) % 13) - 1) } })) },
+      ],
+      rules: [{ key: 'r', when: { kind: 'option', choice: 'base', options: ['oak'] }, then: [{ kind: 'withhold', choice: 'extras', options: ['o0'] }] }],
+    });
+    const next = new NextClick(compile(several, surroundings), TODAY);
+    const picked: string[] = [];
+    return Array.from({ length: Math.min(greatest, count - 1, 30) }, (_, place) => {
+      picked.push(`o${place + 1}`);
+      const click = performance.now();
+      const outlook = next.look({ base: 'oak', extras: [...picked] }, 1, { stock: null, today: TODAY }, 'extras');
+      const took = performance.now() - click;
+      assert.equal(outlook.kind, picked.length < (least ?? 1) ? outlook.kind : 'open');
+      return took;
+    });
+  }),
+);
+process.stdout.write(`  clicks among 20 to 200 options with a least and a most: median ${median(bySeveral.flat()).toFixed(2)} ms, longest ${most(bySeveral.flat())} ms (aim: under 16)\n`);
+
+// Where about as much is forbidden as leaves anything at all: 30 choices of 4 with rules between any of them.
+const atThreshold = [1, 2, 3, 4, 5, 6].flatMap((seed) => [150, 250, 400].map((count) => {
+  const start = performance.now();
+  const found = analyseWhole(compile(largeProduct(seed, { choices: 30, options: 4, rules: count, neighbours: 30, near: 0, named: 3 }), surroundings), TODAY, { ...USUAL_LIMITS, counting: 0 });
+  return { took: performance.now() - start, sells: found.nothingSells === null, decided: found.cutShort.every((stage) => stage === 'count') };
+}));
+process.stdout.write(`  30 choices of 4 with 150, 250 and 400 rules: ${atThreshold.filter(({ decided }) => decided).length} of ${atThreshold.length} decided, ${atThreshold.filter(({ sells }) => sells).length} of them sell; median ${median(atThreshold.map(({ took }) => took)).toFixed(0)} ms, longest ${most(atThreshold.map(({ took }) => took))} ms\n`);
+
+// Rules every two of which set another price.
+const opposing = compile(productSchema.parse({ ...largeProduct(3, { choices: 30, options: 4, rules: 0, neighbours: 5, near: 1, named: 1 }), rules: Array.from({ length: 200 }, (_, number) => ({ key: `s${number}`, when: { kind: 'option', choice: `c${number % 30}`, options: [`o${number % 4}`] }, then: [{ kind: 'setPrice', price: String(number) }] })) }), surroundings);
+const before = performance.now();
+let told = 0;
+for (const found of analyse(opposing, TODAY)) {
+  told = found.contradictions.length;
+  if (found.done.includes('contradictions')) break;
+}
+process.stdout.write(`  200 rules every two of which set another price: ${told.toLocaleString('en-GB')} pairs that can both fire found in ${(performance.now() - before).toFixed(0)} ms\n`);

@@ -70,6 +70,9 @@ const NOTHING: Analysis = {
 /** Values are looked at between values so many times at most. */
 const MOST_ROUNDS = 24;
 
+/** So many pairs of rules that say opposite things are enough to go on with. */
+const MOST_OPPOSED = 200;
+
 /** After so many questions about rules whoever waits is told how far it has come. */
 const TOLD_EVERY = 20;
 
@@ -142,7 +145,10 @@ function* contradictions(program: Program, questions: () => RuleQuestions, budge
     if (example) found.push({ first, second, example });
     number += 1;
     if (number % TOLD_EVERY === 0) yield soFar(found);
-    if (budget.steps < 0) break;
+    if (budget.steps < 0 || found.length >= MOST_OPPOSED) {
+      whole = false;
+      break;
+    }
   }
   return { whole, found };
 }

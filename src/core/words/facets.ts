@@ -31,7 +31,8 @@ export function priceWords(program: Program): string | null {
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);
   const from = shown(range.from);
-  if (range.open) return `from ${from}${per}`;
+  // What is worked out from measures has an end that nobody looks for in a list; for a unit, what else there is to pay has no place.
+  if (range.per === null && (range.open || program.baseFormula !== null)) return `from ${from}`;
   if (!range.from.equals(range.to)) return `${from} – ${shown(range.to)}${per}`;
-  return `${from}${per}`;
+  return range.open ? `from ${from}${per}` : `${from}${per}`;
 }
