@@ -144,5 +144,33 @@ export function anyProduct(seed: number): Made {
   });
   const stocked = choices.filter((choice) => choice.stocked === true);
   const variants = stocked.length > 0 ? stocked.flatMap((choice) => [...optionsOf(choice), ...(choice.required === true ? [] : [null])].filter(() => random.below(4) > 0).map((option) => ({ options: option === null ? {} : { [String(choice.key)]: option }, price: chance(3) ? money(5, 200) : null, onSale: random.below(5) > 0 }))) : [];
-  return { product: { slug: 'p', title: 'P', sku: 'P', price: variants.length > 0 && chance(3) ? null : money(10, 120), choices, rules, tables, formulas, quantity, variants, weight: { value: '1', unit: 'kg' } }, sheets: [] };
+  const rates: Record<string, unknown>[] = [];
+  const named = (made: Made): Made => (chance(5) ? onSheet(made, random) : made);
+  for (const formula of formulas) {
+    if ((formula.serves as { kind: string }).kind !== 'amount' || !chance(3)) continue;
+    if (rates.length === 0) rates.push({ key: 'fee', title: 'Fee', value: '3.20', byGroup: { trade: '1.10' } });
+    formula.text += ' + fee';
+  }
+  const measure = typed.find(({ kind }) => kind === 'measure');
+  const bounded = formulas.some(({ serves }) => ['least', 'most'].includes((serves as { kind: string }).kind));
+  if (measure && !bounded && chance(4)) formulas.push({ key: 'usual', title: 'Usual', serves: { kind: 'default', measure: measure.key }, text: '(1 + quantity / 4) × 1 m' });
+  const price = variants.length > 0 && chance(3) ? null : money(10, 120);
+  const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity, variants, weight: { value: '1', unit: 'kg' } };
+  const charge = { waste: chance(2) ? '10' : null, minimum: chance(2) ? '1.25' : null, step: chance(2) ? '0.5' : null };
+  if (measure && chance(4)) return { product: { ...product, soldBy: { kind: 'measure', measure: measure.key, unit: 'm', charge } }, sheets: [] };
+  if (measure && chance(5)) return { product: { ...product, formulas: [...formulas, { key: 'sold', title: 'Sold', serves: { kind: 'shown' }, text: `${measure.key} + ${random.of(['1 m', 'ceil(' + measure.key + ', 1 m)'])}` }], soldBy: { kind: 'formula', formula: 'sold', unit: 'm', charge } }, sheets: [] };
+  if (variants.length === 0 && chance(6)) return named({ product: { ...product, price: null, formulas: [...formulas, { key: 'base', title: 'Base', serves: { kind: 'base' }, text: `(${term()} + ${term()}) × 9 EUR` }] }, sheets: [] });
+  return variants.length === 0 ? named({ product, sheets: [] }) : { product, sheets: [] };
+}
+
+/** The product with its choices on a sheet, and something said otherwise about them. */
+function onSheet({ product }: Made, random: Random): Made {
+  const { choices, rules, tables, formulas, rates } = product;
+  const [first, ...others] = choices;
+  const options = (first?.options ?? []) as { key: string }[];
+  const said: Record<string, unknown> = random.below(2) === 0 && first?.kind !== 'agreement' ? { required: random.below(2) === 0 } : {};
+  if (options.length > 1 && random.below(2) === 0) said.options = { [String(options[0]?.key)]: random.below(2) === 0 ? { leftOut: true } : { amount: { value: { kind: 'fixed', value: '5' } } } };
+  const dropped = others.at(-1);
+  const overrides = { ...(first ? { [String(first.key)]: said } : {}), ...(dropped && random.below(4) === 0 ? { [String(dropped.key)]: { leftOut: true } } : {}) };
+  return { product: { ...product, choices: [], rules: [], tables: [], formulas: [], rates: [], sheets: [{ key: 'sheet', overrides }] }, sheets: [{ key: 'sheet', title: 'Sheet', choices, rules, tables, formulas, rates }] };
 }

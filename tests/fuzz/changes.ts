@@ -53,9 +53,9 @@ function* changesOf(made: Made): Generator<{ kind: Kind; changed: Made }> {
   const [first, ...rest] = product.rules;
   if (first && effectsOf(first).length > 1) yield { kind: 'a rule in two', changed: other({ rules: [...effectsOf(first).map((effect, place) => ({ ...first, key: `s${place}`, then: [effect] })), ...rest] }) };
   // All choices, rules and formulas of a product without variants can stand on a sheet.
-  if ((product.variants as unknown[]).length === 0) {
-    const { choices, rules, tables, formulas } = product;
-    yield { kind: 'moved to a sheet', changed: { product: { ...product, choices: [], rules: [], tables: [], formulas: [], sheets: [{ key: 'sheet' }] }, sheets: [{ key: 'sheet', title: 'Sheet', choices, rules, tables, formulas }] } };
+  if ((product.variants as unknown[]).length === 0 && product.soldBy === undefined && made.sheets.length === 0) {
+    const { choices, rules, tables, formulas, rates } = product;
+    yield { kind: 'moved to a sheet', changed: { product: { ...product, choices: [], rules: [], tables: [], formulas: [], rates: [], sheets: [{ key: 'sheet' }] }, sheets: [{ key: 'sheet', title: 'Sheet', choices, rules, tables, formulas, rates }] } };
   }
 }
 

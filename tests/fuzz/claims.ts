@@ -141,6 +141,8 @@ function checkPrices(program: Program, { lowest, highest }: Analysis, sold: read
     // A product that is only for a group has no price for everybody, which only the analysis can tell of what is typed.
     if (bound && everybody.length > 0) for (const tried of paid) claim(side === 'lowest' ? !priceOf(tried).isLess(bound) : !priceOf(tried).isMore(bound), `${priceOf(tried).toString()} is beyond the ${side} price ${bound.toString()} (${end.coverage.kind}): ${JSON.stringify(tried.answers)} × ${tried.quantity}`);
   }
+  // Of what is sold by a measure, lists show the price of one unit.
+  if (program.product.soldBy.kind !== 'each') return;
   const range = sellableRange(program);
   const usual = everybody.filter(({ quantity }) => quantity === program.defaultQuantity);
   if (range && !range.open && range.isProved) for (const tried of usual) claim(!priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to), `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`);
@@ -266,6 +268,7 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
       const when = rule.when as { of?: unknown[] } | null;
       for (const part of when?.of ?? []) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)) }, sheets };
     }
+    for (const [place, sheet] of sheets.entries()) for (const list of ['rules', 'formulas', 'tables', 'choices']) for (let at = 0; at < ((sheet[list] as unknown[] | undefined)?.length ?? 0); at += 1) yield { product, sheets: sheets.map((one, index) => (index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one)) };
     if (product.quantity) yield { product: { ...product, quantity: { minimum: 1, maximum: 1, multiple: 1 } }, sheets };
   };
   for (let again = true; again; ) {
@@ -304,7 +307,7 @@ export function tryClaims(from: number, count: number): Seen {
       } catch (last) {
         how = last;
       }
-      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}`, { cause: error });
+      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}`, { cause: error });
     }
   }
   return seen;
