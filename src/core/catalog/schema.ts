@@ -32,8 +32,6 @@ export const soldBySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('formula'), formula: z.string().describe('key of the formula that says how much, such as an area of two lengths'), ...perUnitFields }),
 ]).meta({ id: 'soldBy' });
 
-export type SoldBy = z.infer<typeof soldBySchema>;
-
 export const pictureSchema = z.strictObject({
   src: z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
   alt: z.string().max(200).default(''),

@@ -2,5 +2,6 @@ export { allOf, ALWAYS, anyOf, type Formula, hasValue, holdsFor, NEVER, not, val
 export { countSolutions } from './count';
 export { CLOSE, type Goal, minimise, type Optimum, sumOf } from './optimum';
 export { type Budget, spend, within } from './budget';
-export { NO_COSTS, type Objective, Solver } from './solver';
+export { NO_COSTS, type Objective } from './branching';
+export { Solver } from './solver';
 export { Space } from './space';

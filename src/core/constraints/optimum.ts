@@ -1,6 +1,7 @@
+import { type Objective } from './branching';
 import { type Budget, spend } from './budget';
 import { valuesWhere } from './formula';
-import { type Objective, type Solver } from './solver';
+import { type Solver } from './solver';
 
 /** What is to be as little as possible. */
 export interface Goal extends Objective {

@@ -1,6 +1,7 @@
+import { type Branch, Branching, NO_COSTS, type Objective } from './branching';
 import { type Budget, spend } from './budget';
 import { Clauses } from './clauses';
-import { hasValue, type ValueSet } from './formula';
+import { type ValueSet } from './formula';
 import { lessonOf } from './learning';
 import { type Space } from './space';
 import { byCounter, DECIDED, Trail } from './trail';
@@ -10,21 +11,6 @@ const FIRST_RUN = 60;
 const LONGER = 1.5;
 /** What has been learned is forgotten when it is more than this. */
 const MOST_LEARNED = 6000;
-
-/** Which value a search tries first for a variable: the one that costs least. Costs are not below nothing. */
-export interface Objective {
-  /** by variable and value; absent for variables that cost nothing */
-  readonly costs: readonly (Float64Array | null)[];
-}
-
-/** Any solution will do. */
-export const NO_COSTS: Objective = { costs: [] };
-
-/** What is decided next: a variable has one of some values. */
-export interface Branch {
-  readonly variable: number;
-  readonly values: ValueSet;
-}
 
 const NOTHING_WRONG = -1;
 const NO_VALUES: ValueSet = new Uint32Array();
@@ -49,9 +35,7 @@ export class Solver {
   /** what can't be kept, when following clauses ended */
   private broken = NOTHING_WRONG;
   private isBroken = false;
-  private readonly picked: Int32Array;
-  /** the solution found last: where any value will do, its value is likely to be right again */
-  private readonly lastFound: Int32Array;
+  private readonly branching: Branching;
   /** whether what must hold can't, whatever is picked */
   readonly impossible: boolean;
 
@@ -64,8 +48,7 @@ export class Solver {
     this.weights = new Float64Array(this.own).fill(1);
     this.queued = new Uint8Array(sizes.length);
     this.isToCount = new Uint8Array(counters.length);
-    this.picked = new Int32Array(sizes.length);
-    this.lastFound = new Int32Array(sizes.length);
+    this.branching = new Branching(space, this.trail, this.clauses, this.weights);
     const countersOf: number[][] = sizes.map(() => []);
     counters.forEach(({ variables }, counter) => variables.forEach((variable) => countersOf[variable]?.push(counter)));
     this.countersOf = countersOf;
@@ -78,7 +61,7 @@ export class Solver {
 
   /** Forgets the last solution, so that of equally good values the first are picked again. */
   forget(): void {
-    this.lastFound.fill(0);
+    this.branching.forget();
   }
 
   /** A place to come back to. */
@@ -257,70 +240,14 @@ export class Solver {
     return true;
   }
 
-  /** The cheapest value that is left to a variable; of equally cheap ones the first, or that of the last solution. */
-  private cheapest(variable: number, costs: Float64Array | null | undefined): number {
-    const size = this.space.sizes[variable] ?? 0;
-    let best = -1;
-    if (!costs && this.has(variable, this.lastFound[variable] ?? 0)) return this.lastFound[variable] ?? 0;
-    for (let value = 0; value < size; value += 1) {
-      if (!this.has(variable, value)) continue;
-      if (!costs) return value;
-      if (best < 0 || (costs[value] ?? 0) < (costs[best] ?? 0)) best = value;
-    }
-    return best;
-  }
-
-  /** Gives every variable the value that an objective likes best, whether or not all clauses hold. */
+  /** Gives every variable the value that an objective likes best, whether or not everything holds. */
   pick(objective: Objective): Int32Array {
-    for (let variable = 0; variable < this.picked.length; variable += 1) this.picked[variable] = this.cheapest(variable, objective.costs[variable]);
-    return this.picked;
+    return this.branching.pick(objective);
   }
 
-  /** What to decide because what is picked breaks a clause, the one that has made most trouble before, or a counter; null when nothing is broken. */
+  /** What to decide because what is picked breaks something; null when nothing is broken. */
   brokenBy(picked: Int32Array, objective: Objective): Branch | null {
-    const { starts, variables, places, words } = this.clauses;
-    let broken = -1;
-    for (let clause = 0; clause < this.own; clause += 1) {
-      if (broken >= 0 && (this.weights[clause] ?? 0) <= (this.weights[broken] ?? 0)) continue;
-      let holds = false;
-      for (let literal = starts[clause] ?? 0; literal < (starts[clause + 1] ?? 0); literal += 1) {
-        const value = picked[variables[literal] ?? 0] ?? 0;
-        if ((((words[(places[literal] ?? 0) + (value >>> 5)] ?? 0) >>> (value & 31)) & 1) === 1) {
-          holds = true;
-          break;
-        }
-      }
-      if (!holds) broken = clause;
-    }
-    if (broken < 0) return this.miscounted(picked, objective);
-    const literal = this.unfalse(starts[broken] ?? 0, starts[broken + 1] ?? 0);
-    return { variable: variables[literal] ?? 0, values: this.clauses.valuesOf(literal).slice() };
-  }
-
-  /** What to decide because a counter is broken: of what is picked, what is worth most stays; or what costs least is added. */
-  private miscounted(given: Int32Array, { costs }: Objective): Branch | null {
-    for (const { variables, picked, unpicked, least, most } of this.space.counters) {
-      let count = 0;
-      for (let place = 0; place < variables.length; place += 1) if (hasValue(picked[place] ?? NO_VALUES, given[variables[place] ?? 0] ?? 0)) count += 1;
-      if (count === 0 || (count >= least && count <= most)) continue;
-      let [best, price] = [-1, Infinity];
-      for (let place = 0; place < variables.length; place += 1) {
-        const variable = variables[place] ?? 0;
-        const [inside, outside] = [picked[place] ?? NO_VALUES, unpicked[place] ?? NO_VALUES];
-        if (hasValue(inside, given[variable] ?? 0) !== count > most || !this.meets(variable, inside) || !this.meets(variable, outside)) continue;
-        const list = costs[variable];
-        const extra = list ? this.least(variable, list, inside) - this.least(variable, list, outside) : 0;
-        if (extra < price) [best, price] = [place, extra];
-      }
-      if (best >= 0) return { variable: variables[best] ?? 0, values: picked[best] ?? NO_VALUES };
-    }
-    return null;
-  }
-
-  private least(variable: number, costs: Float64Array, set: ValueSet): number {
-    let least = Infinity;
-    for (let value = 0; value < costs.length; value += 1) if ((costs[value] ?? 0) < least && hasValue(set, value) && this.has(variable, value)) least = costs[value] ?? 0;
-    return least;
+    return this.branching.brokenBy(picked, objective);
   }
 
   /**
@@ -340,10 +267,7 @@ export class Solver {
       for (;;) {
         spend(budget);
         const branch = this.brokenBy(this.pick(objective), objective);
-        if (!branch) {
-          this.lastFound.set(this.picked);
-          return this.picked.slice();
-        }
+        if (!branch) return this.branching.found();
         this.trail.level += 1;
         this.keep(branch.variable, branch.values, 0, false, DECIDED);
         while (!this.propagate()) {
