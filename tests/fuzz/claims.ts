@@ -94,6 +94,7 @@ function nameOf(program: Program, { resolution }: Tried): string {
 }
 
 function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
+  if (analysis.faulty) return claim(sold.length === 0, 'there is nothing to analyse');
   const settled = analysis.cutShort.length === 0 && analysis.gaps.length === 0 && analysis.unsettled.length === 0;
   if (analysis.nothingSells) claim(sold.length === 0, 'nothing sells');
   const belowNothing = analysis.belowNothing !== null || analysis.lineBelowNothing !== null;

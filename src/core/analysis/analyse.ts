@@ -17,7 +17,7 @@ export interface Analysis extends DeadOptions, PriceEnds {
   readonly done: readonly Stage[];
   /** stages for which the budget did not suffice: what they found is true, but may not be all */
   readonly cutShort: readonly Stage[];
-  /** whether the product has faults, without which there is nothing to analyse */
+  /** whether the product has faults or no price, so that there is nothing to analyse */
   readonly faulty: boolean;
   /** whether nothing at all can be sold, which is proved, and the rules without any one of which something could */
   readonly nothingSells: { readonly without: readonly number[] } | null;
@@ -85,7 +85,7 @@ const TOLD_EVERY = 20;
  * @returns what is known after each stage, and while a long one goes on
  */
 export function* analyse(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
-  if (program.blocking.length > 0) return { ...NOTHING, faulty: true, done: stages };
+  if (program.blocking.length > 0 || !hasPrice(program)) return { ...NOTHING, faulty: true, done: stages };
   const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
   const { pair, any } = firstSold(program, today, budget(limits.searching));
   const { inner, outer, innerSolver, outerSolver } = pair;
@@ -127,6 +127,9 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   const atLeast = inner.gaps.length > 0 ? 0n : least;
   return after('count', true, atLeast === most ? { selections: String(most) } : { selectionsBetween: [String(atLeast), String(most)] });
 }
+
+/** Whether anything says what the product costs. */
+const hasPrice = ({ base, baseFormula, variants }: Program) => base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
 
 /** What is typed and uncertain in part. */
 function unsettledTitles({ inner, isSettled }: Pair): (string | null)[] {

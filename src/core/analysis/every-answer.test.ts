@@ -111,6 +111,11 @@ describe('rules that oppose each other', () => {
 });
 
 describe('findings that are two things', () => {
+  it('a product without a price, and one of which nothing can be sold', () => {
+    expect(analysed({ price: null })).toMatchObject({ faulty: true, selections: null });
+    expect(analysed({ choices: [list('a', keys('x'))], rules: [rule(null, { kind: 'refuse', reason: 'No' })] })).toMatchObject({ faulty: false, selections: '0' });
+  });
+
   it('a choice that is never asked, and one that is, but of which nothing can be chosen', () => {
     const withheld = { choices: [list('a', keys('x')), list('b', keys('x', 'y'), { required: false })], rules: [rule(null, { kind: 'withhold', choice: 'b', options: ['x', 'y'] })] };
     expect(codes(withheld)).toEqual(['choiceNothingOffered']);
