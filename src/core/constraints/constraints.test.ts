@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { Random } from '../../../tests/support/generated-products';
 import { allOf, anyOf, countSolutions, type Formula, holdsFor, minimise, not, Solver, Space, sumOf, within } from '.';
 
 /** Small spaces that can be tried value by value. */
@@ -107,5 +108,64 @@ describe('spaces of variables, beside every value tried', () => {
     expect(built.clauses.length).toBeLessThan(40);
     expect(countSolutions(new Solver(built), BUDGET())).toBe(2n ** 12n - 3n ** 6n);
     expect(variables).toHaveLength(12);
+  });
+});
+
+describe('what a search learns', () => {
+  /** Spaces near the point where nothing fits any more: so many of the others' values are forbidden pairwise. */
+  function tight(seed: number, variables: number, values: number, pairs: number): Space {
+    const random = new Random(seed);
+    const built = new Space();
+    for (let variable = 0; variable < variables; variable += 1) built.variable(values);
+    for (let pair = 0; pair < pairs; pair += 1) {
+      const [one, other, value, beside] = [random.below(variables), random.below(variables), random.below(values), random.below(values)];
+      if (one !== other) built.require(anyOf(built.is(one, (is) => is !== value), built.is(other, (is) => is !== beside)));
+    }
+    return built;
+  }
+
+  it('decides spaces near the point where nothing fits', () => {
+    const found = Array.from({ length: 24 }, (_, seed) => within(() => new Solver(tight(seed + 1, 30, 4, 560)).solve({ steps: 60_000 }, { costs: [] })));
+    expect(found.filter((solution) => solution === undefined)).toEqual([]);
+    expect([...new Set(found.map((solution) => solution !== null))].sort()).toEqual([false, true]);
+  });
+
+  it('holds for later questions, too: answers are the same as of a solver that knows nothing', () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const built = tight(seed, 14, 3, 62);
+      const learned = new Solver(built);
+      for (let variable = 0; variable < 14; variable += 1) {
+        for (let value = 0; value < 3; value += 1) {
+          const fresh = new Solver(built).canBe(variable, value, BUDGET());
+          expect(learned.canBe(variable, value, BUDGET()), `${seed} ${variable} ${value}`).toBe(fresh);
+        }
+      }
+    }
+  });
+
+  it('is as it was after assumptions are taken back', () => {
+    const built = tight(5, 14, 3, 50);
+    const solver = new Solver(built);
+    const start = solver.mark();
+    const before = Array.from({ length: 42 }, (_, place) => solver.has(Math.floor(place / 3), place % 3));
+    for (let variable = 0; variable < 14; variable += 1) if (!solver.only(variable, variable % 3)) break;
+    solver.undo(start);
+    expect(Array.from({ length: 42 }, (_, place) => solver.has(Math.floor(place / 3), place % 3))).toEqual(before);
+  });
+});
+
+describe('a least and a most of several', () => {
+  it('are kept with what else must hold, and few steps find all that is possible', () => {
+    const built = new Space();
+    const variables = Array.from({ length: 120 }, () => built.variable(2));
+    built.limit(variables.map((variable) => ({ variable, isPicked: (value) => value === 1 })), 3, 5);
+    built.require(anyOf(built.is(0, (value) => value === 0), built.is(1, (value) => value === 0)));
+    const solver = new Solver(built);
+    let possible = 0;
+    solver.possible({ steps: 5000 }, variables.map(() => [1]), (_, __, can) => (possible += can ? 1 : 0));
+    expect(possible).toBe(120);
+    for (let picked = 0; picked < 5; picked += 1) expect(solver.only(picked * 2 + 2, 1)).toBe(true);
+    // Five are picked: none of the others can be any more.
+    expect(solver.has(0, 1)).toBe(false);
   });
 });
