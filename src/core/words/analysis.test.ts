@@ -11,8 +11,8 @@ describe('which answers to change', () => {
     [{ ...change, anew: { kind: 'characters', least: 2, most: 4 } as const }, 'give Name 2 to 4 characters instead of “Beekeeper”'],
     [{ ...change, anew: { kind: 'characters', least: 1, most: 1 } as const }, 'give Name 1 character instead of “Beekeeper”'],
     [{ ...change, anew: { kind: 'characters', least: null, most: null } as const }, 'give Name another text instead of “Beekeeper”'],
-    [{ ...change, title: 'Collected', from: '1 June 2027', anew: { kind: 'day', first: null, last: '2027-05-12' } as const }, 'give Collected a day up to 12 May 2027 instead of “1 June 2027”'],
-    [{ ...change, title: 'Collected', from: '1 June 2027', anew: { kind: 'day', first: '2027-06-02', last: null } as const }, 'give Collected a day from 2 June 2027 on instead of “1 June 2027”'],
+    [{ ...change, title: 'Collected', from: '1 June 2027', anew: { kind: 'day', first: null, last: '2027-05-12' } as const }, 'give Collected a day up to Wednesday, 12 May 2027 instead of “1 June 2027”'],
+    [{ ...change, title: 'Collected', from: '1 June 2027', anew: { kind: 'day', first: '2027-06-02', last: null } as const }, 'give Collected a day from Wednesday, 2 June 2027 on instead of “1 June 2027”'],
   ])('%j', (given, words) => expect(changeWords([given])).toBe(`To keep what you chose last, ${words}.`));
 
   it('stand in one sentence', () => {
