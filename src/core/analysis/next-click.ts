@@ -1,4 +1,3 @@
-import { hasOptions } from '../catalog';
 import { type Candidate } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Budget, type Goal, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
@@ -210,13 +209,6 @@ export class NextClick {
     const changes = smallestChange(model, solver, fixed.filter(({ choice }) => choice !== keptAt), answered, given, innerPrice, budget);
     return changes ? { kind: 'conflict', changes } : { kind: 'hopeless' };
   }
-}
-
-/** Whether choices are tied together at all: by rules and tables, by formulas, or because a price could come to less than nothing. */
-export function isTied({ rules, formulas, product }: Program): boolean {
-  if (rules !== null || formulas.length > 0) return true;
-  const amounts = product.choices.flatMap((choice) => (hasOptions(choice) ? choice.options.map(({ amount }) => amount) : 'amount' in choice ? [choice.amount] : []));
-  return amounts.some((amount) => amount?.value.startsWith('-'));
 }
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */

@@ -7,7 +7,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { forReadiness } from '@/core/analysis';
+import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
 import { stockView } from '@/core/stock';

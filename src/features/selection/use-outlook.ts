@@ -1,7 +1,9 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { isTied, type Outlook } from '@/core/analysis';
+import { type Outlook } from '@/core/analysis';
+// By itself, so that pages need not load what only the worker runs.
+import { isTied } from '@/core/analysis/tied';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { type OutlookFound, type OutlookQuestion, type ToOutlook } from './outlook.worker';
