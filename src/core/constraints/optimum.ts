@@ -15,25 +15,6 @@ export interface Goal extends Objective {
   unsettled(picked: Int32Array): Iterable<number>;
 }
 
-/** A goal that is the sum of what each value costs by itself. */
-export function sumOf(costs: readonly (Float64Array | null)[], sizes: readonly number[]): Goal {
-  return {
-    costs,
-    bound(solver) {
-      let sum = 0;
-      costs.forEach((list, variable) => {
-        if (!list) return;
-        let least = Infinity;
-        for (let value = 0; value < (sizes[variable] ?? 0); value += 1) if ((list[value] ?? 0) < least && solver.has(variable, value)) least = list[value] ?? 0;
-        sum += least;
-      });
-      return sum;
-    },
-    value: (picked) => costs.reduce((sum, list, variable) => sum + (list?.[picked[variable] ?? 0] ?? 0), 0),
-    unsettled: () => costs.keys(),
-  };
-}
-
 /** Sums are compared to within a billionth: what is paid is rounded to far coarser steps. */
 export const CLOSE = 1e-9;
 
