@@ -1,6 +1,8 @@
 import { SOME_DAY } from '../calendar';
+import { hasOptions } from '../catalog';
 import { type Program } from '../compile';
 import { Exact } from '../number';
+import { priceToReach } from './dead-options';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
@@ -37,6 +39,10 @@ export function sellableRange(program: Program): PriceRange | null {
   return range;
 }
 
+/** Whether anything is paid for each character: of texts not every number of spaces is looked at, which only matters where a price may not fall below nothing. */
+const countsCharacters = ({ product, rules }: Program) =>
+  [...product.choices.flatMap((choice) => (hasOptions(choice) ? choice.options.map(({ amount }) => amount) : 'amount' in choice ? [choice.amount] : [])), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))].some((amount) => amount?.kind === 'perCharacter');
+
 function rangeOf(program: Program): PriceRange | null {
   if (program.blocking.length > 0) return null;
   const { unit, isOpen, priced } = perUnitOf(program);
@@ -46,5 +52,5 @@ function rangeOf(program: Program): PriceRange | null {
   if (!lowest || !highest) return null;
   const is = (kind: PriceCoverage['kind']) => ({ coverage }: PriceEnd) => coverage.kind === kind;
   const ends = [lowest, highest];
-  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || ends.some(is('open')), isProved: ends.every(is('proved')) };
+  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || ends.some(is('open')), isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)) };
 }

@@ -83,13 +83,18 @@ export function reader(choice: TextChoice, path: Path): ChoiceReader {
   };
 }
 
+/** So many lengths at most are looked at one by one. */
+const MOST_LENGTHS = 40;
+
 /**
  * Texts of every length at which something changes, each without spaces and with as many as it can have. What a text
  * adds is so much for each character or letter, so that between them nothing comes to more or less.
  */
 export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits, longest: number, { thresholds, read }: CandidateScope): Candidates {
   const [least, most] = [minCharacters ?? 1, maxCharacters ?? longest];
-  const lengths = new Set([least, 2, most, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
+  // Where a price may not fall below nothing, what lies between may come nearer to it.
+  const each = most - least <= MOST_LENGTHS ? Array.from({ length: Math.max(0, most - least + 1) }, (_, more) => least + more) : [];
+  const lengths = new Set([least, 2, most, ...each, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
   const fitting = [...lengths].filter((length) => length >= least && length <= most).sort((a, b) => a - b);
   return { list: fitting.flatMap((length) => [...read('x'.repeat(length), 0), ...(length > 2 ? read(`x${' '.repeat(length - 2)}x`, 0) : [])]), counted: false };
 }
