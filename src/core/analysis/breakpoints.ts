@@ -1,7 +1,7 @@
 import { formulaInputsOf, type FormulaProgram, type Program } from '../compile';
 import { type FormulaInputs } from '../compile/formulas';
 import { Exact } from '../number';
-import { boundsOf, resultOf, runFormula } from '../run';
+import { boundsOf, readInputs, resultOf, runFormula } from '../run';
 import { type Answer } from '../selection';
 import { candidatesOf, QUANTITY, quantitiesOf } from './candidates';
 
@@ -94,13 +94,8 @@ function samplesOf(program: Program, index: number, today: string): Exact[] {
 type Kinks = readonly { readonly value: Exact | null; readonly at: 'nothing' | 'wholes' | 'halves' }[];
 
 function kinksAt(program: Program, formula: FormulaProgram, place: number, given: FormulaInputs): Kinks {
-  const values: (Exact | null)[] = [];
-  for (let slot = 0; slot < formula.inputs.length; slot += 1) {
-    const read = formula.reads[slot] ?? null;
-    const value = read && read(given);
-    if (read && value === null) return [];
-    values.push(value);
-  }
+  const values = readInputs(formula, given);
+  if (!values) return [];
   const { measured, charging } = program.base;
   const own = formula.compiled.kinks(values);
   const { kind } = formula.serves;

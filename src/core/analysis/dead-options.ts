@@ -1,6 +1,6 @@
-import { type Budget, type Goal, minimise, type Solver, valuesWhere, within } from '../constraints';
+import { type Budget, type Goal, minimise, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Model, type ModelledChoice } from './model';
-import { priceGoal } from './price-goal';
+import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps } from './price-model';
 import { optionValues, possibleOptions } from './solutions';
 
@@ -16,17 +16,14 @@ export interface DeadOptions {
 /** The goal of the highest price, where a price can come to less than nothing: what can't be sold at any price above can't be sold. */
 export function priceToReach(model: Model, solver: Solver): Goal | null {
   const steps = priceSteps(model);
-  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -HALF_A_MINOR_UNIT(model)) return null;
+  if (!steps || solver.impossible || priceGoal(model, steps, 'lowest').bound(solver) >= -halfAMinorUnit(model)) return null;
   return priceGoal(model, steps, 'highest');
 }
-
-/** A price that is rounded to nothing is no price below nothing. */
-const HALF_A_MINOR_UNIT = ({ program }: Model) => 0.5 / 10 ** program.places;
 
 /** Whether some selection under what is left to the variables costs nothing or more. */
 export function reachesNothing(model: Model, solver: Solver, goal: Goal, budget: Budget): boolean {
   // Goals are what is to be least: a price of nothing or more is one that comes to nothing or less.
-  const least = -HALF_A_MINOR_UNIT(model);
+  const least = -halfAMinorUnit(model);
   let reached = false;
   const enough: Goal = {
     ...goal,
@@ -56,7 +53,7 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
   const nothingOffered: number[] = [];
   for (const choice of choices) {
     // What nothing hides is always shown.
-    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => canBeAny(solver, variable, values.map(({ hidden }) => hidden !== true), budget) && (!goal || reachesAsked(model, solver, variable, values.map(({ hidden }) => hidden !== true), goal, budget))));
+    const shown = choice.variables.every(({ values }) => values.every(({ hidden }) => hidden !== true)) || within(() => choice.variables.some(({ variable, values }) => isSold(model, solver, variable, valuesWhere(values.length, (value) => values[value]?.hidden !== true), goal, budget)));
     if (shown === false) neverShown.push(choice.index);
     else if (shown && whole && hasAll(choice) && isDead(choice)) nothingOffered.push(choice.index);
   }
@@ -64,19 +61,11 @@ export function deadOptions(model: Model, solver: Solver, budget: Budget): { who
   return { whole: whole === true, found: { deadOptions: dead.filter(({ choice }) => !told.includes(choice)), neverShown, nothingOffered } };
 }
 
-function reachesAsked(model: Model, solver: Solver, variable: number, allowed: readonly boolean[], goal: Goal, budget: Budget): boolean {
+/** Whether something can be sold, at a price of nothing or more, while a variable has one of some values. */
+function isSold(model: Model, solver: Solver, variable: number, values: Uint32Array, goal: Goal | null, budget: Budget): boolean {
   const mark = solver.mark();
   try {
-    return solver.narrow(variable, valuesWhere(allowed.length, (value) => allowed[value] ?? false)) && reachesNothing(model, solver, goal, budget);
-  } finally {
-    solver.undo(mark);
-  }
-}
-
-function canBeAny(solver: Solver, variable: number, allowed: readonly boolean[], budget: Budget): boolean {
-  const mark = solver.mark();
-  try {
-    return solver.narrow(variable, valuesWhere(allowed.length, (value) => allowed[value] ?? false)) && solver.solve(budget, { costs: [] }) !== null;
+    return solver.narrow(variable, values) && (goal ? reachesNothing(model, solver, goal, budget) : solver.solve(budget, NO_COSTS) !== null);
   } finally {
     solver.undo(mark);
   }
@@ -97,10 +86,7 @@ export function deadIn(model: Model, solver: Solver, goal: Goal | null, budget: 
   for (const { choice, option } of alive) {
     const place = optionValues(choices.find(({ index }) => index === choice) ?? NO_CHOICE).find((one) => one.option === option);
     if (!place) continue;
-    const mark = solver.mark();
-    const reaches = solver.narrow(place.variable, place.values) && reachesNothing(model, solver, goal, budget);
-    solver.undo(mark);
-    if (!reaches) found(choice, option);
+    if (!isSold(model, solver, place.variable, place.values, goal, budget)) found(choice, option);
   }
 }
 

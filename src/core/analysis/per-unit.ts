@@ -1,4 +1,4 @@
-import { type Choice, hasOptions } from '../catalog';
+import { amountsOf, hasOptions } from '../catalog';
 import { type EffectProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { type Amount, type AmountProgram, countedChoice, kindOfAmount } from '../pricing';
@@ -44,14 +44,13 @@ export function perUnitOf(program: Program): PricedPerUnit {
     const value = (Exact.parse(given.value) ?? Exact.zero).times(factorOf(given));
     return () => ({ label: '', kind: 'choice', of: null, amount: value, per: 'unit', source: '' });
   };
-  const amountsOf = (choice: Choice | undefined): readonly (Amount | null)[] => (!choice ? [] : hasOptions(choice) ? choice.options.map(({ amount }) => amount) : 'amount' in choice ? [choice.amount] : []);
   const choices = program.product.choices.map((choice) => {
     if (hasOptions(choice)) return { ...choice, options: choice.options.map((option) => ({ ...option, amount: forOne(option.amount, choice.key) })) };
     return 'amount' in choice ? { ...choice, amount: forOne(choice.amount, choice.key) } : choice;
   });
   const compiled = program.choices.map((choice, index) => {
-    const [now, given] = [amountsOf(choices[index]), amountsOf(program.product.choices[index])];
-    return { ...choice, effects: choice.effects.map((one, place): EffectProgram => ({ ...one, amount: ready(now[place] ?? null, given[place] ?? null, one.amount), wasAmount: null })) };
+    const [now, given] = [choices[index], program.product.choices[index]].map((definition) => (definition ? amountsOf(definition) : []));
+    return { ...choice, effects: choice.effects.map((one, place): EffectProgram => ({ ...one, amount: ready(now?.[place] ?? null, given?.[place] ?? null, one.amount), wasAmount: null })) };
   });
   const priceSteps = program.priceSteps.flatMap((step): Program['priceSteps'] => {
     if (step.kind === 'formula') {

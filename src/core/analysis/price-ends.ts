@@ -5,7 +5,7 @@ import { type Breakpoints } from './breakpoints';
 import { type Example, exampleFor } from './example';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
-import { priceGoal } from './price-goal';
+import { halfAMinorUnit, priceGoal } from './price-goal';
 import { type PriceSteps, priceSteps } from './price-model';
 
 /** An end of the price range: the best that was found, and how far it is proved. */
@@ -122,12 +122,9 @@ function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quan
   }
 }
 
-/** A price that is rounded to nothing is no price below nothing. */
-const belowNothingFrom = ({ program }: Model) => -0.5 / 10 ** program.places;
-
 /** The goal with what would cost less than nothing taken for no answer. */
 function notBelowNothing(goal: Goal, model: Model): Goal {
-  const least = belowNothingFrom(model);
+  const least = -halfAMinorUnit(model);
   return {
     ...goal,
     bound: (solver) => Math.max(least, goal.bound(solver)),
@@ -147,7 +144,7 @@ function notRefused(goal: Goal, { refused }: Model): Goal {
 /** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
 function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
   if (steps.once.length === 0) return goal;
-  const least = belowNothingFrom(model);
+  const least = -halfAMinorUnit(model);
   const [unit, line] = [priceGoal(model, steps, 'lowest'), priceGoal(model, steps, 'lowest', 'line')];
   return {
     ...goal,

@@ -37,6 +37,9 @@ function taken(step: Step, sum: Interval, base: Interval, amount: Interval): Int
   }
 }
 
+/** What rounds to nothing is no price below nothing: from half a minor unit on it is one. In major units. */
+export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** program.places;
+
 /**
  * The goal of the lowest price, or of the highest: that of what is lowest when turned round.
  *

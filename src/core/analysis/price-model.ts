@@ -1,4 +1,4 @@
-import { hasOptions } from '../catalog';
+import { amountsOf } from '../catalog';
 import { formulaInputsOf } from '../compile';
 import { type Formula, type Solver } from '../constraints';
 import { type Range } from '../formula';
@@ -43,8 +43,18 @@ const intervalOf = ({ low, high }: Range): Interval => [low?.toApproximateNumber
 
 const ordered = (one: number, other: number): Interval => (one <= other ? [one, other] : [other, one]);
 
-/** Takes a product's pricing apart into steps. @returns null where it depends on more than can be told apart */
+const known = new WeakMap<Model, PriceSteps | null>();
+
+/** Takes a product's pricing apart into steps, once for each model. @returns null where it depends on more than can be told apart */
 export function priceSteps(model: Model): PriceSteps | null {
+  const before = known.get(model);
+  if (before !== undefined) return before;
+  const steps = stepsOf(model);
+  known.set(model, steps);
+  return steps;
+}
+
+function stepsOf(model: Model): PriceSteps | null {
   const { program } = model;
   const base = baseStep(model);
   if (!base) return null;
@@ -106,7 +116,7 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
   // Of several, so many are picked at least and so many at most: together they come to less than each by itself.
   const together: Step[] = [];
   // A share of the sum is taken of what stands before it: there the order of options matters.
-  const inAnyOrder = !hasOptions(definition) || definition.options.every(({ amount }) => !amount || kindOfAmount(amount).operation !== 'shareOfSum');
+  const inAnyOrder = amountsOf(definition).every((amount) => !amount || kindOfAmount(amount).operation !== 'shareOfSum');
   for (const { variable, values } of choice.variables) {
     // All options of a choice are one step, so that what it can come to at least is known: only one of them is picked.
     const effects = new Set(values.flatMap(({ answer }) => answer?.picks.map(({ effect }) => effect) ?? []));
@@ -114,7 +124,7 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
     for (const effect of effects) {
       const counts = values.map((candidate) => countsOf(candidate, effect));
       const compiled = program.choices[index]?.effects[effect]?.amount;
-      const amount = hasOptions(definition) ? definition.options[effect]?.amount : 'amount' in definition ? definition.amount : null;
+      const amount = amountsOf(definition)[effect];
       if (!compiled || !amount) continue;
       const step = amountStep(model, amount, compiled, [variable], definition.key);
       if (!step) return false;

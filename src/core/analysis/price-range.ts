@@ -1,5 +1,5 @@
 import { SOME_DAY } from '../calendar';
-import { hasOptions } from '../catalog';
+import { amountsOf } from '../catalog';
 import { type Program } from '../compile';
 import { Exact } from '../number';
 import { priceToReach } from './dead-options';
@@ -41,7 +41,7 @@ export function sellableRange(program: Program): PriceRange | null {
 
 /** Whether anything is paid for each character: of texts not every number of spaces is looked at, which only matters where a price may not fall below nothing. */
 const countsCharacters = ({ product, rules }: Program) =>
-  [...product.choices.flatMap((choice) => (hasOptions(choice) ? choice.options.map(({ amount }) => amount) : 'amount' in choice ? [choice.amount] : [])), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))].some((amount) => amount?.kind === 'perCharacter');
+  [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))].some((amount) => amount?.kind === 'perCharacter');
 
 function rangeOf(program: Program): PriceRange | null {
   if (program.blocking.length > 0) return null;

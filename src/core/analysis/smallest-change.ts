@@ -2,6 +2,7 @@ import { type Program } from '../compile';
 import { type Budget, type Goal, hasValue, minimise, type Solver } from '../constraints';
 import { type Answer } from '../selection';
 import { type Model, type ModelledChoice } from './model';
+import { halfAMinorUnit } from './price-goal';
 import { contextFor, selectionFor } from './solutions';
 
 /** An earlier answer to change so that the others can stay. */
@@ -73,7 +74,8 @@ function groupsOf(program: Program, fixed: readonly Fixed[], given: Readonly<Rec
   }));
 }
 
-function fewestChanges({ space, choices, program }: Model, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null): Goal {
+function fewestChanges(model: Model, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null): Goal {
+  const { space, choices } = model;
   const costs: (Float64Array | null)[] = space.sizes.map(() => null);
   const further = new Map<number, Float64Array>();
   for (const { choice, weight, members } of groups) {
@@ -101,7 +103,7 @@ function fewestChanges({ space, choices, program }: Model, groups: readonly Grou
     }
     return total;
   };
-  const minor = 0.5 / 10 ** program.places;
+  const minor = halfAMinorUnit(model);
   return {
     costs,
     bound: (solver) => (price && price.bound(solver) >= minor ? Infinity : sum(({ variable, values }) => (solver.meets(variable, values) ? null : 0))),

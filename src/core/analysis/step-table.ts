@@ -39,6 +39,17 @@ export interface Table {
 
 /** A step's amounts for all values of its variables; null where there are too many. */
 export function tabled(model: Model, step: Step): Table | null {
+  const before = known.get(step);
+  if (before !== undefined) return before;
+  const table = tableOf(model, step);
+  known.set(step, table);
+  return table;
+}
+
+/** A step belongs to one model, and is asked about from both sides. */
+const known = new WeakMap<Step, Table | null>();
+
+function tableOf(model: Model, step: Step): Table | null {
   const { space } = model;
   const sizes = step.variables.map((variable) => space.sizes[variable] ?? 1);
   const ways = sizes.reduce((product, size) => product * size, 1);

@@ -10,6 +10,6 @@ export { type PartCost, type PartTaken, resolvePart } from './parts';
 export { resolve } from './resolve';
 export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
-export { resultOf, runFormula } from './run-formula';
+export { readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf } from './unit-price';
 export { baseRange, chargedRange, formulaRange } from './ranges';

@@ -4,6 +4,7 @@ import { type Program, type VariantProgram } from '../compile/program';
 import { hull, only, type Range, timesRange } from '../formula';
 import { Exact } from '../number';
 import { charge } from './charging';
+import { readInputs } from './run-formula';
 
 /** What a formula can come to: a range; stops, for every value; or null while something it uses is not answered. */
 type FormulaRange = Range | 'stops' | null;
@@ -12,16 +13,15 @@ type FormulaRange = Range | 'stops' | null;
  * What a formula can come to while everything it is worked out from is anything between two ends. Each name is read
  * from one thing, and rises or falls with it.
  */
-export function formulaRange({ compiled, inputs, reads }: FormulaProgram, low: FormulaInputs, high: FormulaInputs): FormulaRange {
-  if (compiled.faults.length > 0) return null;
-  const ranges: (Range | null)[] = [];
-  for (let slot = 0; slot < inputs.length; slot += 1) {
-    const read = reads[slot] ?? null;
-    const [one, other] = read ? [read(low), read(high)] : [null, null];
-    if (read && (!one || !other)) return null;
-    ranges.push(one && other && hull([only(one), only(other)]));
-  }
-  return compiled.range(ranges) ?? 'stops';
+export function formulaRange(formula: FormulaProgram, low: FormulaInputs, high: FormulaInputs): FormulaRange {
+  if (formula.compiled.faults.length > 0) return null;
+  const [lows, highs] = [readInputs(formula, low), readInputs(formula, high)];
+  if (!lows || !highs) return null;
+  const ranges = lows.map((one, slot) => {
+    const other = highs[slot] ?? null;
+    return one && other && hull([only(one), only(other)]);
+  });
+  return formula.compiled.range(ranges) ?? 'stops';
 }
 
 /** How much of the unit that a price is for can be charged; null while it is not known, or where it is not sold by the unit. */

@@ -3,13 +3,8 @@ import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
 import { type FormulaStop } from '../formula';
 import { type Exact } from '../number';
 
-/** Runs one formula for a selection; what has been run for it before is not run again. */
-export function runFormula(formula: FormulaProgram, given: FormulaInputs): FormulaOutcome {
-  const { compiled, inputs, reads } = formula;
-  if (compiled.faults.length > 0) return null;
-  const runs = formula.isAskedTwice ? given.runs : undefined;
-  const before = runs?.get(formula);
-  if (before !== undefined) return before;
+/** What a formula is worked out from, by slot, null for what it doesn't use; null altogether while something that it uses is not answered. */
+export function readInputs({ inputs, reads }: FormulaProgram, given: FormulaInputs): (Exact | null)[] | null {
   const values: (Exact | null)[] = [];
   for (let slot = 0; slot < inputs.length; slot += 1) {
     const read = reads[slot] ?? null;
@@ -17,6 +12,18 @@ export function runFormula(formula: FormulaProgram, given: FormulaInputs): Formu
     if (read && value === null) return null;
     values.push(value);
   }
+  return values;
+}
+
+/** Runs one formula for a selection; what has been run for it before is not run again. */
+export function runFormula(formula: FormulaProgram, given: FormulaInputs): FormulaOutcome {
+  const { compiled } = formula;
+  if (compiled.faults.length > 0) return null;
+  const runs = formula.isAskedTwice ? given.runs : undefined;
+  const before = runs?.get(formula);
+  if (before !== undefined) return before;
+  const values = readInputs(formula, given);
+  if (!values) return null;
   const outcome = compiled.run(values);
   runs?.set(formula, outcome);
   return outcome;

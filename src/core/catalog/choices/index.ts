@@ -77,6 +77,12 @@ export function hasOptions(choice: Choice): choice is OptionsChoice {
   return 'options' in choice;
 }
 
+/** What each of a choice's effects adds to the price, by its position: of every option, or of the answer. */
+export function amountsOf(choice: Choice) {
+  if (hasOptions(choice)) return choice.options.map(({ amount }) => amount);
+  return 'amount' in choice ? [choice.amount] : [];
+}
+
 /** Whether its options are counted separately in stock. */
 export function isStocked(choice: Choice): choice is OneOfChoice {
   return 'stocked' in choice && choice.stocked;
