@@ -1,6 +1,7 @@
 import { isNull } from 'drizzle-orm';
 import { type AnySQLiteColumn, blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { type FileType, type LotRule, type Shop } from '../core/catalog';
+import { type Selection } from '../core/selection';
 import { type ProductCard } from './cards';
 import { formerDrafts, productDocument, resolutionDocument, sheetDocument } from './documents';
 
@@ -232,6 +233,8 @@ export const basketLines = sqliteTable(
     basket: text('basket').notNull().references(() => baskets.token, { onDelete: 'cascade' }),
     productId: integer('product_id').notNull().references(() => products.id),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    /** what is answered of its parts; null where it has none */
+    parts: text('parts', { mode: 'json' }).$type<Selection['parts']>(),
     quantity: integer('quantity').notNull(),
     itemKey: text('item_key').notNull(),
     /** what one cost when it was put in, to tell the customer when that changes */
@@ -280,6 +283,7 @@ export const orderLines = sqliteTable(
     unitPrice: text('unit_price').notNull(),
     lineTotal: text('line_total').notNull(),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    parts: text('parts', { mode: 'json' }).$type<Selection['parts']>(),
     resolution: resolutionDocument('resolution').notNull(),
     picture: text('picture'),
   },

@@ -104,7 +104,7 @@ describe('one basket in two windows', () => {
       return simulatedPayments(context).request(payment);
     };
     expect((await order(context, basket, {}, meanwhile)).state).toBe('paid');
-    expect((await readBasket(context, basket)).lines.map(({ answers, quantity }) => [answers.colour, quantity])).toEqual([['blue', 1], ['red', 1]]);
+    expect((await readBasket(context, basket)).lines.map(({ selection: { answers }, quantity }) => [answers.colour, quantity])).toEqual([['blue', 1], ['red', 1]]);
   });
 
   it('gets back what was not paid, added to what was put in meanwhile', async () => {

@@ -58,7 +58,12 @@ export function candidatesOf(program: Program, index: number, today: string, fur
     return answer && problems.length === 0 ? [{ raw, answer, option: null, same }] : [];
   };
   const found = kindOf(choice).candidates(choice, { index, today, thresholds: thresholdsOf(program, choice.key), further, read });
-  return found && { ...found, list: [...withoutAnswer(program, index), ...found.list] };
+  if (!found || !Object.hasOwn(program.fixed, choice.key)) return found && { ...found, list: [...withoutAnswer(program, index), ...found.list] };
+  // What the catalog manager has answered is the only answer; where a rule hides it, it is not asked.
+  const raw = program.fixed[choice.key] ?? null;
+  const [only] = raw === null ? [LEFT_OUT] : read(raw, 0);
+  const same = found.list.find(({ answer }) => answer !== null && answer.canonical === only?.answer?.canonical);
+  return { ...found, list: [...withoutAnswer(program, index).filter(({ hidden }) => hidden), ...(only ? [{ ...only, option: same?.option ?? null }] : [])] };
 }
 
 /** Quantities from one to another, of which one is looked at; no rule tells any of them from the others. */

@@ -2,7 +2,7 @@ import { type RuleEffect } from '../catalog';
 import { type Candidate } from '../catalog/choices';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
 import { kindOfEffect } from '../rules';
-import { resolve, resolvePart } from '../run';
+import { resolve, resolveAddOn } from '../run';
 import { isAnswered } from './conditions';
 import { type ModelDraft, type ModelledChoice, type Switches } from './model';
 
@@ -50,9 +50,9 @@ export function constrainChoice(choice: ModelledChoice, model: ModelDraft, fires
     const { clause } = kindOfEffect(effect);
     if (typeof clause === 'function') space.require(anyOf(opposite(fires[rule] ?? NEVER), leftAside(effect, switches, space), eachPick(choice, space, (candidate) => clause(effect, options, candidate))));
   }
-  const part = program.parts.find((candidate) => candidate.choice === index);
-  if (part) {
-    const canBeHad = (value: number) => resolvePart(part, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
+  const addOn = program.addOns.find((candidate) => candidate.choice === index);
+  if (addOn) {
+    const canBeHad = (value: number) => resolveAddOn(addOn, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
     space.require(anyOf(space.is(group, canBeHad), eachPick(choice, space, ({ answer }) => answer?.picks.length === 0)));
   }
   if (program.gone.includes(index)) space.require(eachPick(choice, space, ({ answer }) => answer?.picks.length === 0));

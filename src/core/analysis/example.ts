@@ -1,5 +1,6 @@
+import { type Program } from '../compile';
 import { type Exact } from '../number';
-import { resolve } from '../run';
+import { type CountedAnswer, resolve } from '../run';
 import { type Selection } from '../selection';
 import { type Model } from './model';
 import { contextFor, selectionFor } from './solutions';
@@ -13,19 +14,22 @@ export interface Example {
   readonly words: string;
 }
 
+/** Answers that count, as an example says them. */
+export function wordsOf({ product, indexOf }: Program, counted: readonly CountedAnswer[]): string {
+  const words = counted.map(({ choice, title, shown }) => {
+    const { kind } = product.choices[indexOf.get(choice) ?? -1] ?? {};
+    // Which text it is makes no difference, only how long.
+    return kind === 'text' || kind === 'longText' ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
+  });
+  return words.join(' · ');
+}
+
 /** A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its values stand for more */
 export function exampleFor(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values, counts);
   const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
   const pieces = selection.quantity === undefined || selection.quantity === model.program.defaultQuantity ? [] : [`${selection.quantity} pieces`];
-  const words = counted
-    .map(({ choice, title, shown }) => {
-      const { kind } = model.program.product.choices[model.program.indexOf.get(choice) ?? -1] ?? {};
-      // Which text it is makes no difference, only how long.
-      return kind === 'text' || kind === 'longText' ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
-    })
-    .concat(pieces)
-    .join(' · ');
+  const words = [wordsOf(model.program, counted), ...pieces].filter((text) => text !== '').join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };
 }
 

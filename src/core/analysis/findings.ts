@@ -1,6 +1,6 @@
 import { type Program } from '../compile';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
-import { type Analysis } from './analyse';
+import { type Analysis } from './analyse-plain';
 import { type Example } from './example';
 
 /** What one selection has and another has not. */

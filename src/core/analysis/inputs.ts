@@ -66,7 +66,7 @@ export function givenUnder(model: ModelDraft, valueOf: ValueOf) {
   const [answers, quantity, group] = [answersFor(model, valueOf), quantityAt(model, valueOf), groupAt(model, valueOf)];
   const charged = chargedOf(program, { answers, quantity, group });
   const variant = findVariant(program, answers, askedUnder(model, valueOf), []);
-  return { answers, quantity, group, base: baseBefore(program, variant, charged), variant, charged };
+  return { answers, quantity, group, base: baseBefore(program, variant, charged, []), variant, charged };
 }
 
 /** What formulas are worked out from, for the answers that values stand for: from one end to the other. */

@@ -1,6 +1,6 @@
 import { type Choice, type RuleEffect } from '../catalog';
 import { type Candidate, type Candidates, countCandidates } from '../catalog/choices';
-import { type Program } from '../compile';
+import { NOBODY, type Program } from '../compile';
 import { type Formula, not, Space } from '../constraints';
 import { type Exact } from '../number';
 import { type Answer } from '../selection';
@@ -78,7 +78,7 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const space = new Space();
   const breaks = breakpointsOf(program, today);
   const breaksAt = (index: number): Exact[] => [...(breaks.get(index) ?? []), ...(further.get(index) ?? [])];
-  const groups = [null, ...new Set(groupsMentioned(program))];
+  const groups = [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
@@ -105,12 +105,19 @@ function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly F
   return { kept, firing };
 }
 
-function* groupsMentioned({ choices, parts, rules, formulas }: Program): Generator<string> {
+function* groupsMentioned({ choices, addOns, rules, formulas }: Program): Generator<string> {
   for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
   // What is taken along may cost other groups something else.
-  for (const { program } of parts) yield* groupsMentioned(program);
+  for (const { program } of addOns) yield* groupsMentioned(program);
   for (const { rule } of rules?.program.rules ?? []) for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;
   for (const { inputs } of formulas) for (const { groups = [] } of inputs) yield* groups;
+}
+
+/** What the catalog manager has picked of a choice of several; null where that is left to customers. */
+function settledPicks(program: Program, index: number, today: string): Answer['picks'] | null {
+  const choice = program.choices[index];
+  if (!choice || !Object.hasOwn(program.fixed, choice.key)) return null;
+  return choice.reader.read(program.fixed[choice.key], [], { today, files: () => undefined })?.picks ?? [];
 }
 
 const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
@@ -123,12 +130,15 @@ function modelled(program: Program, choice: Choice, index: number, today: string
     const variable = counted ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);
     return { index, candidates, several: false, variables: [{ variable, values: list }] };
   }
+  const settled = settledPicks(program, index, today);
   const variables = choice.options.map(({ key }, option) => {
     const read = (raw: unknown, same: number): Candidate[] => {
       const count = typeof raw === 'number' ? raw : 1;
       return [{ raw: choice.ownQuantity && count > 1 ? { option: key, quantity: count } : key, option, same, answer: { ...NOTHING_PICKED, canonical: key, picks: [{ effect: option, count }] } }];
     };
-    const values: Candidate[] = [...withoutAnswer(program, index), ...countCandidates({ read }, choice.ownQuantity ? choice.mostEach : 1, (count) => count, 1)];
+    const every = (): Candidate[] => [...withoutAnswer(program, index), ...countCandidates({ read }, choice.ownQuantity ? choice.mostEach : 1, (count) => count, 1)];
+    const only = settled?.find(({ effect }) => effect === option);
+    const values = !settled ? every() : only ? [...withoutAnswer(program, index).filter(({ hidden }) => hidden), ...read(only.count, 1)] : [...withoutAnswer(program, index)];
     return { variable: space.variable(values.length, values.map(({ same }) => same)), values };
   });
   return { index, candidates, several: true, variables };

@@ -4,7 +4,7 @@ import { type Formula, type Solver } from '../constraints';
 import { type Range } from '../formula';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
-import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type PartCost, resolve, resolvePart, resultOf, runFormula } from '../run';
+import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type CostAlong, resolve, resolveAddOn, resultOf, runFormula } from '../run';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
 import { type Model, type ModelledChoice } from './model';
 
@@ -67,10 +67,10 @@ function stepsOf(model: Model): PriceSteps | null {
         if (!choiceSteps(model, step.choice, place)) return null;
         break;
       }
-      case 'part': {
-        const choice = model.choices[step.part.choice];
+      case 'addOn': {
+        const choice = model.choices[step.addOn.choice];
         if (!choice) break;
-        const costs = model.groups.map((group) => resolvePart(step.part, { today: model.today, group }, resolve).price ?? NO_COST);
+        const costs = model.groups.map((group) => resolveAddOn(step.addOn, { today: model.today, group }, resolve).price ?? NO_COST);
         place(partStep(model, choice, (count) => count, costs.map(({ each }) => each)), 'unit');
         place(partStep(model, choice, (count) => Math.min(count, 1), costs.map((cost) => cost.once)), 'line');
         break;
@@ -218,7 +218,7 @@ function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledC
   };
 }
 
-const NO_COST: PartCost = { each: Exact.zero, once: Exact.zero };
+const NO_COST: CostAlong = { each: Exact.zero, once: Exact.zero };
 
 /** What a part adds: another amount for each group of customers, as many times as it is taken. */
 function partStep(model: Model, { variables: [only] }: ModelledChoice, times: (count: number) => number, byGroup: readonly Exact[]): Step {

@@ -3,21 +3,10 @@ import { amountsOf } from '../catalog';
 import { type Program } from '../compile';
 import { Exact } from '../number';
 import { priceToReach } from './dead-options';
+import { baseOfEnds, kitRange, type PriceRange, withoutParts } from './kit-range';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
-
-/** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
-export interface PriceRange {
-  readonly from: Exact;
-  readonly to: Exact;
-  /** UCUM code of the unit the prices are for, null where they are for one item */
-  readonly per: string | null;
-  /** whether what is typed may add more to it */
-  readonly open: boolean;
-  /** whether nothing costs less or more; else they are the least and the most that were found */
-  readonly isProved: boolean;
-}
 
 /** Steps of searching for a range that stands in a list. */
 const LIST_STEPS = 20_000;
@@ -45,12 +34,36 @@ const countsCharacters = ({ product, rules }: Program) =>
 
 function rangeOf(program: Program): PriceRange | null {
   if (program.blocking.length > 0) return null;
+  if (program.kit) return kitRange(program, program.kit, itemRange);
   const { unit, isOpen, priced } = perUnitOf(program);
+  const range = searched(priced);
+  return range && { ...range, per: unit, open: isOpen || range.open };
+}
+
+const items = new WeakMap<Program, PriceRange | null>();
+
+/** The range of what one item costs, in the quantity that is given first; of a product that is sold by a measure, that of whole pieces. */
+export function itemRange(program: Program): PriceRange | null {
+  const before = items.get(program);
+  if (before !== undefined) return before;
+  const range = program.blocking.length > 0 ? null : program.kit ? kitRange(program, program.kit, itemRange) : searched(program);
+  items.set(program, range);
+  return range;
+}
+
+function searched(priced: Program): PriceRange | null {
   const pair = pairOf(priced, SOME_DAY);
-  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: program.defaultQuantity, onlySold: true });
+  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: priced.defaultQuantity, onlySold: true });
   const { lowest, highest } = found;
   if (!lowest || !highest) return null;
   const is = (kind: PriceCoverage['kind']) => ({ coverage }: PriceEnd) => coverage.kind === kind;
   const ends = [lowest, highest];
-  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: unit, open: isOpen || ends.some(is('open')), isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)) };
+  return { from: Exact.from(lowest.price), to: Exact.from(highest.price), per: null, open: ends.some(is('open')), cheapest: lowest.selection, dearest: highest.selection, isProved: ends.every(is('proved')) && !(priceToReach(pair.outer, pair.outerSolver) && countsCharacters(priced)) };
+}
+
+/** A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that these come to. */
+export function ownChoices(program: Program): Program {
+  if (!program.kit) return program;
+  const parts = itemRange(program)?.parts;
+  return withoutParts(program, parts ? baseOfEnds(program.kit, parts.low) : Exact.zero).program;
 }

@@ -1,5 +1,5 @@
 import { LEFT_OUT } from '../compile';
-import { resolve, resolvePart } from '../run';
+import { resolve, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
 import { type Candidate } from '../catalog/choices';
 import { type OptionPick } from '../selection';
@@ -51,7 +51,7 @@ interface Place {
 function placesOf({ program, choices, space, today }: Model): Place[] {
   const places: Place[] = [];
   // What is taken along writes its own SKU.
-  const partSkus = new Map(program.parts.filter(({ choice }) => program.skuChoices.includes(choice)).map((part) => [part.choice, resolvePart(part, { today, group: null }, resolve).resolution.item.sku]));
+  const partSkus = new Map(program.addOns.filter(({ choice }) => program.skuChoices.includes(choice)).map((addOn) => [addOn.choice, resolveAddOn(addOn, { today, group: null }, resolve).resolution.item.sku]));
   const [leading] = program.stocked;
   if (leading !== undefined) {
     const variables = program.stocked.flatMap((index) => choices[index]?.variables[0]?.variable ?? []);

@@ -27,6 +27,7 @@ export {
   tableSchema,
   type Test,
 } from './rules';
+export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { type Proof, proofSchema } from './proofs';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { freeKey, freeKeys } from './free-key';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
-import { answersSchema } from '../selection';
+import { answersSchema, selectionFields } from '../selection';
 import { keySchema } from './choices';
 
 const keptLine = z.strictObject({ label: z.string().max(200), of: z.string().max(300).nullable(), amount: decimalText, per: z.enum(['unit', 'line']) });
@@ -10,6 +10,7 @@ export const proofSchema = z.strictObject({
   key: keySchema,
   title: z.string().max(120),
   answers: answersSchema.default({}),
+  parts: selectionFields.parts.describe('what is answered of parts, by their key'),
   quantity: z.int().min(1).max(1_000_000).default(1),
   group: z.string().max(60).nullable().default(null).describe('key of the customer group it is resolved for'),
   expects: z.strictObject({

@@ -13,8 +13,8 @@ export interface References {
   readonly pictures: ReadonlySet<string>;
 }
 
-/** A product, or a sheet, which has no stock, variants, sheets and pictures of its own. */
-export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures'>>;
+/** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
+export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts'>>;
 
 /** The one list of what a definition refers to. */
 export function referencesOf(definition: Referring): References {
@@ -30,6 +30,7 @@ export function referencesOf(definition: Referring): References {
     note(found.stock, stock);
     note(found.pictures, picture);
   }
+  for (const { candidates } of definition.parts ?? []) notes(found.products, candidates.map(({ product }) => product));
   for (const choice of definition.choices) {
     notes(found.groups, choice.groups);
     if ('draws' in choice) draws(choice.draws);

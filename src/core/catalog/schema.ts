@@ -5,6 +5,7 @@ import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
+import { partSchema, partsPriceSchema, placesOfSale } from './parts';
 import { proofSchema } from './proofs';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
@@ -73,6 +74,10 @@ export const productSchema = z.strictObject({
   choices: z.array(choiceSchema).max(200).default([]),
   sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
   variants: z.array(variantSchema).max(2000).default([]),
+  parts: z.array(partSchema).max(500).default([]).describe('what it is put together from'),
+  partsPrice: partsPriceSchema.default({ kind: 'sum' }),
+  onlyWholeKits: z.boolean().default(false).describe('whether customers say how many kits they want and nothing else: each part comes in its usual number'),
+  soldWhere: z.enum(placesOfSale).default('shop').describe('in the shop and in kits; only in kits; or by its address only, and in kits'),
   draws: z.array(drawSchema).max(50).default([]),
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),
@@ -150,6 +155,6 @@ export interface CatalogSurroundings {
   readonly stock: ReadonlyMap<string, Pick<StockItemDefinition, 'title' | 'unit'> & Partial<Pick<StockItemDefinition, 'cutFrom'>>>;
   readonly swatches: ReadonlyMap<string, Swatch>;
   readonly sheets: ReadonlyMap<string, Sheet>;
-  /** products that add-ons may take along, by slug */
+  /** products that come with others, as parts and add-ons, by slug */
   readonly products: ReadonlyMap<string, Product>;
 }

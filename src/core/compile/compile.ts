@@ -14,11 +14,12 @@ import { compileCharge } from './charging';
 import { compileDraw } from './draws';
 import { checkNames } from './formula-names';
 import { compileFormulas, type FormulaProgram } from './formulas';
+import { compileKit, type KitProgram } from './kit';
 import { ALL_OFFERED, shownChoice } from './offers';
-import { compileParts } from './parts';
+import { compileAddOns } from './add-ons';
 import { priceSources, priceSteps } from './price-steps';
 import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, type OptionProgram, type Program } from './program';
+import { type BaseProgram, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program } from './program';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 import { compileVariants } from './variants';
 import { compileWeight } from './weight';
@@ -32,11 +33,16 @@ import { compileWeight } from './weight';
  * @param surroundings the shop's settings, and the stock items, sheets, swatches and products it refers to
  */
 export function compile(product: Product, surroundings: CatalogSurroundings): Program {
-  return compileWithin(product, surroundings, []);
+  return compileWithin(product, surroundings, [], new Map());
 }
 
-/** @param way slugs of the products that take this one along, outermost first */
-function compileWithin(definition: Product, surroundings: CatalogSurroundings, way: readonly string[]): Program {
+
+
+/**
+ * @param way slugs of the products that this one is a part of, or that take it along, outermost first
+ * @param made programs of parts by their slug: what stands in many places is compiled once
+ */
+function compileWithin(definition: Product, surroundings: CatalogSurroundings, way: readonly string[], made: Map<string, Program>): Program {
   const faults: Fault[] = [];
   const add = (path: Path, data: FaultData): void => {
     faults.push(faultAt(path, data));
@@ -59,7 +65,15 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   });
 
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
-  const { parts, gone } = compileParts(product.choices, scope, (part) => compileWithin(part, surroundings, scope.way));
+  const within = (part: Product): Program => {
+    const known = made.get(part.slug);
+    if (known) return known;
+    const program = compileWithin(part, surroundings, scope.way, made);
+    made.set(part.slug, program);
+    return program;
+  };
+  const { addOns, gone } = compileAddOns(product.choices, scope, within);
+  const kit = compileKit(scope, within);
   const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
   checkNames(assembled, surroundings.shop.currency, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
@@ -77,7 +91,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
 
   // Nobody need take along what may be left out: that it is not there keeps the product from being published, not from being sold.
   const declinable = new Set(gone.flatMap((index) => (product.choices[index]?.required ? [] : [[...placeOf(['choices', index]), 'product'].join(' ')])));
-  const isDeclinable = ({ code, path }: Fault) => code === 'addOnUnknown' && declinable.has(path.join(' '));
+  const isDeclinable = ({ code, path }: Fault) => (code === 'addOnUnknown' && declinable.has(path.join(' '))) || (PART_FAULTS.has(code) && kit !== null && canDoWithout(kit, product, path));
 
   return {
     product,
@@ -91,13 +105,15 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     skuSeparator: shop.skuSeparator,
     choices,
     indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
-    skuChoices: choices.flatMap(({ effects }, index) => (effects.some(({ sku }) => sku !== null) || parts.some(({ choice }) => choice === index) ? [index] : [])),
+    skuChoices: choices.flatMap(({ effects }, index) => (effects.some(({ sku }) => sku !== null) || addOns.some(({ choice }) => choice === index) ? [index] : [])),
     keyOrder: byKey,
     base,
-    parts,
+    addOns,
     gone,
+    kit,
+    fixed: NOTHING_FIXED,
     priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
-    priceSteps: priceSteps(choices, parts, formulas, rules),
+    priceSteps: priceSteps(choices, addOns, formulas, rules),
     formulas,
     bounding,
     rules,
@@ -115,6 +131,16 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+/** What is wrong with one product that a part can be, and not with the whole. */
+const PART_FAULTS: ReadonlySet<Fault['code']> = new Set(['partUnknown', 'partFaulty']);
+
+/** Whether a part can be left out, or be another product that can be sold. */
+function canDoWithout({ components }: KitProgram, { parts }: Product, [, place]: Path): boolean {
+  const component = typeof place === 'number' ? components[place] : undefined;
+  if (!component) return false;
+  return (parts[Number(place)]?.optional ?? false) || component.candidates.some(({ program }) => program.blocking.length === 0);
 }
 
 // A default that depends on the day is checked as of this one: whether it can be read does not depend on it.

@@ -31,8 +31,8 @@ export interface OptionOffer {
 export interface ChoiceShown {
   readonly choice: string;
   readonly shown: boolean;
-  /** why it is not shown, or that a rule shows it */
-  readonly why: 'otherGroup' | 'rule' | null;
+  /** why it is not shown, `fixed` for what the catalog manager has answered; or that a rule shows it */
+  readonly why: 'otherGroup' | 'rule' | 'fixed' | null;
   /** the condition of the rule that says something of it; absent where none does */
   readonly because?: NamedCondition;
   readonly options: readonly OptionOffer[];

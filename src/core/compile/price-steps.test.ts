@@ -24,8 +24,8 @@ describe('the steps of a price', () => {
       switch (step.kind) {
         case 'choice':
           return choices[step.choice]?.key;
-        case 'part':
-          return `part ${step.part.key}`;
+        case 'addOn':
+          return `part ${step.addOn.key}`;
         case 'formula':
           return `formula ${step.formula}`;
         case 'rule':

@@ -1,5 +1,5 @@
 import { type FormulaProgram } from './formulas';
-import { type PartProgram } from './parts';
+import { type AddOnProgram } from './add-ons';
 import { type ItemEffect, type ProductRules } from './product-rules';
 import { type ChoiceProgram, type EffectProgram } from './program';
 
@@ -13,7 +13,7 @@ export type PriceSource = { readonly kind: 'formula'; readonly formula: number }
  */
 export type PriceStep =
   | { readonly kind: 'choice'; readonly choice: number; readonly effects: readonly EffectProgram[] }
-  | { readonly kind: 'part'; readonly part: PartProgram }
+  | { readonly kind: 'addOn'; readonly addOn: AddOnProgram }
   | { readonly kind: 'formula'; readonly formula: number }
   | { readonly kind: 'rule'; readonly effect: ItemEffect };
 
@@ -23,10 +23,10 @@ export function priceSources(baseFormula: number | null): readonly PriceSource[]
 }
 
 /** The steps of a product's price; what can't change it is none. */
-export function priceSteps(choices: readonly ChoiceProgram[], parts: readonly PartProgram[], formulas: readonly FormulaProgram[], rules: ProductRules | null): readonly PriceStep[] {
+export function priceSteps(choices: readonly ChoiceProgram[], addOns: readonly AddOnProgram[], formulas: readonly FormulaProgram[], rules: ProductRules | null): readonly PriceStep[] {
   const ofPage = choices.flatMap(({ effects }, choice): PriceStep[] => {
-    const part = parts.find((candidate) => candidate.choice === choice);
-    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice, effects } as const] : []), ...(part ? [{ kind: 'part', part } as const] : [])];
+    const addOn = addOns.find((candidate) => candidate.choice === choice);
+    return [...(effects.some(({ amount }) => amount) ? [{ kind: 'choice', choice, effects } as const] : []), ...(addOn ? [{ kind: 'addOn', addOn } as const] : [])];
   });
   const ofFormulas = formulas.flatMap(({ serves }, formula): PriceStep[] => (serves.kind === 'amount' ? [{ kind: 'formula', formula }] : []));
   const ofRules = (rules?.itemEffects ?? []).flatMap((effect): PriceStep[] => (effect.amount || effect.setPrice ? [{ kind: 'rule', effect }] : []));

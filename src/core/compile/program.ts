@@ -8,7 +8,8 @@ import { type BoundingProgram } from './bounds';
 import { type ChargeProgram } from './charging';
 import { type FormulaProgram } from './formulas';
 import { type ChoiceShown } from './offers';
-import { type PartProgram } from './parts';
+import { type AddOnProgram } from './add-ons';
+import { type KitProgram } from './kit';
 import { type PriceSource, type PriceStep } from './price-steps';
 import { type ProductRules } from './product-rules';
 
@@ -120,9 +121,13 @@ export interface Program {
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
   /** products that can be taken along with it, in the order of the page */
-  readonly parts: readonly PartProgram[];
+  readonly addOns: readonly AddOnProgram[];
   /** positions of the choices that would take along what is not in the shop: what they ask can't be had */
   readonly gone: readonly number[];
+  /** what it is put together from; null where it has no parts */
+  readonly kit: KitProgram | null;
+  /** answers that are given beforehand, as in a selection: of a product that is a part of another */
+  readonly fixed: Readonly<Record<string, unknown>>;
   /** where its base price comes from, the first that has one */
   readonly priceSources: readonly PriceSource[];
   /** how its price is worked out from there, in order */
@@ -153,6 +158,9 @@ export interface Program {
   /** those that keep every selection from being sold */
   readonly blocking: readonly Fault[];
 }
+
+/** Of a product that is no part of another, nothing is answered beforehand. */
+export const NOTHING_FIXED: Program['fixed'] = {};
 
 /** Name of a combination of stocked options within a program. */
 export function variantKey(options: readonly string[]): string {

@@ -1,7 +1,7 @@
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
-import { type ResolutionJson } from './resolution-json';
+import { type PartJson, type ResolutionJson } from './resolution-json';
 
 /**
  * What a customer may know of a product. Everything that leaves for a customer is made here, name by name: what is added
@@ -53,10 +53,14 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { sheets }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables,
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere,
+    parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
+      key, title: partTitle, optional, taken, quantity: howMany,
+      candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
+    })),
     supplier: null,
     tags: [],
     proofs: [],
@@ -135,6 +139,8 @@ function conditionFor(condition: Condition, view: View): Condition {
 export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures'> & {
   /** what rules tell, now that they have fired */
   readonly tells: readonly string[];
+  /** what it is put together from, and what is taken along */
+  readonly parts: readonly PartJson<CustomerResolution>[];
   readonly availability: {
     /** whether as many as are asked for could be supplied; null where stock was not asked */
     readonly enough: boolean | null;
@@ -143,12 +149,13 @@ export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'sh
   };
 };
 
-export function customerResolution({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability }: ResolutionJson): CustomerResolution {
+export function customerResolution({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
     state, problems, shown, counted, quantity, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures,
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
+    parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: customerResolution(resolution) })),
     availability: { enough: canSupply === null ? null : canSupply === 'unlimited' || canSupply >= quantity, leadDays },
   };
 }

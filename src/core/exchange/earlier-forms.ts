@@ -72,5 +72,5 @@ export function resolutionFromEarlier(stored: unknown): unknown {
   const { success, data } = earlierResolution.safeParse(renamed(stored));
   if (!success) return stored;
   // A billion stood for no limit.
-  return { ...data, availability: { ...data.availability, canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply } };
+  return { parts: [], ...data, availability: { ...data.availability, canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply } };
 }

@@ -5,8 +5,9 @@ export { customerResolution, type CustomerResolution, customerView, type Custome
 export { readJsonText } from './json-text';
 export { shapeFaults } from './shape-faults';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
-export { type CountedAnswerJson, type CutPlanJson, cutPlanJson, type OptionOfferJson, type PriceLineJson, problemJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
+export { type CountedAnswerJson, type CutPlanJson, cutPlanJson, type OptionOfferJson, type PartJson, type PriceLineJson, problemJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';
 export { type OptionLine, readOptionList } from './option-list';
+export { type PartLine, readPartsList } from './parts-list';
 export { type SwatchLine, swatchesFromCsv, swatchesToCsv } from './swatch-csv';
 export { proofOf } from './keep-proof';

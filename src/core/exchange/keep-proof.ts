@@ -8,8 +8,8 @@ import { lineLabel } from '../words';
 import { basisWords } from '../words/working';
 
 /** Keeps a selection with all that it resolves to now as a proof. */
-export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'quantity' | 'group'>, today: string): Proof {
-  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity }, { stock: null, today, group: selection.group });
+export function proofOf(program: Program, selection: Pick<Proof, 'key' | 'title' | 'answers' | 'parts' | 'quantity' | 'group'>, today: string): Proof {
+  const resolution = resolve(program, { answers: selection.answers, quantity: selection.quantity, parts: selection.parts }, { stock: null, today, group: selection.group });
   const { state, item, unitPrice, lineTotal, working, currency } = resolution;
   return {
     ...selection,

@@ -5,7 +5,7 @@ import { type PriceLine, writtenLines } from '../pricing';
 import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type CountedAnswer, type Resolution } from '../run';
-import { type RuleShown } from '../run/resolution';
+import { type PartShown, type RuleShown } from '../run/resolution';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
 import { basisWords, conditionWords, lineLabel, lineValueWords, problemWords, ruleName } from '../words';
@@ -92,6 +92,22 @@ function shownJson({ because, options, ...shown }: ChoiceShown): ChoiceShownJson
 /** An answer that counts; `picks` is absent in what was kept before it was told. */
 export type CountedAnswerJson = Omit<CountedAnswer, 'picks'> & Partial<Pick<CountedAnswer, 'picks'>>;
 
+/** A part of an item: as it resolves by itself, with its share of the price. Amounts are decimal strings. */
+export interface PartJson<R = ResolutionJson> {
+  readonly kind: PartShown['kind'];
+  readonly part: string;
+  readonly title: string;
+  /** slug and title of the product that it is */
+  readonly product: string;
+  readonly productTitle: string;
+  /** pieces of it that come with one item */
+  readonly pieces: number;
+  /** what all of it costs alone, and its share of one item’s price and of what is paid once; null while there is no price */
+  readonly alone: string | null;
+  readonly share: { readonly unit: string; readonly once: string } | null;
+  readonly resolution: R;
+}
+
 /**
  * A resolution as the command line prints it, the API answers it and an order keeps it. Amounts are decimal strings:
  * money in its currency's places, everything else with at most six. What is written adds up.
@@ -122,6 +138,8 @@ export interface ResolutionJson {
   };
   readonly rules: readonly RuleShownJson[];
   readonly pictures: Resolution['pictures'];
+  /** what it is put together from, and what is taken along */
+  readonly parts: readonly PartJson[];
 }
 
 /** Writes a resolution in the open format. */
@@ -156,11 +174,21 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
     },
     rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
     pictures: resolution.pictures,
+    parts: resolution.parts.map((part) => partJson(part, currency)),
   };
 
   function money(amount: Exact | null): string | null {
     return amount && moneyDigits(amount, currency);
   }
+}
+
+function partJson({ kind, part, title, product, productTitle, pieces, alone, share, resolution }: PartShown, currency: string): PartJson {
+  return {
+    kind, part, title, product, productTitle, pieces,
+    alone: alone && moneyDigits(alone, currency),
+    share: share && { unit: moneyDigits(share.unit, currency), once: moneyDigits(share.once, currency) },
+    resolution: resolutionJson(resolution),
+  };
 }
 
 function limitJson({ stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>) {

@@ -5,8 +5,8 @@ import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
-import { type Fault, faultAt, type FaultData, type Path } from '../problems';
-import { resolve, resolvePart, stockOf } from '../run';
+import { type Fault, faultAt, type FaultData, type Path, problemClass } from '../problems';
+import { resolve, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
 
@@ -31,11 +31,14 @@ export function readiness(
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
-  if (product.price === null && !pricedByVariants && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
+  const pricedByParts = program.kit !== null && program.kit.price.kind !== 'own';
+  if (product.price === null && !pricedByVariants && !pricedByParts && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
   if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
-  if (!program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
+  // What a kit takes from stock, its parts do.
+  if (!program.kit && !program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
+  addOnFaults(program, add);
   partFaults(program, add);
   if (stock) stockFaults(program, stock, add);
   swatchFaults(product, add);
@@ -88,11 +91,11 @@ function stockFaults(program: Program, stock: StockView, add: Add): void {
 }
 
 /** What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell apart. */
-function partFaults({ parts }: Program, add: Add): void {
+function addOnFaults({ addOns }: Program, add: Add): void {
   const owners = new Map<string, string>();
-  for (const part of parts) {
+  for (const part of addOns) {
     const path = ['choices', part.choice, 'product'];
-    const { resolution, price } = resolvePart(part, { today: SOME_DAY }, resolve);
+    const { resolution, price } = resolveAddOn(part, { today: SOME_DAY }, resolve);
     const [first] = resolution.problems;
     if (!price && first) add(path, { code: 'addOnUnresolved', product: part.program.title, first: first.data });
     if (!price) continue;
@@ -101,6 +104,21 @@ function partFaults({ parts }: Program, add: Add): void {
     if (owner !== undefined) add(path, { code: 'skuClash', sku, first: owner, second: part.title });
     owners.set(sku, owner ?? part.title);
   }
+}
+
+/** Parts of which what is settled beforehand is refused; and what a kit says that its parts say already. */
+function partFaults({ kit, product }: Program, add: Add): void {
+  if (!kit) return;
+  if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
+  kit.components.forEach(({ candidates }, index) => {
+    for (const { program, product: slug, title } of candidates) {
+      // What is left to customers is still to be answered; everything else is wrong as it stands.
+      const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
+      const first = problems.find(({ code }) => problemClass(code) === 'invalid' && code !== 'productNotReady');
+      const place = product.parts[index]?.candidates.findIndex((candidate) => candidate.product === slug) ?? 0;
+      if (first) add(['parts', index, 'candidates', place], { code: 'partUnresolved', product: title, first: first.data });
+    }
+  });
 }
 
 /** Swatches beside each other that can't be told apart. */

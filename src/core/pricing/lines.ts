@@ -22,6 +22,8 @@ export type Basis =
     }
   | { readonly kind: 'formula'; readonly lines: readonly LineValue[] }
   | { readonly kind: 'replaces'; readonly amount: Exact }
+  /** the price of the whole has so much in it for the part already */
+  | { readonly kind: 'moreThan'; readonly amount: Exact }
   | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
 
 /**
@@ -30,7 +32,7 @@ export type Basis =
  */
 export interface PriceLine {
   readonly label: string;
-  readonly kind: 'base' | 'choice' | 'formula' | 'rule' | 'rounding';
+  readonly kind: 'base' | 'part' | 'choice' | 'formula' | 'rule' | 'rounding';
   readonly of: Basis | null;
   readonly amount: Exact;
   readonly per: 'unit' | 'line';

@@ -80,6 +80,16 @@ export type FaultData =
   | { readonly code: 'addOnUnknown'; readonly product: string }
   | { readonly code: 'addOnCycle'; readonly way: string }
   | { readonly code: 'addOnUnresolved'; readonly product: string; readonly first: ProblemData }
+  | { readonly code: 'partMissing'; readonly title: string }
+  | { readonly code: 'partUnknown'; readonly product: string; readonly title: string }
+  | { readonly code: 'partFaulty'; readonly product: string; readonly first: FaultData }
+  | { readonly code: 'partUnresolved'; readonly product: string; readonly first: ProblemData }
+  | { readonly code: 'partChoiceUnknown'; readonly product: string; readonly key: string; readonly meant: string | null }
+  | { readonly code: 'partNothingOffered'; readonly title: string; readonly product: string }
+  | { readonly code: 'partQuantities'; readonly title: string; readonly least: number; readonly usual: number; readonly most: number }
+  | { readonly code: 'kitTooDeep'; readonly most: number; readonly product: string }
+  | { readonly code: 'kitTooLarge'; readonly what: 'parts' | 'pieces'; readonly most: number }
+  | { readonly code: 'wasPriceOfKit' }
   | { readonly code: 'sheetUnknown'; readonly key: string }
   | { readonly code: 'overrideLost'; readonly sheet: string; readonly what: string }
   | { readonly code: 'groupUnknown'; readonly key: string }
@@ -125,6 +135,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'pictureMissing':
     case 'outOfStock':
     case 'wasPriceNotHigher':
+    case 'wasPriceOfKit':
     case 'overrideLost':
     case 'paidDefault':
     case 'alikeSwatches':

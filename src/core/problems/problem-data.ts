@@ -11,6 +11,10 @@ export type ProblemData =
   | { readonly code: 'unknownChoice'; readonly key: string; readonly meant: string | null }
   | { readonly code: 'unknownPart'; readonly key: string; readonly meant: string | null }
   | { readonly code: 'partFixed'; readonly title: string }
+  | { readonly code: 'answerFixed'; readonly title: string }
+  | { readonly code: 'partNotLeftOut'; readonly title: string }
+  | { readonly code: 'partNotOffered'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
+  | { readonly code: 'partQuantity'; readonly title: string; readonly given: string; readonly least: number; readonly most: number }
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
   | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
   | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }
@@ -40,6 +44,17 @@ export type ProblemData =
   | { readonly code: 'notMadeTogether'; readonly combination: string; readonly instead: string | null }
   | { readonly code: 'formulaStopped'; readonly title: string; readonly line: string; readonly why: 'divisionByZero' | 'tooLarge' | 'rootOfNegative' | 'negative' }
   | { readonly code: 'partNotReady'; readonly title: string; readonly first: ProblemData | null }
+  | {
+      readonly code: 'partOut';
+      /** the part that there is too little for, and the stock item */
+      readonly title: string;
+      readonly item: string;
+      /** how many of the whole can be had, and how many were asked for */
+      readonly canSupply: number;
+      readonly asked: number;
+      /** what would do instead, in words */
+      readonly instead: readonly string[];
+    }
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }

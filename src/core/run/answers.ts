@@ -37,40 +37,56 @@ function unknownKeys(given: Readonly<Record<string, unknown>>, known: { has(key:
 }
 
 /** Notes what is said of parts that have nothing to be answered, or that are not there. */
-function checkParts({ parts }: Program, given: unknown, problems: Problem[]): void {
+function checkParts({ addOns, kit }: Program, given: unknown, problems: Problem[]): void {
   if (given === undefined) return;
   if (!isRecord(given)) {
     problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'parts to be an object with one selection per part' }));
     return;
   }
-  const known = parts.map(({ key }) => key);
+  const known = [...addOns, ...(kit?.components ?? [])].map(({ key }) => key);
   for (const key of unknownKeys(given, new Set(known))) problems.push(problem(AT_SELECTION, { code: 'unknownPart', key, meant: closest(key, known) }));
-  for (const { key, title } of parts) {
+  for (const { key, title } of addOns) {
     // What is taken along is chosen by the catalog manager, all of it.
     if (Object.hasOwn(given, key)) problems.push(problem({ part: [key], at: 'selection' }, { code: 'partFixed', title }));
   }
 }
 
+/** Answers with those that are given beforehand; who answers one of those otherwise is told. */
+function withFixed({ fixed, choices, indexOf }: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): Readonly<Record<string, unknown>> {
+  let all = given;
+  for (const key in fixed) {
+    if (all === given) all = { ...given, ...fixed };
+    if (!Object.hasOwn(given, key) || JSON.stringify(given[key]) === JSON.stringify(fixed[key])) continue;
+    const choice = choices[indexOf.get(key) ?? -1];
+    problems.push(problem(atChoice(key), { code: 'answerFixed', title: choice?.title ?? key }));
+  }
+  return all;
+}
+
+/** A selection taken apart: answers by key, how many, and what is said of parts, which may be anything. */
+interface ReadSelection {
+  readonly given: Readonly<Record<string, unknown>>;
+  readonly quantity: number;
+  readonly parts: unknown;
+}
+
 /** Takes a selection apart. It may be anything at all; what is not as it should be is a problem. */
-export function readSelection(
-  program: Program,
-  selection: unknown,
-  problems: Problem[],
-): { given: Readonly<Record<string, unknown>>; quantity: number } {
+export function readSelection(program: Program, selection: unknown, problems: Problem[]): ReadSelection {
   if (!isRecord(selection)) {
     problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
-    return { given: NOTHING, quantity: program.defaultQuantity };
+    return { given: withFixed(program, NOTHING, problems), quantity: program.defaultQuantity, parts: undefined };
   }
   for (const key of unknownKeys(selection, SELECTION_KEYS_KNOWN)) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
   checkParts(program, selection.parts, problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
   else problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
-  const { quantity } = selection;
-  if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity };
-  if (typeof quantity === 'number') return { given, quantity };
+  given = withFixed(program, given, problems);
+  const { quantity, parts } = selection;
+  if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity, parts };
+  if (typeof quantity === 'number') return { given, quantity, parts };
   problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'quantity to be a whole number' }));
-  return { given, quantity: program.defaultQuantity };
+  return { given, quantity: program.defaultQuantity, parts };
 }
 
 const noFiles = () => undefined;

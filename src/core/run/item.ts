@@ -1,6 +1,6 @@
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { type Answer } from '../selection';
-import { partAt } from './parts';
+import { addOnAt } from './add-ons';
 import { type Reading } from './reading';
 import { type CountedAnswer, type Item, type PickedOption, type PictureView } from './resolution';
 
@@ -40,8 +40,10 @@ const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padS
 
 const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS, escapeKeySign) : text);
 
+const NO_POSITIONS: readonly number[] = [];
+
 /** Which item it is: its key, SKU and details. */
-export function itemOf(program: Program, { answers, variant, parts }: Reading, counted: readonly CountedAnswer[]): Item {
+export function itemOf(program: Program, { answers, variant, addOns, entries }: Reading, counted: readonly CountedAnswer[]): Item {
   let key = program.slug;
   let separator = '?';
   for (const index of program.keyOrder) {
@@ -50,14 +52,24 @@ export function itemOf(program: Program, { answers, variant, parts }: Reading, c
     key += separator + (program.choices[index]?.key ?? '') + '=' + (answer.option ?? escaped(answer.canonical));
     separator = '&';
   }
+  for (const index of program.kit?.keyOrder ?? NO_POSITIONS) {
+    const component = program.kit?.components[index];
+    const entry = component?.varies && entries.find((candidate) => candidate.component === component);
+    if (!entry) continue;
+    key += `${separator}${component.key}=${entry.count}*${escaped(entry.resolution.item.key)}`;
+    separator = '&';
+  }
   let sku = variant?.sku ?? program.sku;
   for (const index of program.skuChoices) {
     const answer = answers[index];
     if (!answer || (variant && program.choices[index]?.stocked)) continue;
     for (const { effect, count } of answer.picks) {
-      const part = program.choices[index]?.effects[effect]?.sku ?? partAt(parts, index)?.resolution.item.sku;
+      const part = program.choices[index]?.effects[effect]?.sku ?? addOnAt(addOns, index)?.resolution.item.sku;
       if (part) sku += program.skuSeparator + part + (count === 1 ? '' : `.${count}`);
     }
+  }
+  for (const { component, count, resolution } of entries) {
+    if (component.inSku) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
   }
   return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })) };
 }

@@ -1,6 +1,6 @@
 import { type ChoiceShown } from '../compile';
 import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
-import { type ChoiceProgram, type DrawProgram, type OptionProgram, type Program } from '../compile/program';
+import { type ChoiceProgram, type DrawProgram, NOTHING_FIXED, type OptionProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { formatQuantity } from '../quantity';
 import { type Ruling, tableAllows, type TableProgram } from '../rules';
@@ -25,7 +25,9 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  */
 export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>): readonly ChoiceShown[] {
   const { group } = context;
+  const isFixed = program.fixed !== NOTHING_FIXED;
   return program.choices.map((choice, index) => {
+    if (isFixed && Object.hasOwn(program.fixed, choice.key)) return { ...choice.allOffered, shown: false, why: 'fixed' };
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
     const ruling = program.rules ? rulings.get(index) : undefined;
     const because = program.rules && ruling ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1] : undefined;

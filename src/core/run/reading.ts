@@ -2,7 +2,8 @@ import { type FormulaOutcome } from '../compile/formulas';
 import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { type ChargedMeasure } from './charging';
-import { type PartTaken } from './parts';
+import { type Entry } from './entries';
+import { type AddOnTaken } from './add-ons';
 
 /** A selection as it has been understood: what price, draws, weight and pictures follow from. */
 export interface Reading {
@@ -13,7 +14,9 @@ export interface Reading {
   readonly group: string | null;
   readonly variant: VariantProgram | null;
   /** what is taken along */
-  readonly parts: readonly PartTaken[];
+  readonly addOns: readonly AddOnTaken[];
+  /** what it is put together from */
+  readonly entries: readonly Entry[];
   /** what is charged for one item of a product that is sold by the unit */
   readonly charged: ChargedMeasure | null;
   /** what the formulas give, in their order */

@@ -6,11 +6,14 @@ import { type PriceLine } from '../pricing';
 import { type NamedCondition, type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
 import { type Availability, type Draw, type Effort, type StockView } from '../stock';
+import { type Share } from './shares';
 
 /** What a resolution depends on beside the definition and the selection. */
 export interface ResolveContext {
   /** what there is of stock; null when it is not to be asked */
   readonly stock: StockView | null;
+  /** whether it is a part of something that asks stock for everything together; absent for no */
+  readonly ofWhole?: boolean;
   /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
   readonly effort?: Effort;
   /** the day it is in the shop, as YYYY-MM-DD */
@@ -69,7 +72,7 @@ export interface Resolution {
   readonly currency: string;
   /** weight of one item */
   readonly weight: Quantity | null;
-  /** what is taken along, each as it resolves by itself */
+  /** what it is put together from and what is taken along, each as it resolves by itself, in the order of the page */
   readonly parts: readonly PartShown[];
   readonly draws: readonly Draw[];
   readonly availability: Availability;
@@ -79,14 +82,27 @@ export interface Resolution {
   readonly pictures: readonly PictureView[];
 }
 
-/** A part that is taken along. */
+/** A part of an item: of a kit, or taken along. */
 export interface PartShown {
+  readonly kind: 'part' | 'addOn';
+  /** key of the part, or of the choice that takes it along */
   readonly part: string;
   readonly title: string;
+  /** slug and title of the product that it is */
+  readonly product: string;
+  readonly productTitle: string;
   /** how many times it is taken with one item */
   readonly count: number;
-  /** what one taking of it resolves to, sold alone */
+  /** how many pieces of it come with one item: so many times the quantity of its resolution */
+  readonly pieces: number;
+  /** what one taking of it resolves to, sold alone; its own parts with their shares of what is paid here */
   readonly resolution: Resolution;
+  /** what all of it costs alone, or what is paid for it where it is taken along; without what is paid once. Null while that is not known */
+  readonly alone: Exact | null;
+  /** what is paid once for it, however many items are taken */
+  readonly once: Exact;
+  /** its share of what one item costs and of what is paid once; shares of a kit's parts add up to both. Null while there is no price */
+  readonly share: Share | null;
 }
 
 /** An intermediate result of a formula. */

@@ -1,4 +1,4 @@
-import { type Program } from '../compile/program';
+import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
@@ -8,18 +8,19 @@ import { checkUnknownKeys, readAnswers, readSelection } from './answers';
 import { chargedOf } from './charging';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
+import { readEntries } from './entries';
 import { countedAnswers, itemOf, picturesOf } from './item';
 import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
-import { takenParts } from './parts';
+import { takenAddOns } from './add-ons';
 import { type Reading } from './reading';
-import { type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { type PartShown, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
+import { withShares } from './shares';
 import { supplyProblem } from './supply';
 import { drawsOf, weightOf } from './taken';
-import { baseBefore, priceOf } from './unit-price';
+import { baseBefore, type Price, priceOf } from './unit-price';
 
 const NO_RULES: Resolution['rules'] = [];
-const NO_PARTS: Resolution['parts'] = [];
 
 /**
  * Resolves a selection: what item it is, what it costs and why, and whether it can be supplied.
@@ -33,7 +34,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const [fault] = program.blocking;
   if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
-  const { given, quantity } = readSelection(program, selection, problems);
+  const { given, quantity, parts } = readSelection(program, selection, problems);
+  const entries = readEntries(program, parts, context, resolve, problems);
   const { answers, defaulted, bounds, rulings, fired, runs } = readAnswers(program, given, quantity, context, problems);
   checkUnknownKeys(program, given, problems);
   const quantityFault = checkQuantity(narrowedQuantity(program, fired), quantity);
@@ -43,12 +45,12 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const variant = findVariant(program, answers, isAsked, problems);
   const charged = chargedOf(program, { answers, quantity, group, runs });
-  const outcomes = formulaOutcomes(program, { answers, base: baseBefore(program, variant, charged), quantity, group, runs }, problems);
-  const parts = takenParts(program, answers, context, resolve, problems);
-  const reading: Reading = { answers, quantity, group, variant, parts, charged, outcomes, fired };
+  const outcomes = formulaOutcomes(program, { answers, base: baseBefore(program, variant, charged, entries), quantity, group, runs }, problems);
+  const addOns = takenAddOns(program, answers, context, resolve, problems);
+  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, fired };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
-  if (!price.unitPrice && (problems.length === 0 || (!program.base.price && !variant?.price && program.baseFormula === null))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
+  if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
   if (price.unitPrice && price.unitPrice.sign() < 0) {
     problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.unitPrice, currency: program.currency }));
   }
@@ -64,8 +66,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
-  const availability = availabilityOf(draws, context.stock, pieces, context.effort);
-  const supply = supplyProblem(program, availability, pieces, context.stock);
+  const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
+  const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock);
   if (supply) problems.push(supply);
 
   const counted = countedAnswers(program, answers, defaulted);
@@ -76,7 +78,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     counted,
     quantity,
     item: itemOf(program, reading, counted),
-    parts: parts.length === 0 ? NO_PARTS : parts.map(({ part, count, resolution }) => ({ part: part.key, title: part.title, count, resolution })),
+    parts: partsShown(program, reading, price),
     working: price.working,
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
@@ -89,6 +91,30 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, reading),
   };
+}
+
+/** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */
+function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram | null): boolean {
+  return base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && kit.price.kind !== 'own');
+}
+
+const NO_PARTS: Resolution['parts'] = [];
+
+/** What it is put together from, and what is taken along, with their shares of the price. */
+function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { unitPrice, once }: Price): Resolution['parts'] {
+  if (entries.length === 0 && addOns.length === 0) return NO_PARTS;
+  const isIncluded = kit?.price.kind === 'own' && kit.price.extras === 'included';
+  const shown = [
+    ...entries.map(({ component, candidate, count, resolution, alone, once: ownOnce }): PartShown => ({
+      kind: 'part', part: component.key, title: component.title, product: candidate.product, productTitle: candidate.title,
+      count: 1, pieces: count, resolution, alone, once: isIncluded ? Exact.zero : ownOnce, share: null,
+    })),
+    ...addOns.map(({ addOn, count, resolution, price }): PartShown => ({
+      kind: 'addOn', part: addOn.key, title: addOn.title, product: addOn.program.slug, productTitle: addOn.program.title,
+      count, pieces: count * resolution.quantity, resolution, alone: price.each.times(Exact.of(count)), once: price.once, share: null,
+    })),
+  ];
+  return withShares(shown, unitPrice && { unit: unitPrice, once }, places);
 }
 
 function stateOf(problems: readonly Problem[]): ResolutionState {

@@ -1,7 +1,7 @@
 import { SOME_DAY } from '../calendar';
 import { type DrawProgram, type Program } from '../compile/program';
 import { type Path } from '../problems';
-import { resolvePart } from './parts';
+import { resolveAddOn } from './add-ons';
 import { type ResolveContext } from './resolution';
 import { resolve } from './resolve';
 
@@ -35,7 +35,10 @@ export function stockOf(program: Program, context: Pick<ResolveContext, 'today' 
   program.choices.forEach(({ effects }, index) => {
     for (const { draws } of effects) for (const draw of draws) add(['choices', index], draw);
   });
-  for (const part of program.parts) for (const draw of resolvePart(part, context, resolve).resolution.draws) add(['choices', part.choice], draw, true);
+  for (const addOn of program.addOns) for (const draw of resolveAddOn(addOn, context, resolve).resolution.draws) add(['choices', addOn.choice], draw, true);
+  program.kit?.components.forEach(({ candidates }, index) => {
+    for (const candidate of candidates) for (const { key, title } of stockOf(candidate.program, context).values()) add(['parts', index], { stock: key, title });
+  });
   for (const { rule, draw } of program.rules?.itemEffects ?? []) add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
   return found;
 }

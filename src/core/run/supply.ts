@@ -3,17 +3,21 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
 import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
-import { type Availability, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
+import { type Availability, type Draw, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
+import { type Reading } from './reading';
+import { partOut, shortPart } from './short-part';
 
 type Limit = NonNullable<Availability['limitedBy']>;
 
 /** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
-export function supplyProblem(program: Program, { canSupply, limitedBy, cutPlans }: Availability, items: number, view: StockView | null): Problem | null {
+export function supplyProblem(program: Program, { entries }: Reading, draws: readonly Draw[], { canSupply, limitedBy, cutPlans }: Availability, items: number, view: StockView | null): Problem | null {
   if (!limitedBy || typeof canSupply !== 'number') return null;
   const few = canSupply < program.defaultQuantity;
   if (!few && canSupply >= items) return null;
   const { title: item, stock, cutting, available } = limitedBy;
   const lying = cutting && view?.lots(stock);
+  const short = entries.length > 0 && !lying ? shortPart(entries, draws, stock) : null;
+  if (short && view) return partOut(short, item, canSupply, items, view);
   if (lying && available.value.sign() > 0) return cuttingProblem(program, limitedBy, cutting.pieces, cutting.longest, lying, canSupply, Math.max(items, program.defaultQuantity), cutPlans.find((plan) => plan.stock === stock)?.plan.isProved ?? true);
   return few ? problem(AT_ITEM, { code: 'outOfStock', item }) : problem(AT_QUANTITY, { code: 'notEnoughStock', item, canSupply, asked: items });
 }

@@ -5,7 +5,6 @@ import { convert } from '../quantity';
 import { type Answer } from '../selection';
 import { type Draw, type Pieces, STOCK_PLACES } from '../stock';
 import { type ChargedMeasure } from './charging';
-import { type PartTaken } from './parts';
 import { type Reading } from './reading';
 import { type Resolution } from './resolution';
 import { resultOf } from './run-formula';
@@ -18,7 +17,7 @@ const NO_EFFECTS: readonly ItemEffect[] = [];
  *
  * @param quantity how many items; what they take altogether follows from it
  */
-export function drawsOf(program: Program, { answers, variant, parts, outcomes, charged, fired }: Reading, quantity: number): Draw[] {
+export function drawsOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading, quantity: number): Draw[] {
   const draws: Draw[] = [];
   const items = Exact.of(Number.isSafeInteger(quantity) ? quantity : 0);
   if (variant?.draw) addDraw(draws, variant.draw, oneOf(variant.draw, answers, charged), 1, items);
@@ -31,7 +30,8 @@ export function drawsOf(program: Program, { answers, variant, parts, outcomes, c
       if (brought) for (const draw of brought.draws) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
     }
   }
-  for (const part of parts) addPart(draws, part, items);
+  for (const { component, resolution } of entries) addPart(draws, component.key, 1, resolution, items);
+  for (const { addOn, count, resolution } of addOns) addPart(draws, addOn.key, count, resolution, items);
   for (let index = 0; index < outcomes.length; index += 1) {
     const drawn = program.formulas[index]?.draw;
     const value = drawn && resultOf(outcomes[index] ?? null);
@@ -44,11 +44,11 @@ export function drawsOf(program: Program, { answers, variant, parts, outcomes, c
 const THE_PRODUCT: Draw['by'] = [[]];
 
 /** Adds what a part draws to the draws of an item, as many times as it is taken. */
-function addPart(draws: Draw[], { part, count, resolution }: PartTaken, items: Exact): void {
+function addPart(draws: Draw[], key: string, count: number, resolution: Resolution, items: Exact): void {
   for (const { stock, title, total, pieces, leadDays, by } of resolution.draws) {
     // Two pieces of a metre are two pieces of a metre, and not one of two.
     const cut = pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
-    addTaken(draws, { stock, title, unit: total.unit, leadDays }, total.value.times(Exact.of(count)), cut, by.map((path) => [part.key, ...path]), items);
+    addTaken(draws, { stock, title, unit: total.unit, leadDays }, total.value.times(Exact.of(count)), cut, by.map((path) => [key, ...path]), items);
   }
 }
 
@@ -98,7 +98,7 @@ function addTaken(draws: Draw[], { stock, title, unit, leadDays }: Pick<DrawProg
 }
 
 /** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
-export function weightOf(program: Program, { answers, variant, parts, outcomes, charged, fired }: Reading): Resolution['weight'] {
+export function weightOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading): Resolution['weight'] {
   let sum: Exact | null = variant?.weight ?? program.weight;
   if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
   for (let index = 0; index < answers.length; index += 1) {
@@ -111,12 +111,14 @@ export function weightOf(program: Program, { answers, variant, parts, outcomes, 
       sum = sum ? sum.plus(times) : times;
     }
   }
-  for (const { count, resolution } of parts) {
+  const addPartWeight = (resolution: Resolution, pieces: number) => {
     const one = resolution.weight && convert(resolution.weight, program.weightUnit);
-    if (!one) continue;
-    const times = one.value.times(Exact.of(resolution.quantity * count));
+    if (!one) return;
+    const times = one.value.times(Exact.of(pieces));
     sum = sum ? sum.plus(times) : times;
-  }
+  };
+  for (const { count, resolution } of entries) addPartWeight(resolution, count);
+  for (const { count, resolution } of addOns) addPartWeight(resolution, resolution.quantity * count);
   for (let index = 0; index < outcomes.length; index += 1) {
     const value = program.formulas[index]?.serves.kind === 'weight' ? resultOf(outcomes[index] ?? null) : null;
     if (!value) continue;

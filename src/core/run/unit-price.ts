@@ -5,8 +5,10 @@ import { type EffectProgram, type Program, type VariantProgram } from '../compil
 import { Exact } from '../number';
 import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
+import { type Entry } from './entries';
 import { ruleLine } from './fired-rules';
-import { partAt, partLines } from './parts';
+import { partsBase, type PartsBase } from './kit-price';
+import { addOnAt, addOnLines } from './add-ons';
 import { type Reading } from './reading';
 import { isStop, resultOf, runFormula } from './run-formula';
 
@@ -24,10 +26,12 @@ export interface Price {
  * the unit price, what is paid once for the line.
  */
 export function priceOf(program: Program, reading: Reading): Price {
-  const { outcomes, variant, charged } = reading;
-  const baseLine = firstBase(program, program.priceSources, variant, charged, outcomes);
-  if (!baseLine) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
-  const { perUnit: working, perLine, sum } = linesOf(program, reading, baseLine, amountToday);
+  const { outcomes, variant, charged, entries } = reading;
+  const own = firstBase(program, program.priceSources, variant, charged, outcomes);
+  const parts = program.kit && partsBase(program.kit, entries, own);
+  const base = program.kit ? parts : own && baseOf(own);
+  if (!base) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
+  const { perUnit: working, perLine, sum } = linesOf(program, reading, base, amountToday);
   const unitPrice = sum.rounded(program.places, program.rounding);
   const rounding = roundingLine(sum, unitPrice, 'unit');
   if (rounding) working.push(rounding);
@@ -38,7 +42,18 @@ export function priceOf(program: Program, reading: Reading): Price {
     const onceRounding = roundingLine(exact, once, 'line');
     working.push(...perLine, ...(onceRounding ? [onceRounding] : []));
   }
-  return { working, unitPrice, wasPrice: program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+  return { working, unitPrice, wasPrice: parts ? boughtOneByOne(parts, unitPrice) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+}
+
+/** What a base price is, ready for the lines that come after it. */
+type Base = Pick<PartsBase, 'lines' | 'amount' | 'base' | 'once'>;
+
+const NOTHING_ONCE: readonly PriceLine[] = [];
+const baseOf = (line: PriceLine): Base => ({ lines: [line], amount: line.amount, base: line.amount, once: NOTHING_ONCE });
+
+/** What a kit would cost if its parts were bought one by one, everything else as it is; null where that is no more. */
+function boughtOneByOne({ alone, amount }: PartsBase, unitPrice: Exact): Exact | null {
+  return alone.isMore(amount) ? unitPrice.plus(alone).minus(amount) : null;
 }
 
 const amountToday = ({ amount }: EffectProgram) => amount;
@@ -62,9 +77,9 @@ function addLine({ perUnit, perLine }: Omit<Lines, 'sum'>, inputs: PricingInputs
  *
  * @param amountOf which of an option's amounts counts: that of today, or the former one
  */
-function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading, baseLine: PriceLine, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
-  const lines: Omit<Lines, 'sum'> = { perUnit: [baseLine], perLine: [] };
-  const inputs: PricingInputs = { base: baseLine.amount, sum: baseLine.amount, answers };
+function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading, base: Base, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
+  const lines: Omit<Lines, 'sum'> = { perUnit: [...base.lines], perLine: [...base.once] };
+  const inputs: PricingInputs = { base: base.base, sum: base.amount, answers };
   for (const step of program.priceSteps) {
     switch (step.kind) {
       case 'choice': {
@@ -77,10 +92,10 @@ function linesOf(program: Program, { answers, parts, outcomes, fired }: Reading,
         }
         break;
       }
-      case 'part': {
-        const taken = partAt(parts, step.part.choice);
+      case 'addOn': {
+        const taken = addOnAt(addOns, step.addOn.choice);
         if (!taken) break;
-        const { each, once } = partLines(taken);
+        const { each, once } = addOnLines(taken);
         addLine(lines, inputs, timesLine(each, taken.count));
         if (once) addLine(lines, inputs, once);
         break;
@@ -140,7 +155,8 @@ function baseLineAt({ base }: Program, price: Exact, label: string, source: stri
 }
 
 /** The base price as formulas see it: as it is without them. */
-export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null): Exact | null {
+export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null, entries: readonly Entry[]): Exact | null {
+  if (program.kit) return partsBase(program.kit, entries, baseLineOf(program, variant, charged))?.base ?? null;
   return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
 }
 
@@ -161,7 +177,7 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact
   const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
   const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
   if (!base) return null;
-  const before = linesOf(program, { ...reading, outcomes }, base, amountBefore);
+  const before = linesOf(program, { ...reading, outcomes }, baseOf(base), amountBefore);
   const was = before.sum.rounded(program.places, program.rounding);
   return was.isMore(unitPrice) ? was : null;
 }

@@ -1,3 +1,3 @@
 export { type Answer, type OptionPick } from './answer';
-export { answersSchema, type Selection, selectionFields, selectionSchema } from './selection';
+export { answersSchema, answersWithin, type PartSelection, type Selection, selectionFields, selectionSchema } from './selection';
 export { AT_ITEM, AT_QUANTITY, AT_SELECTION, atChoice, type Where, whereText } from './where';

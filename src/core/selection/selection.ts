@@ -5,8 +5,14 @@ export interface Selection {
   readonly answers: Readonly<Record<string, unknown>>;
   /** pieces; absent means the least that may be ordered */
   readonly quantity?: number;
-  /** what is answered of each part, by its key */
-  readonly parts?: Readonly<Record<string, Selection>>;
+  /** what is answered of each part, by its key; null leaves one out */
+  readonly parts?: Readonly<Record<string, PartSelection | null>>;
+}
+
+/** What is answered of a part: of one that can be several products, also which; a quantity of nothing leaves it out. */
+export interface PartSelection extends Selection {
+  /** slug of the product; absent for the usual one */
+  readonly product?: string;
 }
 
 const choiceKey = z.string().max(130);
@@ -21,12 +27,19 @@ const DEEPEST = 8;
 
 function fieldsOfDepth(depth: number) {
   const fields = { answers: answersSchema.default({}), quantity: z.number().optional() };
-  const part: z.ZodType<Selection> = depth === 0 ? z.strictObject(fields) : z.strictObject(fieldsOfDepth(depth - 1));
-  return { ...fields, parts: z.record(choiceKey, part).optional() };
+  const product = z.string().max(100).optional();
+  const part: z.ZodType<PartSelection> = z.strictObject({ ...(depth === 0 ? fields : fieldsOfDepth(depth - 1)), product });
+  return { ...fields, parts: z.record(choiceKey, part.nullable()).optional() };
 }
 
 /** What a selection has in requests, files and addresses. Whether its answers are right, only its product says. */
 export const selectionFields = fieldsOfDepth(DEEPEST - 1);
+
+/** The answers of a selection and of all its parts, however deep. */
+export function* answersWithin({ answers, parts = {} }: Selection): Generator<Selection['answers']> {
+  yield answers;
+  for (const part of Object.values(parts)) if (part) yield* answersWithin(part);
+}
 
 /** The form of a selection; names that it does not have are told, with what may be meant, by resolving it. */
 export const selectionSchema = z.looseObject(selectionFields);

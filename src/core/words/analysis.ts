@@ -1,4 +1,4 @@
-import { type Analysis, type Stage } from '../analysis/analyse';
+import { type Analysis, type Stage } from '../analysis/analyse-plain';
 import { type PriceCoverage, type PriceEnd } from '../analysis/price-ends';
 import { type Anew, type Change } from '../analysis/smallest-change';
 import { dayWords, parseDay } from '../calendar';

@@ -158,6 +158,26 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `These products would take each other along without end: ${data.way}.`;
     case 'addOnUnresolved':
       return `${data.product} can’t be taken along as it stands. ${reason(data.first)} What is to be chosen of it can be chosen here, beforehand.`;
+    case 'partMissing':
+      return `Say which product ${data.title || 'this part'} is.`;
+    case 'partUnknown':
+      return `“${data.product}” is not in the shop, so ${data.title || 'this part'} can’t be it. Publish it, or choose another product.`;
+    case 'partFaulty':
+      return `${data.product} can’t be sold as it stands, so it can’t be a part: ${faultSentence(data.first, reason)}`;
+    case 'partUnresolved':
+      return `${data.product} can’t be this part as it stands. ${reason(data.first)} Mend what is settled or withheld here.`;
+    case 'partChoiceUnknown':
+      return `${data.product} has no choice “${data.key}”. ${data.meant === null ? 'Take that away.' : `“${data.meant}” may be meant.`}`;
+    case 'partNothingOffered':
+      return `None of the options of ${data.title} that ${data.product} has is offered here. Offer at least one, or leave the choice to customers.`;
+    case 'partQuantities':
+      return `${data.title}: its usual number, ${data.usual}, has to lie between the least, ${data.least}, and the most, ${data.most}.`;
+    case 'kitTooDeep':
+      return `${data.product} would nest more than ${data.most} deep here. Put its parts in directly.`;
+    case 'kitTooLarge':
+      return `These come to more than ${data.most} ${data.what}, those of its parts counted. Take fewer.`;
+    case 'wasPriceOfKit':
+      return 'The was-price of a kit is what its parts cost one by one, so its own is not shown. Take it away.';
     case 'sheetUnknown':
       return `There is no published sheet “${data.key}”. Take it off this product, or publish it.`;
     case 'overrideLost':

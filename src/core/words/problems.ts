@@ -40,6 +40,19 @@ export function problemWords(data: ProblemData): Words {
       return { message: `This product has no part “${data.key}”.`, remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.` };
     case 'partFixed':
       return { message: `${data.title} comes as it is: nothing of it can be chosen.`, remedy: 'Leave out what is said of it.' };
+    case 'answerFixed':
+      return { message: `${data.title} is settled here: nothing else can be chosen.`, remedy: 'Leave that answer out.' };
+    case 'partNotLeftOut':
+      return { message: `${data.title} belongs to it and can’t be left out.`, remedy: 'Take it, or buy the other parts by themselves.' };
+    case 'partNotOffered':
+      return { message: `${data.title}: “${data.given}” is not one of the products it can be.`, remedy: `Choose one of: ${data.offered.join(', ')}.` };
+    case 'partQuantity':
+      return { message: `${data.title}: ${data.given} of it can’t be had.`, remedy: data.least === data.most ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.` : `Take from ${data.least} to ${data.most}.` };
+    case 'partOut':
+      return {
+        message: data.canSupply < 1 ? `${data.title}: ${data.item} is out of stock.` : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
+        remedy: `${data.canSupply < 1 ? '' : `We can supply ${data.canSupply}. `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
+      };
     case 'unknownPickKey':
       return { message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' };
     case 'wrongKindOfAnswer':

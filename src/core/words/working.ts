@@ -25,6 +25,8 @@ export function basisWords(basis: Basis, currency: string): string {
       return basis.lines.slice(0, -1).map((line) => `${line.name} ${lineValueWords(line, currency)}`).join(' · ');
     case 'replaces':
       return `in the place of ${formatMoney(basis.amount, currency)}`;
+    case 'moreThan':
+      return basis.amount.sign() === 0 ? 'not in the price of the kit' : `beside ${formatMoney(basis.amount, currency)} that the kit has for it`;
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
     case 'charged': {

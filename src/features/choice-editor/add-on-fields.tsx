@@ -2,19 +2,15 @@
 
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { SOME_DAY } from '@/core/calendar';
 import { type AddOnPrice, type Choice } from '@/core/catalog';
 import { compile } from '@/core/compile';
-import { resolutionJson } from '@/core/exchange';
-import { resolve } from '@/core/run';
-import { SelectionForm } from '@/features/selection/selection-form';
 import { SelectField, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
+import { AnsweredHere } from '../editor-kit/answered-here';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;
-
 
 /** Which product is taken along, what of it is chosen beforehand, and what it costs then. */
 export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
@@ -101,15 +97,14 @@ function ChosenBeforehand({ choice, edit }: { choice: AddOnChoice; edit: (tag: s
   const product = surroundings.products.get(choice.product);
   const program = useMemo(() => product && compile(product, surroundings), [product, surroundings]);
   if (!program || program.indexOf.size === 0) return null;
-  const resolution = resolutionJson(resolve(program, { answers: choice.answers }, { stock: null, today: SOME_DAY }));
   return (
     <Box borderLeftWidth="3px" borderColor="border" pl="4">
       <Text fontWeight="600" mb="2">
         Chosen beforehand of {program.title}
       </Text>
-      <SelectionForm
+      <AnsweredHere
+        program={program}
         choices={program.product.choices}
-        page={{ today: SOME_DAY, resolution, files: new Map(), upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
         answers={choice.answers}
         name={`beforehand-${choice.key}`}
         showMissing

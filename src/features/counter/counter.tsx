@@ -6,6 +6,7 @@ import { quantityWords } from '@/core/words';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
+import { PartsForm } from '@/features/selection/parts-form';
 import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
@@ -52,8 +53,9 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           Start again
         </Button>
       </HStack>
-      {product.choices.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
+      {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
       {groups}
+      <PartsForm holder={selection} name="counter" showMissing />
       <SelectionForm choices={product.choices} page={selection.page} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
       <Box>
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">

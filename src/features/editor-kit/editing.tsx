@@ -6,6 +6,7 @@ import { type Program } from '@/core/compile';
 import { type Fault, type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
 import { type StockView } from '@/features/selection/use-selection';
+import { type EditorSurroundings } from '@/services/products/editing';
 
 /** What every part of an editor of choices works with, be it that of a product or of a sheet. */
 export interface Editing {
@@ -21,8 +22,8 @@ export interface Editing {
   readonly stock: readonly StockView[];
   readonly findings: readonly Fault[];
   readonly suggestions: { readonly categories: readonly string[]; readonly suppliers: readonly string[]; readonly tags: readonly string[] };
-  /** products in the shop, that can be taken along */
-  readonly inShop: readonly { readonly slug: string; readonly title: string }[];
+  /** products in the shop, that can be parts of others or be taken along */
+  readonly inShop: EditorSurroundings['inShop'];
   change(tag: string, recipe: (draft: Product) => void): void;
   goTo(place: Place): void;
   reloadStock(): Promise<void>;
@@ -45,6 +46,7 @@ export type Place =
   | 'choices'
   | `choice:${string}`
   | `sheet:${string}`
+  | 'parts'
   | 'variants'
   | 'formulas'
   | 'rules'
@@ -96,6 +98,9 @@ export function placeOf(path: Path, product: Product): Place {
       return typeof second === 'string' ? `sheet:${second}` : 'choices';
     case 'variants':
       return 'variants';
+    case 'parts':
+    case 'partsPrice':
+      return 'parts';
     case 'draws':
       return 'stock';
     case 'proofs':
@@ -111,6 +116,7 @@ export function placeOf(path: Path, product: Product): Place {
     case 'category':
     case 'supplier':
     case 'tags':
+    case 'soldWhere':
       return 'shelf';
     default:
       return 'basics';

@@ -26,7 +26,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
       <Text color="fg.muted" mb="4">
         Placed <When at={order.placedAt} />
       </Text>
-      <OrderLines lines={order.lines}>
+      <OrderLines lines={order.lines} ofPart={(part) => 'draws' in part.resolution && <Text color="fg.muted">{part.resolution.draws.map(({ title, total }) => `${quantityWords(total)} ${title}`).join(', ')}</Text>}>
         {(line) => (
           <Box mt="3" fontSize="sm">
             <Text color="fg.muted">Takes from stock</Text>

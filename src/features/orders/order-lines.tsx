@@ -1,13 +1,22 @@
 'use client';
 
 import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react';
+import { type ReactNode } from 'react';
+import { type PartOfLine, PartsList } from '@/features/selection/parts-list';
 import { WorkingTable } from '@/features/selection/working-table';
 import { type CustomerOrderLine, type OrderLineView } from '@/services/selling/orders';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku } from '@/ui/text';
 
+interface Props<Line> {
+  lines: readonly Line[];
+  children?: (line: Line) => ReactNode;
+  /** what else is to be said of a part of a line */
+  ofPart?: (part: PartOfLine) => ReactNode;
+}
+
 /** The lines of an order: what was chosen and the working it was sold with. */
-export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lines, children }: { lines: readonly Line[]; children?: (line: Line) => React.ReactNode }) {
+export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lines, children, ofPart }: Props<Line>) {
   return (
     <Stack gap="4">
       {lines.map((line) => (
@@ -31,6 +40,9 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
                   </Box>
                 ))}
               </Stack>
+              <PartsList parts={line.resolution.parts} line={line.resolution}>
+                {ofPart}
+              </PartsList>
               {children?.(line)}
             </Box>
             <Box gridColumn={{ base: '1 / -1', md: 'auto' }}>

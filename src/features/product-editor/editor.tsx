@@ -35,6 +35,7 @@ import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
+import { PartsSection } from './parts/parts-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
 import { HistorySection } from './sections/history';
@@ -80,6 +81,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   useUndoKeys(draft);
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
   useCommand('Add a choice to this product', () => setPlace('choices'));
+  useCommand('Add a part to this product', () => setPlace('parts'));
 
   // What stands beside the field that is typed into follows when the keys rest; the field itself has every key at once.
   const beside = useMemo<Editing>(
@@ -155,6 +157,8 @@ function Middle({ place, version, bringBack, revision, selection, checks, onGrou
       return <HistorySection version={version + (revision ?? 0)} onBringBack={bringBack} />;
     case 'variants':
       return <VariantsSection />;
+    case 'parts':
+      return <PartsSection />;
     case 'proofs':
       return <ProofsSection today={selection.page.today} outcomes={checks.proofs} />;
     case 'selections':

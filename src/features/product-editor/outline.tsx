@@ -32,8 +32,23 @@ function sheetState({ sheet, placement }: Extract<PageEntry, { kind: 'sheet' }>)
 function stockState({ product, program, assembled }: Pick<Editing, 'product' | 'program' | 'assembled'>): string {
   if (product.draws.length > 0) return `takes from ${counted(product.draws.length, 'item')}`;
   if (product.variants.length > 0) return 'taken by the variant';
+  if (product.parts.length > 0) return 'taken by its parts';
   if (assembled.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : 'draws' in choice && choice.draws.length > 0))) return 'taken by what is chosen';
   return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
+}
+
+/** How its parts make its price, in few words. */
+function partsPriceState({ partsPrice }: Pick<Editing['product'], 'partsPrice'>): string {
+  switch (partsPrice.kind) {
+    case 'sum':
+      return 'at their prices';
+    case 'lessAmount':
+      return `less ${partsPrice.amount || '…'}`;
+    case 'lessPercent':
+      return `less ${partsPrice.percent || '…'} %`;
+    case 'own':
+      return 'at a price of its own';
+  }
 }
 
 function proofsState(kept: number, { proofs }: Checks): string {
@@ -81,6 +96,7 @@ export function Outline({ current, published, checks }: { current: Place; publis
         />
       </Box>
       {(hasStocked || product.variants.length > 0) && <OutlineLine place="variants" current={current} title="Variants" state={product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination')} />}
+      <OutlineLine place="parts" current={current} title="Parts" state={product.parts.length === 0 ? 'none: sold by itself' : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}`} />
       <OutlineLine place="rules" current={current} title="Rules" state={product.rules.length + product.tables.length === 0 ? 'none: every choice for itself' : counted(product.rules.length + product.tables.length, 'rule')} />
       <OutlineLine place="formulas" current={current} title="Formulas and rates" state={product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula')} />
       <OutlineLine

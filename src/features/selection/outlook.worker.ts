@@ -1,6 +1,6 @@
-import { NextClick, type Outlook } from '@/core/analysis';
-import { type CatalogSurroundings, type Product, type UploadedFile } from '@/core/catalog';
-import { compile } from '@/core/compile';
+import { NextClick, type Outlook, ownChoices } from '@/core/analysis';
+import { type CatalogSurroundings, type PartCandidate, type Product, type UploadedFile } from '@/core/catalog';
+import { compile, programAsPart } from '@/core/compile';
 
 /** A selection whose outlook is asked for. */
 export interface OutlookQuestion {
@@ -13,7 +13,21 @@ export interface OutlookQuestion {
   readonly kept: string | null;
 }
 
-export type ToOutlook = { readonly product: Product; readonly surroundings: CatalogSurroundings; readonly today: string } | OutlookQuestion;
+/** A product as a part of another: what is said of it there, and how many come usually. */
+export interface AsPart {
+  readonly candidate: PartCandidate;
+  readonly usual: number;
+}
+
+/** The product that questions are about; of a part, as it is in its whole. */
+export interface OutlookSubject {
+  readonly product: Product;
+  readonly surroundings: CatalogSurroundings;
+  readonly today: string;
+  readonly part: AsPart | null;
+}
+
+export type ToOutlook = OutlookSubject | OutlookQuestion;
 
 export interface OutlookFound {
   readonly number: number;
@@ -36,7 +50,10 @@ function answer({ number, given, quantity, group, files, kept }: OutlookQuestion
 
 addEventListener('message', ({ data }: MessageEvent<ToOutlook>) => {
   if ('product' in data) {
-    ready = { next: new NextClick(compile(data.product, data.surroundings), data.today), today: data.today };
+    const { product, surroundings, today, part } = data;
+    const whole = compile(product, surroundings);
+    const program = part ? programAsPart(whole, part.candidate, part.usual, () => undefined) : whole;
+    ready = { next: new NextClick(ownChoices(program), today), today };
     return;
   }
   newest = data.number;

@@ -1,6 +1,6 @@
 'use client';
 
-import { chakra, HStack, IconButton, Input } from '@chakra-ui/react';
+import { chakra, HStack, IconButton, Input, NumberInput } from '@chakra-ui/react';
 import { Minus, Plus } from 'lucide-react';
 import { type QuantityRule } from '@/core/ordering';
 import { quantityFrom } from './use-selection';
@@ -11,6 +11,25 @@ interface Props {
   text: string;
   invalid: boolean;
   onChange: (text: string) => void;
+}
+
+interface CountProps {
+  id: string;
+  label: string;
+  least: number;
+  most: number;
+  count: number;
+  onChange: (count: number) => void;
+}
+
+/** How many of a part come with one: a step up or down within its limits, or typed. */
+export function CountField({ id, label, least, most, count, onChange }: CountProps) {
+  return (
+    <NumberInput.Root size="sm" w="96px" min={least} max={most} step={1} value={String(count)} clampValueOnBlur={false} onValueChange={({ valueAsNumber }) => Number.isFinite(valueAsNumber) && onChange(valueAsNumber)}>
+      <NumberInput.Control />
+      <NumberInput.Input id={id} aria-label={label} bg="bg.panel" borderColor="border.emphasized" />
+    </NumberInput.Root>
+  );
 }
 
 /** How many: typed, or a step of the order multiple up or down. What is typed is never changed. */

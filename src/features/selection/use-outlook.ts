@@ -4,9 +4,9 @@ import { useEffect, useRef, useState } from 'react';
 import { type Outlook } from '@/core/analysis';
 // By itself, so that pages need not load what only the worker runs.
 import { isTied } from '@/core/analysis/tied';
-import { type CatalogSurroundings, type Product } from '@/core/catalog';
+import { type Product } from '@/core/catalog';
 import { type Program } from '@/core/compile';
-import { type OutlookFound, type OutlookQuestion, type ToOutlook } from './outlook.worker';
+import { type OutlookFound, type OutlookQuestion, type OutlookSubject, type ToOutlook } from './outlook.worker';
 
 /** What a selection leads to, as far as it is known. */
 export interface KnownOutlook {
@@ -21,9 +21,10 @@ export interface KnownOutlook {
  * in a worker, so that no click waits for it either.
  *
  * @param program of the product, compiled
+ * @param subject the product; what is said of it as a part stays the same with it
  * @param question the selection; the same as long as nothing of it changes
  */
-export function useOutlook(program: Program, product: Product, surroundings: CatalogSurroundings, today: string, question: Omit<OutlookQuestion, 'number'>): KnownOutlook {
+export function useOutlook(program: Program, { product, surroundings, today, part }: OutlookSubject, question: Omit<OutlookQuestion, 'number'>): KnownOutlook {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
   const known = useRef<Product | null>(null);
@@ -48,11 +49,11 @@ export function useOutlook(program: Program, product: Product, surroundings: Cat
       if (data.number === asked) setFound({ question, product, outlook: data.outlook });
     };
     current.addEventListener('message', hear);
-    if (known.current !== product) send({ product, surroundings, today });
+    if (known.current !== product) send({ product, surroundings, today, part });
     known.current = product;
     send({ number: asked, ...question });
     return () => current.removeEventListener('message', hear);
-  }, [isAsked, product, surroundings, today, question]);
+  }, [isAsked, product, surroundings, today, part, question]);
   if (!isAsked || found?.product !== product) return NOTHING_KNOWN;
   return { now: found.question === question ? found.outlook : null, last: found.outlook };
 }

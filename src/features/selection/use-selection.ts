@@ -1,16 +1,18 @@
 'use client';
 
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { type Change, type Outlook } from '@/core/analysis';
+import { type Change } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { readNumber } from '@/core/quantity';
-import { type Resolution, resolve, resolvePart } from '@/core/run';
+import { type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
 import { type PageContext } from './control';
+import { type GivenPart, type GivenParts, NO_PARTS, type PartsHolder, partsWith, selectionOf } from './given-parts';
+import { pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useAsked } from './use-asked';
 import { useOutlook } from './use-outlook';
@@ -43,12 +45,12 @@ export interface SelectionOptions {
   /** key of the customer group it is made for */
   readonly group: string | null;
   /** sends a file to the server; absent where it stays in the window */
-  readonly upload?: (choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
+  readonly upload?: (product: string, choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
   /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
   readonly ask?: (selection: Selection, signal: AbortSignal) => Promise<ResolutionJson['problems']>;
 }
 
-export interface SelectionState {
+export interface SelectionState extends PartsHolder {
   readonly program: Program;
   readonly answers: Answers;
   /** as typed */
@@ -74,6 +76,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
+  const [parts, setParts] = useState<GivenParts>(NO_PARTS);
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const there = useMemo(() => stockView(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
@@ -82,33 +85,34 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const settled = useDeferredValue(program);
   const settledProduct = useDeferredValue(product);
   const question = useMemo(() => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }), [known, shownQuantity, group, files, last]);
-  const { now, last: before } = useOutlook(settled, settledProduct, surroundings, today, question);
+  const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
+  const { now, last: before } = useOutlook(settled, subject, question);
   const { resolved, unsure } = useMemo(() => {
     const context = { stock: there, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
-    const exact = resolve(program, { answers: known, quantity }, context);
+    const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
     return { resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
-  }, [program, known, shownQuantity, there, today, group, files, stock]);
+  }, [program, known, parts, shownQuantity, there, today, group, files, stock]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
-  const resolution = useAsked(here, unsure, { answers: known, quantity: quantityFrom(shownQuantity) }, ask);
+  const resolution = useAsked(here, unsure, selectionOf(program, known, quantityFrom(shownQuantity), parts), ask);
 
   const takeFile = useCallback(
-    async (choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
-      const { token, ...taken } = upload ? await upload(choice.key, file) : keptHere(choice, file);
+    async (ofProduct: string, choice: Extract<Choice, { kind: 'file' }>, file: File): Promise<string> => {
+      const { token, ...taken } = upload ? await upload(ofProduct, choice.key, file) : keptHere(choice, file);
       setFiles((current) => new Map(current).set(token, taken));
       return token;
     },
     [upload],
   );
   const page = useMemo<PageContext>(
-    () => ({ today, resolution, files, upload: takeFile, addOnPrice: (key) => addOnPriceOf(program, key, { today, group }), isGone: (key) => program.gone.some((index) => program.choices[index]?.key === key) }),
-    [today, resolution, files, takeFile, program, group],
+    () => pageOf(program, resolution, { today, group, files, surroundings, takeFile }),
+    [today, resolution, files, takeFile, program, group, surroundings],
   );
   const attempt = useCallback(
-    (others: Answers) => resolve(program, { answers: { ...known, ...others }, quantity: quantityFrom(shownQuantity) }, { stock: null, today, group, files: (token: string) => files.get(token) }),
-    [program, known, shownQuantity, today, group, files],
+    (others: Answers) => resolve(program, selectionOf(program, { ...known, ...others }, quantityFrom(shownQuantity), parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
+    [program, known, parts, shownQuantity, today, group, files],
   );
   const answer = useCallback((choice: string, given: unknown) => {
     setLast(choice);
@@ -117,6 +121,10 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       return given === undefined ? rest : { ...rest, [choice]: given };
     });
   }, []);
+  const givePart = useCallback((key: string, change: (part: GivenPart) => GivenPart) => {
+    setParts((current) => partsWith(current, key, change));
+  }, []);
+  const around = useMemo(() => ({ today, group, files, surroundings, takeFile }), [today, group, files, surroundings, takeFile]);
   // The same as long as nothing of it changes, so that what shows it need not be drawn again.
   return useMemo(
     () => ({
@@ -127,39 +135,28 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       quantityText: shownQuantity,
       resolution,
       page,
+      parts,
+      givePart,
+      around,
       answer,
       change: () => setAnswers((current) => ({ ...current, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) })),
       setQuantityText,
       take: (selection) => {
         setAnswers(selection.answers);
+        setParts(selection.parts ?? NO_PARTS);
         setQuantityText(selection.quantity === undefined ? null : String(selection.quantity));
       },
       reset: () => {
         setAnswers({});
+        setParts(NO_PARTS);
         setQuantityText(null);
       },
     }),
-    [program, attempt, changes, known, shownQuantity, resolution, page, answer],
+    [program, attempt, changes, known, shownQuantity, resolution, page, parts, givePart, around, answer],
   );
 }
 
 const NO_CHANGES: readonly Change[] = [];
-
-/** What is shown, without offering options that no answers to what is still open can make sellable. */
-function withoutDeadEnds(program: Program, shown: ResolutionJson['shown'], { impossible }: Extract<Outlook, { kind: 'open' }>): ResolutionJson['shown'] {
-  if (impossible.size === 0) return shown;
-  return shown.map((entry, index) => {
-    const dead = impossible.get(index);
-    if (!dead || !entry.shown || program.choices[index]?.key !== entry.choice) return entry;
-    return { ...entry, options: entry.options.map((offer, option) => (offer.offered && dead.has(option) ? { ...offer, offered: false, why: 'noWay' } : offer)) };
-  });
-}
-
-/** What taking a product along adds, as a decimal. */
-function addOnPriceOf(program: Program, key: string, { today, group }: { readonly today: string; readonly group: string | null }): string | null {
-  const part = program.parts.find((candidate) => candidate.key === key);
-  return (part && resolvePart(part, { today, group }, resolve).price?.each.toString()) ?? null;
-}
 
 /** A file that stays in the window: at the Counter nothing is uploaded. @throws Error saying what is wrong with it */
 function keptHere(choice: Extract<Choice, { kind: 'file' }>, file: File): { token: string } & UploadedFile {

@@ -5,6 +5,7 @@ import { Trash2 } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { PartsList } from '@/features/selection/parts-list';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/selection-form';
 import { quantityFrom } from '@/features/selection/use-selection';
@@ -123,6 +124,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
                 {resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}
               </Text>
               <Sku>{resolution.item.sku}</Sku>
+              <PartsList parts={resolution.parts} line={resolution} />
             </>
           )}
           <HStack mt="3" gap="3" wrap="wrap">

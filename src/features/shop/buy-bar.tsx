@@ -2,8 +2,8 @@ import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
 import NextLink from 'next/link';
 import { type Product } from '@/core/catalog';
-import { atChoice, whereText } from '@/core/selection';
 import { ItemProblems } from '@/features/selection/item-problems';
+import { placeWords } from '@/features/selection/place-words';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/selection-form';
 import { type SelectionState } from '@/features/selection/use-selection';
@@ -62,7 +62,7 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
       <Box role="status" fontSize="sm">
         {missing.length > 0 && (
           <Text mt="1.5" color={basket.asked ? 'copper.fg' : 'fg.muted'} fontWeight={basket.asked ? '600' : undefined}>
-            Still to answer: {missing.map(({ where }) => program.product.choices.find(({ key }) => where === whereText(atChoice(key)))?.title ?? '').join(', ')}.
+            Still to answer: {missing.map(({ where }) => placeWords(program, resolution, where)).join(', ')}.
           </Text>
         )}
         {basket.refused && (

@@ -1,6 +1,7 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { priceWords } from '@/core/words';
+import { savingWords } from '@/features/selection/parts-form';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 
@@ -23,6 +24,11 @@ export function ProductHead({ product, selection: { resolution, program } }: { p
             <Text fontSize="2xl" fontWeight="700">
               <Money amount={resolution.unitPrice} currency={resolution.currency} />
             </Text>
+            {program.kit && resolution.wasPrice !== null && (
+              <Text fontSize="sm" color="lichen.fg" fontWeight="600">
+                {savingWords(resolution)} on the parts bought one by one
+              </Text>
+            )}
           </>
         ) : (
           <Text fontSize="2xl" fontWeight="700">

@@ -8,6 +8,7 @@ import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { PictureMeasures } from '@/features/selection/picture-measures';
+import { PartsForm } from '@/features/selection/parts-form';
 import { SelectionForm } from '@/features/selection/selection-form';
 import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
@@ -34,11 +35,11 @@ const CrumbLink = chakra(NextLink);
 export function ProductPage({ product, surroundings: portable, today, group, stock }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
-    (choice: string, file: File) => {
-      const about = new URLSearchParams({ product: product.slug, choice, name: file.name });
+    (of: string, choice: string, file: File) => {
+      const about = new URLSearchParams({ product: of, choice, name: file.name });
       return send('POST', `/api/shop/uploads?${about.toString()}`, file, uploadedSchema);
     },
-    [product.slug],
+    [],
   );
   const ask = useCallback(
     async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
@@ -68,6 +69,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
           <ProductHead product={product} selection={selection} />
+          <PartsForm holder={selection} name="shop" showMissing={basket.asked} />
           <SelectionForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={basket.asked} onAnswer={selection.answer} />
           <WorkingBox resolution={resolution} />
           <BuyBar product={product} selection={selection} basket={basket} />

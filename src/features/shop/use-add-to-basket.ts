@@ -2,7 +2,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { z } from 'zod';
 import { type Product } from '@/core/catalog';
-import { atChoice, whereText } from '@/core/selection';
+import { selectionOf } from '@/features/selection/given-parts';
+import { placeLabel } from '@/features/selection/place-words';
 import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
 import { send, wordsOf } from '@/features/shared/api';
 
@@ -18,7 +19,7 @@ export interface AddToBasket {
   add(): Promise<void>;
 }
 
-export function useAddToBasket(product: Product, { resolution, program, answers, quantityText }: SelectionState): AddToBasket {
+export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState): AddToBasket {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -31,14 +32,13 @@ export function useAddToBasket(product: Product, { resolution, program, answers,
     if (resolution.state !== 'sellable') {
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
-      const choice = program.choices.find(({ key }) => first?.where === whereText(atChoice(key)));
-      if (choice) requestAnimationFrame(() => document.getElementById(`shop-${choice.key}-label`)?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
+      if (first) requestAnimationFrame(() => document.getElementById(placeLabel('shop', first.where))?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
       return;
     }
     setBusy(true);
     try {
       const quantity = quantityFrom(quantityText);
-      await send('POST', '/api/shop/basket', { slug: product.slug, answers, quantity }, addedSchema);
+      await send('POST', '/api/shop/basket', { slug: product.slug, ...selectionOf(program, answers, quantity, parts) }, addedSchema);
       setAdded(`${quantity} × ${product.title} is in the basket.`);
       router.refresh();
     } catch (error) {

@@ -34,6 +34,19 @@ export function readPublishedBySlug(queries: Queries, slug: string): Promise<Pub
   return keptAs(queries, `at ${slug}`, async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0]);
 }
 
+/** What customers can buy by itself: what is only sold in kits is not. */
+const alone = (published: PublishedProduct | undefined) => (published?.definition.soldWhere === 'kits' ? undefined : published);
+
+/** @returns undefined when nothing is sold by itself at that address */
+export async function readSoldBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
+  return alone(await readPublishedBySlug(queries, slug));
+}
+
+/** @returns undefined when that product is not sold by itself (any more) */
+export async function readSoldById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
+  return alone(await readPublishedById(queries, productId));
+}
+
 /** @returns undefined when that product is not in the shop (any more) */
 export function readPublishedById(queries: Queries, productId: number): Promise<PublishedProduct | undefined> {
   return keptAs(queries, `product ${productId}`, async () => (await selectPublished(queries).where(eq(products.id, productId)))[0]);

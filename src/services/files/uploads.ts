@@ -1,29 +1,30 @@
 import { eq, inArray } from 'drizzle-orm';
 import { type Services } from '../context';
 import { type FileType, type UploadedFile } from '../../core/catalog';
+import { answersWithin, type Selection } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
 import { notFound } from '../refusal';
 
 const TOKEN = /^[0-9a-f]{40}$/;
 
-function tokensIn(answers: Readonly<Record<string, unknown>>): string[] {
-  return Object.values(answers).flatMap((answer) => (Array.isArray(answer) ? answer.filter((entry): entry is string => typeof entry === 'string' && TOKEN.test(entry)) : []));
+function tokensIn(selection: Selection): string[] {
+  return [...answersWithin(selection)].flatMap((answers) => Object.values(answers)).flatMap((answer) => (Array.isArray(answer) ? answer.filter((entry): entry is string => typeof entry === 'string' && TOKEN.test(entry)) : []));
 }
 
-/** What is known of the files that some answers name. */
-export async function readFiles(queries: Queries, answers: readonly Readonly<Record<string, unknown>>[]): Promise<(token: string) => UploadedFile | undefined> {
-  const tokens = [...new Set(answers.flatMap(tokensIn))].slice(0, 500);
+/** What is known of the files that some selections name. */
+export async function readFiles(queries: Queries, selections: readonly Selection[]): Promise<(token: string) => UploadedFile | undefined> {
+  const tokens = [...new Set(selections.flatMap(tokensIn))].slice(0, 500);
   if (tokens.length === 0) return () => undefined;
   const rows = await queries.select({ token: uploads.token, name: uploads.name, type: uploads.type, size: uploads.size }).from(uploads).where(inArray(uploads.token, tokens));
   const known = new Map(rows.map(({ token, ...file }) => [token, file]));
   return (token) => known.get(token);
 }
 
-/** The files that each of some answers name, with their names. */
-export async function listFiles(queries: Queries, answers: readonly Readonly<Record<string, unknown>>[]): Promise<{ token: string; name: string }[][]> {
-  const known = await readFiles(queries, answers);
-  return answers.map((given) =>
+/** The files that each of some selections names, with their names. */
+export async function listFiles(queries: Queries, selections: readonly Selection[]): Promise<{ token: string; name: string }[][]> {
+  const known = await readFiles(queries, selections);
+  return selections.map((given) =>
     tokensIn(given).flatMap((token) => {
       const file = known(token);
       return file ? { token, name: file.name } : [];
@@ -31,9 +32,9 @@ export async function listFiles(queries: Queries, answers: readonly Readonly<Rec
   );
 }
 
-/** Notes that a basket or an order refers to the files in some answers. */
-export async function keepFiles(transaction: Queries, answers: Readonly<Record<string, unknown>>): Promise<void> {
-  const tokens = tokensIn(answers);
+/** Notes that a basket or an order refers to the files in a selection. */
+export async function keepFiles(transaction: Queries, selection: Selection): Promise<void> {
+  const tokens = tokensIn(selection);
   if (tokens.length > 0) await transaction.update(uploads).set({ kept: true }).where(inArray(uploads.token, tokens));
 }
 

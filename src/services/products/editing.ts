@@ -15,8 +15,8 @@ export interface EditorSurroundings {
   readonly stock: readonly StockFigures[];
   /** what other products use, to be offered while typing */
   readonly suggestions: { readonly categories: string[]; readonly suppliers: string[]; readonly tags: string[] };
-  /** products in the shop, that can be taken along */
-  readonly inShop: readonly { readonly slug: string; readonly title: string }[];
+  /** products in the shop, that can be parts of others or be taken along */
+  readonly inShop: readonly { readonly slug: string; readonly title: string; readonly sku: string; readonly category: string | null }[];
 }
 
 /** Everything the product editor opens with. */
@@ -37,7 +37,7 @@ export function openForEditing(context: Services, id: number): Promise<EditorVie
 export async function editorSurroundings({ database }: Services, { surroundings, stock, today }: SurroundingsNow): Promise<EditorSurroundings> {
   const shelves = await readShelves(database.read);
   const published = await database.read
-    .select({ slug: products.publishedSlug, title: products.title })
+    .select({ slug: products.publishedSlug, title: products.title, sku: products.sku, category: products.category })
     .from(products)
     .where(isNotNull(products.publishedSlug))
     .orderBy(products.title);
@@ -51,7 +51,7 @@ export async function editorSurroundings({ database }: Services, { surroundings,
       suppliers: sorted(shelves.map(({ supplier }) => supplier)),
       tags: sorted(shelves.flatMap(({ tags }) => tags)),
     },
-    inShop: published.flatMap(({ slug, title }) => (slug === null ? [] : { slug, title })),
+    inShop: published.flatMap(({ slug, ...row }) => (slug === null ? [] : { slug, ...row })),
   };
 }
 

@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
-import { type PublishedProduct, readPublishedById, readPublishedBySlug } from '../catalog/published-products';
+import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { newToken, type Services } from '../context';
 import { type BasketLine, quote } from '../../core/basket';
@@ -10,7 +10,7 @@ import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
 import { type Resolution, resolve } from '../../core/run';
-import { selectionFields } from '../../core/selection';
+import { type Selection, selectionFields } from '../../core/selection';
 import { type Effort } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -28,7 +28,7 @@ export interface ResolvedLine {
   readonly id: number;
   readonly productId: number;
   readonly quantity: number;
-  readonly answers: Readonly<Record<string, unknown>>;
+  readonly selection: Selection;
   /** undefined when the product has left the shop */
   readonly published: PublishedProduct | undefined;
   readonly resolution: Resolution | null;
@@ -54,24 +54,29 @@ export interface ResolvedBasket {
 export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
   const published = new Map<number, PublishedProduct | undefined>();
-  for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readPublishedById(queries, productId));
+  for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
-  const files = await readFiles(queries, rows.map(({ answers }) => answers));
+  const selections = rows.map(selectionOf);
+  const files = await readFiles(queries, selections);
   const group = await groupOf(queries, token);
   const wanted: BasketLine[] = [];
-  for (const { productId, answers, quantity } of rows) wanted.push({ ...(await programFor(queries, published.get(productId), context.surroundings, group)), selection: { answers, quantity } });
+  for (const row of rows) wanted.push({ ...(await programFor(queries, published.get(row.productId), context.surroundings, group)), selection: selectionOf(row) });
   const { lines, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files });
   return {
-    lines: rows.map(({ id, productId, quantity, answers, unitPrice }, place): ResolvedLine => {
+    lines: rows.map((row, place): ResolvedLine => {
+      const { id, productId, quantity, unitPrice } = row;
       const { resolution = null, problems = [] } = lines[place] ?? {};
       const changed = resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
-      return { id, productId, quantity, answers, published: published.get(productId), resolution, problems, formerPrice: changed ? unitPrice : null };
+      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, formerPrice: changed ? unitPrice : null };
     }),
     currency: context.surroundings.shop.currency,
     total,
     canOrder,
   };
 }
+
+/** What a line wants, as a selection. */
+const selectionOf = ({ answers, parts, quantity }: Pick<typeof basketLines.$inferSelect, 'answers' | 'parts' | 'quantity'>): Selection => ({ answers, quantity, ...(parts && { parts }) });
 
 /** The lines of a basket that no order is being made of. */
 const inBasket = (token: string) => and(eq(basketLines.basket, token), isNull(basketLines.orderId));
@@ -115,12 +120,12 @@ export async function addToBasket(context: Services, token: string | undefined, 
   await freeOverdue(context);
   const { database, now } = context;
   return database.write(async (transaction) => {
-    const published = await readPublishedBySlug(transaction, input.slug);
+    const published = await readSoldBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
     const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
     const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
-    const asked = { stock: there, today, group, files: await readFiles(transaction, [input.answers]) };
     const { slug: _slug, ...selection } = input;
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [selection]) };
     const added = resolve(program, selection, asked);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
@@ -128,13 +133,13 @@ export async function addToBasket(context: Services, token: string | undefined, 
     const lines = await transaction.select().from(basketLines).where(inBasket(basket));
     const same = lines.find(({ itemKey }) => itemKey === added.item.key);
     const quantity = added.quantity + (same?.quantity ?? 0);
-    const together = resolve(program, { answers: input.answers, quantity }, asked);
+    const together = resolve(program, { ...selection, quantity }, asked);
     if (together.state !== 'sellable' || !together.unitPrice) {
       const [first] = together.problems;
       const already = same ? `There are ${same.quantity} in the basket already. ` : '';
       throw notSellable(together.problems, `${already}${first ? problemText(first.data) : ''}`.trim());
     }
-    await keepFiles(transaction, input.answers);
+    await keepFiles(transaction, selection);
     const unitPrice = moneyDigits(together.unitPrice, together.currency);
     if (same) {
       await transaction.update(basketLines).set({ quantity, unitPrice }).where(eq(basketLines.id, same.id));
@@ -142,7 +147,7 @@ export async function addToBasket(context: Services, token: string | undefined, 
       if (lines.length >= MOST_LINES) throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
       await transaction
         .insert(basketLines)
-        .values({ basket, productId: published.productId, answers: input.answers, quantity, itemKey: added.item.key, unitPrice });
+        .values({ basket, productId: published.productId, answers: input.answers, parts: input.parts, quantity, itemKey: added.item.key, unitPrice });
     }
     return basket;
   });
@@ -176,12 +181,12 @@ export async function changeLine(context: Services, token: string | undefined, l
   const { database, now } = context;
   await database.write(async (transaction) => {
     const line = await requireLine(transaction, token, lineId);
-    const published = await readPublishedById(transaction, line.productId);
+    const published = await readSoldById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
     const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
     const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
-    const asked = { stock: there, today, group, files: await readFiles(transaction, [line.answers]) };
-    const { problems } = resolve(program, { answers: line.answers, quantity }, asked);
+    const asked = { stock: there, today, group, files: await readFiles(transaction, [selectionOf(line)]) };
+    const { problems } = resolve(program, { ...selectionOf(line), quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where.at === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {

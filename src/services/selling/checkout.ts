@@ -112,11 +112,12 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       quantity: resolution.quantity,
       unitPrice: json.unitPrice ?? '0',
       lineTotal: json.lineTotal ?? '0',
-      answers: { ...line.answers },
+      answers: { ...line.selection.answers },
+      parts: line.selection.parts,
       resolution: json,
       picture: resolution.pictures[0]?.layers[0]?.src ?? null,
     });
-    await keepFiles(transaction, line.answers);
+    await keepFiles(transaction, line.selection);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
     for (const { stock, total: drawn, leadDays } of resolution.draws) {
       await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });

@@ -92,7 +92,7 @@ function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
 
 async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
   const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
-  const files = await listFiles(queries, lines.map(({ answers }) => answers));
+  const files = await listFiles(queries, lines.map(({ answers, parts }) => ({ answers, ...(parts && { parts }) })));
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),

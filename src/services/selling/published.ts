@@ -1,11 +1,12 @@
 import { readShared } from '../catalog/catalog-state';
-import { type PublishedProduct, readPublishedBySlug } from '../catalog/published-products';
+import { type PublishedProduct, readPublishedBySlug, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings } from '../../core/catalog';
 import { compile, type Program } from '../../core/compile';
 import { customerView } from '../../core/exchange';
 import { type Resolution, resolve } from '../../core/run';
+import { selectionSchema } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { readFiles } from '../files/uploads';
 import { notFound } from '../refusal';
@@ -40,10 +41,19 @@ export async function programFor(queries: Queries, published: PublishedProduct |
 /** What the shop page needs of a product. */
 export type ShopProduct = PublishedProduct & SurroundingsNow;
 
-/** @throws Refusal 404 when the shop has no product at that address */
+/** A product that customers can buy by itself. @throws Refusal 404 when the shop has none at that address */
 export function openShopProduct(context: Services, slug: string): Promise<ShopProduct> {
+  return openProduct(context, slug, readSoldBySlug);
+}
+
+/** A product that customers can buy, be it only as a part of another. @throws Refusal 404 */
+export function openPublishedProduct(context: Services, slug: string): Promise<ShopProduct> {
+  return openProduct(context, slug, readPublishedBySlug);
+}
+
+function openProduct(context: Services, slug: string, read: typeof readPublishedBySlug): Promise<ShopProduct> {
   return atOneMoment(context, async ({ database, now }) => {
-    const published = await readPublishedBySlug(database.read, slug);
+    const published = await read(database.read, slug);
     if (!published) return notFound(`product “${slug}” in the shop`);
     return { ...published, ...(await readSurroundings(database.read, now(), [published.definition])) };
   });
@@ -60,8 +70,7 @@ export function resolvePublished(context: Services, slug: string, selection: unk
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
     const { there, surroundings, today } = product;
-    const answers = typeof selection === 'object' && selection !== null && 'answers' in selection ? selection.answers : null;
-    const files = await readFiles(still.database.read, [{ ...(typeof answers === 'object' ? answers : null) }]);
+    const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
     const view = await programFor(still.database.read, product, surroundings, group);
     return resolve(view.program, selection, { stock: there, today, files, group: view.group });
   });

@@ -9,7 +9,7 @@ import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
 import { isDrawing } from '../files/markup';
 import { notFound, Refusal } from '../refusal';
-import { openShopProduct } from './published';
+import { openPublishedProduct } from './published';
 
 /** The largest body an upload may have, in bytes. */
 export const LARGEST_UPLOAD = LARGEST_FILE;
@@ -66,7 +66,7 @@ function plainName(name: string): string {
  * @throws Refusal 404 for another product or choice, 415 or 413 with the problem when the file is not what is asked for
  */
 export async function uploadFile(context: Services, slug: string, choiceKey: string, name: string, bytes: Buffer): Promise<UploadAnswer> {
-  const { definition, surroundings } = await openShopProduct(context, slug);
+  const { definition, surroundings } = await openPublishedProduct(context, slug);
   const choice = compile(definition, surroundings).product.choices.find(({ key }) => key === choiceKey);
   if (choice?.kind !== 'file') return notFound(`choice of files “${choiceKey}” on this product`);
   const type = await fileTypeOf(bytes);

@@ -2,10 +2,11 @@
 
 import { chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
 import { type KeyboardEvent, useState } from 'react';
+import { type PlaceOfSale } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
-import { TextField } from '@/ui/field';
+import { SelectField, TextField } from '@/ui/field';
 
 function Suggestions({ id, values }: { id: string; values: readonly string[] }) {
   return (
@@ -16,6 +17,18 @@ function Suggestions({ id, values }: { id: string; values: readonly string[] }) 
     </datalist>
   );
 }
+
+const PLACES_OF_SALE: readonly { readonly value: PlaceOfSale; readonly label: string }[] = [
+  { value: 'shop', label: 'in the shop, and in kits' },
+  { value: 'kits', label: 'only in kits' },
+  { value: 'address', label: 'only to who knows its address, and in kits' },
+];
+
+const SOLD_WHERE_HELP: Readonly<Record<PlaceOfSale, string>> = {
+  shop: 'It stands in the shop’s lists and on a page of its own.',
+  kits: 'It has no page: customers get it as a part of what it is put into.',
+  address: 'Its page opens for who has the address; no list, search or feed leads there.',
+};
 
 /** Where the product stands: category, supplier, tags. */
 export function Shelf() {
@@ -35,7 +48,14 @@ export function Shelf() {
     addTag();
   };
   return (
-    <Section title="Category, supplier, tags" lead="How it is found, in the shop and in the catalog.">
+    <Section title="Where it stands" lead="Where it is sold, and how it is found in the shop and in the catalog.">
+      <SelectField
+        label="It is sold"
+        value={product.soldWhere}
+        alternatives={PLACES_OF_SALE}
+        help={SOLD_WHERE_HELP[product.soldWhere]}
+        onChange={(value) => change('soldWhere', (draft) => void (draft.soldWhere = PLACES_OF_SALE.find((place) => place.value === value)?.value ?? 'shop'))}
+      />
       <HStack gap="4" align="start">
         <TextField
           label="Category"

@@ -4,8 +4,8 @@ import { type Path } from '../problems';
 import { type Program } from './program';
 import { readDecimal, type Scope } from './scope';
 
-/** A product that comes with another: what is chosen of it beforehand, and what it costs there. It is resolved like any product. */
-export interface PartProgram {
+/** A product that can be taken along with another: what is chosen of it beforehand, and what it costs there. It is resolved like any product. */
+export interface AddOnProgram {
   readonly key: string;
   readonly title: string;
   /** position of the choice that says how many of it are taken */
@@ -13,37 +13,37 @@ export interface PartProgram {
   readonly program: Program;
   /** what of it is chosen beforehand, as in a selection */
   readonly answers: Readonly<Record<string, unknown>>;
-  readonly price: PartPrice;
+  readonly price: PriceAlong;
 }
 
-/** What a part costs, of what it costs when it is sold alone. */
-export interface PartPrice {
+/** What an add-on costs, of what it costs when it is sold alone. */
+export interface PriceAlong {
   /** of one taking */
   of(alone: Exact): Exact;
   /** of what is paid once, however many are taken */
   ofOnce(alone: Exact): Exact;
 }
 
-/** The parts of a product, and positions of the choices that would take along what is not there. */
-export interface CompiledParts {
-  readonly parts: readonly PartProgram[];
+/** The add-ons of a product, and positions of the choices that would take along what is not there. */
+export interface CompiledAddOns {
+  readonly addOns: readonly AddOnProgram[];
   readonly gone: readonly number[];
 }
 
 /** The products that are taken along with one; those that are not there, or lead back, are reported and left out. */
-export function compileParts(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): CompiledParts {
-  const parts: PartProgram[] = [];
+export function compileAddOns(choices: readonly Choice[], scope: Scope, compile: (product: Product) => Program): CompiledAddOns {
+  const addOns: AddOnProgram[] = [];
   const gone: number[] = [];
   choices.forEach((choice, index) => {
     if (choice.kind !== 'addOn' || choice.product === '') return;
-    const part = compilePart(choice, index, scope, compile);
-    if (part) parts.push(part);
+    const addOn = compileAddOn(choice, index, scope, compile);
+    if (addOn) addOns.push(addOn);
     else gone.push(index);
   });
-  return { parts, gone };
+  return { addOns, gone };
 }
 
-function compilePart(choice: Extract<Choice, { kind: 'addOn' }>, index: number, { surroundings, report, way }: Scope, compile: (product: Product) => Program): PartProgram | null {
+function compileAddOn(choice: Extract<Choice, { kind: 'addOn' }>, index: number, { surroundings, report, way }: Scope, compile: (product: Product) => Program): AddOnProgram | null {
   const path: Path = ['choices', index];
   const product = surroundings.products.get(choice.product);
   if (!product) {
@@ -59,7 +59,7 @@ function compilePart(choice: Extract<Choice, { kind: 'addOn' }>, index: number, 
 
 const asSoldAlone = (alone: Exact) => alone;
 
-function compilePrice(price: AddOnPrice, path: Path, report: Scope['report']): PartPrice {
+function compilePrice(price: AddOnPrice, path: Path, report: Scope['report']): PriceAlong {
   switch (price.kind) {
     case 'asSoldAlone':
       return { of: asSoldAlone, ofOnce: asSoldAlone };

@@ -1,0 +1,171 @@
+import { amountsOf } from '../catalog';
+import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program } from '../compile';
+import { Exact } from '../number';
+import { kindOfAmount } from '../pricing';
+import { type PartPriced, partsBase } from '../run';
+import { type Selection } from '../selection';
+import { testsOf } from './candidates';
+
+/** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
+export interface PriceRange {
+  readonly from: Exact;
+  readonly to: Exact;
+  /** UCUM code of the unit the prices are for, null where they are for one item */
+  readonly per: string | null;
+  /** whether what is typed may add more to it */
+  readonly open: boolean;
+  /** whether nothing costs less or more; else they are the least and the most that were found */
+  readonly isProved: boolean;
+  /** selections that cost so much */
+  readonly cheapest: Selection;
+  readonly dearest: Selection;
+  /** of a kit, what its parts come to; absent otherwise */
+  readonly parts?: PartEnds;
+}
+
+/** How one end of a part's price is found: which product, in which number, and what it costs so. */
+export interface PartEnd {
+  readonly component: ComponentProgram;
+  readonly candidate: CandidateProgram;
+  readonly count: number;
+  readonly alone: Exact;
+  /** a selection of it that costs so much */
+  readonly selection: Selection;
+}
+
+/** What the parts of a kit can come to, each part by itself: no rule ties one to another. */
+export interface PartEnds {
+  readonly low: readonly PartEnd[];
+  readonly high: readonly PartEnd[];
+  readonly open: boolean;
+  readonly isProved: boolean;
+}
+
+/** So many numbers of a part are looked at one by one. */
+const MOST_COUNTS = 12;
+
+/**
+ * The ends of what a kit's parts cost, for who is in no customer group.
+ *
+ * @param rangeOf the range of what one item of a product costs
+ * @returns null where a part that belongs to it can't be had
+ */
+export function partEnds({ components }: KitProgram, rangeOf: (program: Program) => PriceRange | null): PartEnds | null {
+  const [low, high]: [PartEnd[], PartEnd[]] = [[], []];
+  let [open, isProved] = [false, true];
+  for (const component of components) {
+    const { least, most, usual } = component.quantity;
+    const all = most - least < MOST_COUNTS;
+    const counts = all ? Array.from({ length: most - least + 1 }, (_, step) => least + step) : [...new Set([least, usual, most])];
+    const found = component.candidates.flatMap((candidate) =>
+      counts.flatMap((count) => {
+        const range = rangeOf(inNumber(candidate.program, count));
+        if (!range) return [];
+        open ||= range.open;
+        isProved &&= range.isProved && (all || !asksQuantity(candidate.program));
+        const of = (price: Exact, selection: Selection): PartEnd => ({ component, candidate, count, selection, alone: price.times(Exact.of(count)) });
+        return [{ from: of(range.from, range.cheapest), to: of(range.to, range.dearest) }];
+      }),
+    );
+    const [first] = found;
+    if (!first && !component.optional) return null;
+    if (!first) continue;
+    const least1 = found.reduce((best, { from }) => (from.alone.isLess(best.alone) ? from : best), first.from);
+    const most1 = found.reduce((best, { to }) => (to.alone.isMore(best.alone) ? to : best), first.to);
+    if (!component.optional || least1.alone.sign() < 0) low.push(least1);
+    high.push(most1);
+  }
+  return { low, high, open, isProved };
+}
+
+const numbered = new WeakMap<Program, Map<number, Program>>();
+
+/** A product in one number and no other; the same program each time, so that what is known of it is known again. */
+function inNumber(program: Program, count: number): Program {
+  const known = numbered.get(program) ?? new Map<number, Program>();
+  numbered.set(program, known);
+  const made = known.get(count) ?? { ...program, quantity: { minimum: count, maximum: count, multiple: count }, defaultQuantity: count };
+  known.set(count, made);
+  return made;
+}
+
+/** Whether what one costs can depend on how many are taken. */
+function asksQuantity({ formulas, rules }: Program): boolean {
+  return formulas.some(({ compiled }) => compiled.uses.has('quantity')) || (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'quantity'));
+}
+
+/** What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its own, what they add to it. */
+export function baseOfEnds(kit: KitProgram, ends: readonly PartEnd[]): Exact {
+  const priced = ends.map((end): PartPriced => ({ ...end, once: Exact.zero }));
+  const nothing = kit.price.kind === 'own' ? NO_OWN_PRICE : null;
+  return partsBase(kit, priced, nothing)?.amount ?? Exact.zero;
+}
+
+const NO_OWN_PRICE = { label: '', kind: 'base', of: null, amount: Exact.zero, per: 'unit', source: 'product' } as const;
+
+/** A kit without its parts, and what is to be added to its prices for them. */
+export interface WithoutParts {
+  readonly program: Program;
+  readonly added: Exact;
+}
+
+/**
+ * A kit as a plain product that costs what its parts do, so that what is true of its own choices can be found out.
+ *
+ * @param parts what its parts come to
+ */
+export function withoutParts(program: Program, parts: Exact): WithoutParts {
+  const { kit, base, baseFormula, variants } = program;
+  if (!kit) return { program, added: Exact.zero };
+  const plain: Program = { ...program, kit: null };
+  const hasOwn = base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
+  // A price of its own that is worked out is not what a percentage is taken of alone: the parts are added to it.
+  if (kit.price.kind === 'own' || (hasOwn && (base.unit !== null || baseFormula !== null))) return { program: plain, added: parts };
+  const price = (base.price ?? Exact.zero).plus(parts);
+  return {
+    program: {
+      ...plain,
+      base: { ...base, price, wasPrice: null, unit: null, measured: null, charging: null, line: { label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } },
+      variants: new Map([...variants].map(([key, variant]) => [key, { ...variant, price: variant.price && variant.price.plus(parts) }])),
+      remembersPrices: false,
+    },
+    added: Exact.zero,
+  };
+}
+
+/** Whether a price rises with its base, whatever is chosen; and keeps what is added to it, where something is. */
+function risesEvenly(program: Program, added: Exact): boolean {
+  const amounts = [...program.product.choices.flatMap(amountsOf), ...(program.rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
+  const shares = amounts.flatMap((amount) => (amount && kindOfAmount(amount).operation !== 'add' ? [{ amount, ofSum: kindOfAmount(amount).operation === 'shareOfSum' }] : []));
+  const less = shares.reduce((sum, { amount }) => sum + Math.min(0, Exact.parse(amount.value)?.toApproximateNumber() ?? 0), 0);
+  const replaces = (program.rules?.itemEffects ?? []).some(({ setPrice }) => setPrice);
+  if (added.sign() !== 0 && (replaces || shares.some(({ ofSum }) => ofSum))) return false;
+  return less > -100 && !program.formulas.some(({ compiled }) => compiled.uses.has('base'));
+}
+
+/** A selection of a kit’s own choices, with what is said of its parts. */
+function withParts(own: Selection, { components }: KitProgram, ends: readonly PartEnd[]): Selection {
+  const parts = components.map(({ key }) => {
+    const end = ends.find(({ component }) => component.key === key);
+    return [key, end ? { ...end.selection, product: end.candidate.product, quantity: end.count } : { answers: {}, quantity: 0 }] as const;
+  });
+  return { ...own, parts: Object.fromEntries(parts) };
+}
+
+/**
+ * The range of a kit's price: of what its own choices make of what its parts come to at least and at most.
+ *
+ * @param rangeOf the range of what one item of a product costs
+ */
+export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PriceRange | null {
+  const ends = partEnds(kit, rangeOf);
+  if (!ends) return null;
+  const sides = [ends.low, ends.high].map((side) => {
+    const { program: plain, added } = withoutParts(program, baseOfEnds(kit, side));
+    const range = rangeOf(plain);
+    return range && { range, added, isProved: range.isProved && risesEvenly(program, added) };
+  });
+  const [low, high] = sides;
+  if (!low || !high) return null;
+  return { from: low.range.from.plus(low.added), to: high.range.to.plus(high.added), per: null, open: ends.open || low.range.open || high.range.open, cheapest: withParts(low.range.cheapest, kit, ends.low), dearest: withParts(high.range.dearest, kit, ends.high), parts: ends, isProved: ends.isProved && low.isProved && high.isProved };
+}

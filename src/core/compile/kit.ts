@@ -1,0 +1,166 @@
+import { type Part, type PartCandidate, type PartsPrice, type Product } from '../catalog';
+import { Exact } from '../number';
+import { type FaultData, type Path } from '../problems';
+import { programAsPart } from './as-part';
+import { type Program } from './program';
+import { readDecimal, type Scope } from './scope';
+
+/** Kits nest at most so deep: no deeper than selections do. */
+export const DEEPEST_KIT = 8;
+
+/** Parts of parts are followed down so far. */
+const FOLLOWED = 40;
+
+/** A kit holds at most so many parts, those of its parts counted, and so many pieces altogether. */
+const MOST_PARTS = 20_000;
+const MOST_PIECES = 10_000_000;
+
+/** A product that a part can be, ready to be resolved as a part: with what is answered of it beforehand. */
+export interface CandidateProgram {
+  /** slug of the product */
+  readonly product: string;
+  readonly title: string;
+  readonly program: Program;
+}
+
+/** A place in a product that is filled with another product. */
+export interface ComponentProgram {
+  readonly key: string;
+  readonly title: string;
+  readonly optional: boolean;
+  /** whether it comes unless somebody says otherwise */
+  readonly taken: boolean;
+  readonly quantity: { readonly least: number; readonly usual: number; readonly most: number };
+  /** those that are there, the usual one first */
+  readonly candidates: readonly CandidateProgram[];
+  /** whether customers decide anything about it: then it is told apart by the item's key */
+  readonly varies: boolean;
+  /** whether what they decide can change its SKU */
+  readonly inSku: boolean;
+}
+
+/** What a product with parts costs before its own choices; see `catalog/parts.ts`. */
+export type KitPrice =
+  | { readonly kind: 'sum' }
+  | { readonly kind: 'lessAmount'; readonly amount: Exact }
+  | { readonly kind: 'lessPercent'; readonly percent: Exact }
+  | { readonly kind: 'own'; readonly extras: 'onTop' | 'included' };
+
+/** What a product is put together from. */
+export interface KitProgram {
+  readonly components: readonly ComponentProgram[];
+  /** positions of the components in the order of their keys, for the item's key */
+  readonly keyOrder: readonly number[];
+  readonly price: KitPrice;
+  /** how many parts one has at most, those of its parts counted, how many pieces, and how deep they nest */
+  readonly size: { readonly parts: number; readonly pieces: number; readonly depth: number };
+}
+
+/**
+ * The parts of a product. One that is not there, leads back, or is too much is reported and left out.
+ *
+ * @param compile makes a product ready as a part of this one
+ */
+export function compileKit(scope: Scope, compile: (product: Product) => Program): KitProgram | null {
+  const { product, report } = scope;
+  if (product.parts.length === 0) return null;
+  checkKeys(product, report);
+  const size = { parts: 0, pieces: 0, depth: 1 };
+  const components = product.parts.map((part, index): ComponentProgram => {
+    const path: Path = ['parts', index];
+    const quantity = quantityOf(part, path, scope);
+    const candidates = part.candidates.flatMap((candidate, place) => compileCandidate(part, candidate, [...path, 'candidates', place], scope, quantity.usual, compile) ?? []);
+    const twice = part.candidates.findIndex(({ product: slug }, place) => slug !== '' && part.candidates.findIndex((other) => other.product === slug) < place);
+    if (twice >= 0) report([...path, 'candidates', twice, 'product'], { code: 'duplicateKey', key: part.candidates[twice]?.product ?? '', what: 'product' });
+    if (part.candidates.length === 0) report([...path, 'candidates'], { code: 'partMissing', title: part.title });
+    size.parts += 1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0));
+    size.pieces += quantity.most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
+    size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
+    const varies = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => isOpen(program));
+    const inSku = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => changesSku(program));
+    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, inSku };
+  });
+  const tooMany: FaultData | null = size.parts > MOST_PARTS ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS } : size.pieces > MOST_PIECES ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES } : null;
+  if (tooMany) report(['parts'], tooMany);
+  return {
+    components: tooMany ? [] : components,
+    keyOrder: tooMany ? [] : components.map((_, index) => index).sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
+    price: compilePrice(product.partsPrice, ['partsPrice'], report),
+    size,
+  };
+}
+
+/** Parts and choices are told apart by their keys, in selections and in formulas. */
+function checkKeys({ parts, choices }: Product, report: Scope['report']): void {
+  const taken = new Set(choices.map(({ key }) => key));
+  parts.forEach(({ key }, index) => {
+    if (taken.has(key)) report(['parts', index, 'key'], { code: 'duplicateKey', key, what: 'part' });
+    taken.add(key);
+  });
+}
+
+function quantityOf({ quantity, title, key }: Part, path: Path, { product, report }: Scope): ComponentProgram['quantity'] {
+  const { least, usual, most } = quantity;
+  if (product.onlyWholeKits) return { least: usual, usual, most: usual };
+  if (least <= usual && usual <= most) return quantity;
+  report([...path, 'quantity'], { code: 'partQuantities', title: title || key, least, usual, most });
+  return { least: usual, usual, most: usual };
+}
+
+function compileCandidate(part: Part, candidate: PartCandidate, path: Path, { surroundings, report, way, product: { slug: own } }: Scope, usual: number, compile: (product: Product) => Program): CandidateProgram | null {
+  if (candidate.product === '') {
+    report([...path, 'product'], { code: 'partMissing', title: part.title });
+    return null;
+  }
+  const product = surroundings.products.get(candidate.product);
+  // Itself is a circle, whether or not it is in the shop.
+  if (way.includes(candidate.product) || candidate.product === own) {
+    report([...path, 'product'], { code: 'addOnCycle', way: [...way, candidate.product].join(' → ') });
+    return null;
+  }
+  if (!product) {
+    report([...path, 'product'], { code: 'partUnknown', product: candidate.product, title: part.title });
+    return null;
+  }
+  // What leads on and on is not followed to its end.
+  const plain = way.length < FOLLOWED ? compile(product) : null;
+  if (!plain || (plain.kit?.size.depth ?? 0) >= DEEPEST_KIT) {
+    report([...path, 'product'], { code: 'kitTooDeep', most: DEEPEST_KIT, product: product.title });
+    return null;
+  }
+  const [fault] = plain.blocking;
+  if (fault) report([...path, 'product'], { code: 'partFaulty', product: product.title, first: fault.data });
+  const program = programAsPart(plain, candidate, usual, (place, data) => report([...path, ...place], data));
+  return { product: product.slug, title: product.title, program };
+}
+
+/** Whether anything of a product is left to customers. */
+function isOpen({ choices, fixed, kit }: Program): boolean {
+  return choices.some(({ asks, key }) => asks && !Object.hasOwn(fixed, key)) || (kit?.components.some(({ varies }) => varies) ?? false);
+}
+
+/** Whether what is left to customers can change a product's SKU. */
+function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
+  const open = (index: number) => !Object.hasOwn(fixed, choices[index]?.key ?? '');
+  return skuChoices.some(open) || stocked.some(open) || (kit?.components.some(({ inSku }) => inSku) ?? false);
+}
+
+function compilePrice(price: PartsPrice, path: Path, report: Scope['report']): KitPrice {
+  switch (price.kind) {
+    case 'sum':
+      return price;
+    case 'own':
+      return price;
+    case 'lessAmount': {
+      const amount = readDecimal(price.amount, [...path, 'amount'], report) ?? Exact.zero;
+      if (amount.sign() < 0) report([...path, 'amount'], { code: 'negative', what: 'What is taken off' });
+      return { kind: 'lessAmount', amount };
+    }
+    case 'lessPercent': {
+      const percent = readDecimal(price.percent, [...path, 'percent'], report) ?? Exact.zero;
+      if (percent.sign() < 0) report([...path, 'percent'], { code: 'negative', what: 'What is taken off' });
+      else if (percent.isMore(Exact.of(100))) report([...path, 'percent'], { code: 'percentBelowNothing' });
+      return { kind: 'lessPercent', percent };
+    }
+  }
+}

@@ -1,0 +1,76 @@
+import { type ComponentProgram, type Program } from '../compile';
+import { Exact } from '../number';
+import { problem, type Problem, type ProblemData } from '../problems';
+import { type Where } from '../selection';
+import { closest } from '../text';
+import { type PartPriced } from './kit-price';
+import { type Resolution, type ResolveContext } from './resolution';
+
+/** A component as a selection has it: which product, how many of it, and what it resolves to for this customer. */
+export interface Entry extends PartPriced {
+  /** of all of them together */
+  readonly resolution: Resolution;
+}
+
+/** How a part is resolved: the way of any product, with a selection that may be anything. */
+type ResolveWithin = (program: Program, selection: unknown, context: ResolveContext) => Resolution;
+
+const NO_ENTRIES: readonly Entry[] = [];
+const ENTRY_KEYS = ['answers', 'quantity', 'parts', 'product'];
+const NO_ANSWERS: Readonly<Record<string, unknown>> = {};
+
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * What a selection puts in the places of a product, each resolved as the product it is: in its number, for the
+ * customer's group, on the same day. What is there decides which options are offered; whether it is enough is asked for
+ * everything together.
+ *
+ * @param given what is said of parts, by their key; anything at all
+ * @param problems takes what is wrong, at the part where it is
+ */
+export function readEntries({ kit }: Program, given: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): readonly Entry[] {
+  if (!kit) return NO_ENTRIES;
+  const said = isRecord(given) ? given : NO_ANSWERS;
+  const { stock, today, group, files } = context;
+  const within: ResolveContext = { stock, ofWhole: true, today, group, files };
+  const entries: Entry[] = [];
+  for (const component of kit.components) {
+    const own = Object.hasOwn(said, component.key) ? said[component.key] : undefined;
+    const entry = readEntry(component, own, within, resolve, problems);
+    if (entry) entries.push(entry);
+  }
+  return entries;
+}
+
+/** @param said what is said of it: undefined for nothing, null for leaving it out */
+function readEntry(component: ComponentProgram, said: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
+  const { key, title, optional, quantity, candidates } = component;
+  const at: Where = { part: [key], at: 'selection' };
+  const tell = (data: ProblemData, where: Where = at): null => {
+    problems.push(problem(where, data));
+    return null;
+  };
+  if (said === undefined ? optional && !component.taken : said === null || (isRecord(said) && said.quantity === 0)) {
+    return optional ? null : tell({ code: 'partNotLeftOut', title });
+  }
+  if (said !== undefined && said !== null && !isRecord(said)) return tell({ code: 'selectionMalformed', expected: `${title} to be an object with answers` });
+  const own = isRecord(said) ? said : NO_ANSWERS;
+  for (const name of Object.keys(own).slice(0, 20)) if (!ENTRY_KEYS.includes(name)) tell({ code: 'unknownKey', place: title, key: name.slice(0, 60), known: ENTRY_KEYS, meant: closest(name, ENTRY_KEYS) });
+  const wanted = own.product;
+  const candidate = wanted === undefined ? candidates[0] : candidates.find(({ product }) => product === wanted);
+  if (!candidate) {
+    if (wanted === undefined || candidates.length === 0) return tell({ code: 'partNotReady', title, first: { code: 'notInShop' } });
+    return tell({ code: 'partNotOffered', title, given: typeof wanted === 'string' ? wanted.slice(0, 60) : typeof wanted, offered: candidates.map((one) => one.product) });
+  }
+  const count = own.quantity ?? quantity.usual;
+  if (typeof count !== 'number' || !Number.isInteger(count) || count < quantity.least || count > quantity.most) {
+    return tell({ code: 'partQuantity', title, given: String(count).slice(0, 40), least: quantity.least, most: quantity.most }, { part: [key], at: 'quantity' });
+  }
+  const { program } = candidate;
+  const resolution = resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) }, context);
+  for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
+  const { unitPrice, lineTotal } = resolution;
+  const alone = unitPrice && unitPrice.times(Exact.of(count));
+  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero };
+}

@@ -1,0 +1,43 @@
+import { type CandidateProgram } from '../compile';
+import { type DrawProgram } from '../compile/program';
+import { Exact } from '../number';
+import { problem, type Problem } from '../problems';
+import { type Draw, mostThatCanBeCut, type StockView } from '../stock';
+import { type Entry } from './entries';
+
+/** The part for which there is too little of a stock item, where nothing but parts takes it; null otherwise. */
+export function shortPart(entries: readonly Entry[], draws: readonly Draw[], stock: string): Entry | null {
+  const by = draws.find((draw) => draw.stock === stock)?.by ?? [];
+  const keys = new Set(by.map(([first]) => first));
+  const short = entries.filter(({ component }) => keys.has(component.key));
+  return keys.size === short.length ? (short[0] ?? null) : null;
+}
+
+/**
+ * Says of which part there is too little, and what would do instead.
+ *
+ * @param item what there is too little of
+ * @param canSupply how many of the whole can be had, of those that are asked for
+ */
+export function partOut({ component, candidate, count }: Entry, item: string, canSupply: number, asked: number, view: StockView): Problem {
+  const others = component.candidates.filter((other) => other !== candidate && couldBeHad(other, count * asked, view)).map(({ title }) => `take ${title}`);
+  const instead = component.optional ? [...others, 'leave it out'] : others;
+  return problem({ part: [component.key], at: 'item' }, { code: 'partOut', title: component.title, item, canSupply, asked, instead });
+}
+
+/** Whether so many of a product could be had, as far as that follows before anything of it is chosen. */
+function couldBeHad({ program }: CandidateProgram, count: number, view: StockView): boolean {
+  if (program.blocking.length > 0) return false;
+  const there = (draw: DrawProgram) => isThere(draw, count, view);
+  if (!program.draws.every(there)) return false;
+  if (program.variants.size > 0 && ![...program.variants.values()].some(({ onSale, draw }) => onSale && (draw === null || there(draw)))) return false;
+  return program.kit?.components.every(({ optional, quantity, candidates }) => optional || candidates.some((candidate) => couldBeHad(candidate, count * quantity.least, view))) ?? true;
+}
+
+function isThere({ stock, fixed, pieces, leadDays }: DrawProgram, count: number, view: StockView): boolean {
+  const lying = view.lots(stock);
+  if (!fixed || leadDays !== null) return true;
+  if (lying) return mostThatCanBeCut(lying, [{ length: fixed, count: pieces * count }], 1) >= 1;
+  const available = view.available(stock) ?? Exact.zero;
+  return available === 'plenty' || !available.isLess(fixed.times(Exact.of(pieces)).times(Exact.of(count)));
+}

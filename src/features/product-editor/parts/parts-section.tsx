@@ -1,0 +1,83 @@
+'use client';
+
+import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
+import { ClipboardPaste } from 'lucide-react';
+import { useState } from 'react';
+import { freeKey, partSchema, type Product } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { type Editing, useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { Section } from '@/features/editor-kit/section';
+import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { Tick } from '@/features/editor-kit/tick';
+import { type Finding, SearchField } from '@/ui/search-field';
+import { EmptyPlace } from '@/ui/text';
+import { PartCard } from './part-card';
+import { PartsPriceFields } from './parts-price-fields';
+import { PasteParts } from './paste-parts';
+
+/** What the product is put together from, and what that makes of its price. */
+export function PartsSection() {
+  const { product, inShop, bringAlong, change } = useEditing();
+  const [pasting, setPasting] = useState(false);
+  const tooMuch = useFaultAt('parts');
+  const add = (slug: string) => {
+    const title = inShop.find((candidate) => candidate.slug === slug)?.title ?? slug;
+    void bringAlong(slug).then(() => change(`add part ${slug}`, (draft) => void draft.parts.push(partSchema.parse({ key: freeKey(title, takenKeys(draft), 'part'), candidates: [{ product: slug }] }))));
+  };
+  return (
+    <Section
+      title="Parts"
+      lead="Other products that come with this one, each with its own choices and its own stock."
+      actions={
+        <Button size="sm" variant="outline" onClick={() => setPasting(true)}>
+          <ClipboardPaste size={15} aria-hidden /> Paste a parts list
+        </Button>
+      }
+    >
+      {product.parts.length === 0 && (
+        <EmptyPlace title="Sold by itself">Add the first part, and it becomes a kit: it costs what its parts cost, or less, and takes from stock what they take.</EmptyPlace>
+      )}
+      <Stack gap="3">
+        <Sortable
+          entries={product.parts}
+          nameOf={({ title, key }) => title || key}
+          onMove={(from, to) => change(`move part ${from} ${to}`, (draft) => moveEntry(draft.parts, from, to))}
+          render={(part, index, handle) => (
+            <Box pb="3">
+              <PartCard part={part} index={index} handle={handle} />
+            </Box>
+          )}
+        />
+      </Stack>
+      <Box maxW="420px">
+        <SearchField label="Add a part" findings={likelyParts(product, inShop)} onPick={add} fault={tooMuch} />
+      </Box>
+      {product.parts.length > 0 && (
+        <>
+          <Tick label="Only the number of kits may change: each part comes in its usual number" checked={product.onlyWholeKits} onChange={(whole) => change('onlyWholeKits', (draft) => void (draft.onlyWholeKits = whole))} />
+          <PartsPriceFields />
+          <HStack>
+            <Text fontSize="sm" color="fg.muted">
+              {counted(product.parts.length, 'part')}. A part follows what is published of its product.
+            </Text>
+          </HStack>
+        </>
+      )}
+      <PasteParts open={pasting} onClose={() => setPasting(false)} />
+    </Section>
+  );
+}
+
+/** Keys that a new part can't have: of parts and of choices. */
+export function takenKeys({ parts, choices }: Product): string[] {
+  return [...parts, ...choices].map(({ key }) => key);
+}
+
+/** The products that can be parts, those of the same category first. */
+export function likelyParts(product: Product, inShop: Editing['inShop']): Finding[] {
+  const near = (category: string | null) => (category !== null && category === product.category ? 0 : 1);
+  return inShop
+    .filter(({ slug }) => slug !== product.slug)
+    .sort((a, b) => near(a.category) - near(b.category))
+    .map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
+}

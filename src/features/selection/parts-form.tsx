@@ -1,0 +1,181 @@
+'use client';
+
+import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
+import { useId } from 'react';
+import { type CandidateProgram, type ComponentProgram } from '@/core/compile';
+import { type PartJson } from '@/core/exchange';
+import { formatMoney } from '@/core/money';
+import { Exact } from '@/core/number';
+import { LayeredPicture } from '@/ui/layered-picture';
+import { Money } from '@/ui/text';
+import { type PartsHolder } from './given-parts';
+import { ItemProblems } from './item-problems';
+import { CountField } from './quantity-field';
+import { ProblemNote, SelectionForm } from './selection-form';
+import { type PartChosen, usePart, usePartChosen } from './use-part';
+
+interface Props {
+  holder: PartsHolder;
+  /** tells several forms on one page apart */
+  name: string;
+  /** whether answers that are merely missing are pointed out beside their choice */
+  showMissing: boolean;
+}
+
+/** What a product is put together from: each part with its picture and its own choices in place. */
+export function PartsForm({ holder, name, showMissing }: Props) {
+  const components = holder.program.kit?.components ?? [];
+  if (components.length === 0) return null;
+  return (
+    <Stack as="section" aria-label="What is in it" gap="0" borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel" overflow="hidden">
+      {components.map((component) => (
+        <Part key={component.key} component={component} holder={holder} name={`${name}-${component.key}`} showMissing={showMissing} />
+      ))}
+    </Stack>
+  );
+}
+
+function Part({ component, holder, name, showMissing }: Props & { component: ComponentProgram }) {
+  const chosen = usePartChosen(holder, component);
+  const { isTaken, candidate, shown, problems } = chosen;
+  const several = component.candidates.length > 1;
+  const { currency } = holder.resolution;
+  return (
+    <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }} opacity={isTaken ? undefined : 0.85}>
+      <HStack align="start" gap="3">
+        <PartPicture candidate={candidate} shown={shown} title={component.title} />
+        <Box flex="1" minW="0">
+          <HStack justify="space-between" align="baseline" gap="3">
+            <PartTitle component={component} chosen={chosen} />
+            {candidate && <PartPrice component={component} chosen={chosen} currency={currency} />}
+          </HStack>
+          {candidate && !several && candidate.title !== component.title && (
+            <Text fontSize="sm" color="fg.muted">
+              {candidate.title}
+            </Text>
+          )}
+          {!candidate && (
+            <Text fontSize="sm" color="fg.muted">
+              not to be had at the moment
+            </Text>
+          )}
+          {isTaken && candidate && component.quantity.least !== component.quantity.most && (
+            <HStack mt="2" gap="2">
+              <CountField id={`${name}-count`} label={`How many: ${component.title}`} least={component.quantity.least} most={component.quantity.most} count={chosen.quantity} onChange={chosen.setQuantity} />
+            </HStack>
+          )}
+          {isTaken && several && <Candidates component={component} chosen={chosen} name={name} />}
+          {problems.map((problem) => (
+            <ProblemNote key={problem.code} problem={problem} />
+          ))}
+        </Box>
+      </HStack>
+      {isTaken && candidate && shown && <PartChoices key={candidate.product} component={component} candidate={candidate} shown={shown} holder={holder} name={name} showMissing={showMissing} />}
+    </Box>
+  );
+}
+
+function PartPicture({ candidate, shown, title }: { candidate: CandidateProgram | undefined; shown: PartJson | undefined; title: string }) {
+  const layers = shown?.resolution.pictures[0]?.layers ?? candidate?.program.product.pictures.slice(0, 1) ?? [];
+  return (
+    <Box w="64px" h="48px" flexShrink={0} bg="bg.muted" borderRadius="l1" overflow="hidden">
+      {layers.length > 0 && <LayeredPicture layers={layers} title={title} w="full" h="full" />}
+    </Box>
+  );
+}
+
+function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }: { component: ComponentProgram; chosen: PartChosen }) {
+  const { title, optional } = component;
+  const words = isTaken && quantity > 1 ? `${quantity} × ${title}` : title;
+  if (!optional) {
+    return (
+      <Heading as="h3" size="sm" fontFamily="body" fontWeight="600">
+        {words}
+      </Heading>
+    );
+  }
+  return (
+    <Checkbox.Root checked={isTaken} disabled={!candidate && !isTaken} onCheckedChange={(details) => take(details.checked === true)} alignItems="start">
+      <Checkbox.HiddenInput />
+      <Checkbox.Control borderColor="border.emphasized" mt="0.5" />
+      <Checkbox.Label fontWeight="600">
+        {words}{' '}
+        <chakra.span fontWeight="400" color="fg.muted">
+          (optional)
+        </chakra.span>
+      </Checkbox.Label>
+    </Checkbox.Root>
+  );
+}
+
+/** What a part costs alone, where that is what is added; else it is in the price of the whole. */
+function PartPrice({ component, chosen: { shown }, currency }: { component: ComponentProgram; chosen: PartChosen; currency: string }) {
+  if (!shown?.alone || component.candidates.length === 0 || Exact.from(shown.alone).sign() === 0) return null;
+  return (
+    <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
+      <chakra.span srOnly>alone </chakra.span>
+      <Money amount={shown.alone} currency={currency} />
+    </Text>
+  );
+}
+
+function Candidates({ component, chosen: { candidate, choose }, name }: { component: ComponentProgram; chosen: PartChosen; name: string }) {
+  return (
+    <RadioGroup.Root mt="2" size="sm" name={`${name}-product`} aria-label={component.title} value={candidate?.product ?? null} onValueChange={({ value }) => value !== null && choose(value)}>
+      <Stack gap="1">
+        {component.candidates.map((one) => (
+          <RadioGroup.Item key={one.product} value={one.product}>
+            <RadioGroup.ItemHiddenInput />
+            <RadioGroup.ItemIndicator borderColor="border.emphasized" />
+            <RadioGroup.ItemText>{one.title}</RadioGroup.ItemText>
+          </RadioGroup.Item>
+        ))}
+      </Stack>
+    </RadioGroup.Root>
+  );
+}
+
+interface ChoicesProps extends Props {
+  component: ComponentProgram;
+  candidate: CandidateProgram;
+  shown: PartJson;
+}
+
+/** What is settled of a part, what is left to be chosen of it, and its own parts. */
+function PartChoices({ component, candidate, shown, holder, name, showMissing }: ChoicesProps) {
+  const part = usePart(holder, component, candidate, shown);
+  const { program, resolution } = part;
+  const settled = resolution.counted.filter(({ choice }) => Object.hasOwn(program.fixed, choice));
+  const open = program.choices.some(({ key, asks }) => asks && !Object.hasOwn(program.fixed, key));
+  const id = useId();
+  return (
+    <>
+      {settled.length > 0 && (
+        <Text fontSize="sm" color="fg.muted" mt="1" ml="76px">
+          {settled.map(({ title, shown: words }) => `${title}: ${words}`).join(' · ')}
+        </Text>
+      )}
+      {open && (
+        <Box mt="3" role="group" aria-labelledby={id}>
+          <chakra.span id={id} srOnly>
+            {component.title}
+          </chakra.span>
+          <SelectionForm choices={program.product.choices} page={part.page} answers={part.answers} name={name} showMissing={showMissing} onAnswer={part.answer} />
+          <ItemProblems problems={resolution.problems.filter(({ where }) => where === 'item')} selection={part} />
+        </Box>
+      )}
+      {!open && resolution.problems.filter(({ where }) => where === 'item').map((problem) => <ProblemNote key={problem.code} problem={problem} />)}
+      {program.kit && (
+        <Box mt="3">
+          <PartsForm holder={part} name={name} showMissing={showMissing} />
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** What a kit saves, as people say it; empty where it saves nothing. */
+export function savingWords({ wasPrice, unitPrice, currency }: { readonly wasPrice: string | null; readonly unitPrice: string | null; readonly currency: string }): string {
+  if (wasPrice === null || unitPrice === null) return '';
+  return `saves ${formatMoney(Exact.from(wasPrice).minus(Exact.from(unitPrice)), currency)}`;
+}
