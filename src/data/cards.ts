@@ -1,3 +1,4 @@
+import { type PlaceOfSale } from '../core/catalog';
 import { type SoldOutClause } from '../core/run';
 
 /** What lists say of a product, worked out once and kept: to show it nothing is compiled. */
@@ -11,6 +12,8 @@ export interface ProductCard {
   readonly supplier: string | null;
   readonly tags: readonly string[];
   readonly facets: readonly string[];
+  /** absent in cards of before it was told: in the shop */
+  readonly soldWhere?: PlaceOfSale;
   /** in words, and what it is sorted by */
   readonly price: string | null;
   readonly priceFrom: number | null;

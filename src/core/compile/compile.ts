@@ -52,7 +52,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   for (const { path, data } of assembled.faults) add(path, data);
   const placeOf = (path: Path): Path => placeInDefinition(assembled, path);
   const report = (path: Path, data: FaultData): void => add(placeOf(path), data);
-  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? 'g') ?? requireUnit('g'), way: [...way, product.slug], report };
+  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? (product.parts.length > 0 ? 'kg' : 'g')) ?? requireUnit('g'), way: [...way, product.slug], report };
   const { shop } = surroundings;
 
   const places = minorUnits(shop.currency);

@@ -42,7 +42,7 @@ export function priceOf(program: Program, reading: Reading): Price {
     const onceRounding = roundingLine(exact, once, 'line');
     working.push(...perLine, ...(onceRounding ? [onceRounding] : []));
   }
-  return { working, unitPrice, wasPrice: parts ? boughtOneByOne(parts, unitPrice) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+  return { working, unitPrice, wasPrice: parts ? boughtOneByOne(program, parts, sum) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
 }
 
 /** What a base price is, ready for the lines that come after it. */
@@ -52,8 +52,8 @@ const NOTHING_ONCE: readonly PriceLine[] = [];
 const baseOf = (line: PriceLine): Base => ({ lines: [line], amount: line.amount, base: line.amount, once: NOTHING_ONCE });
 
 /** What a kit would cost if its parts were bought one by one, everything else as it is; null where that is no more. */
-function boughtOneByOne({ alone, amount }: PartsBase, unitPrice: Exact): Exact | null {
-  return alone.isMore(amount) ? unitPrice.plus(alone).minus(amount) : null;
+function boughtOneByOne({ places, rounding }: Program, { alone, amount }: PartsBase, sum: Exact): Exact | null {
+  return alone.isMore(amount) ? sum.plus(alone).minus(amount).rounded(places, rounding) : null;
 }
 
 const amountToday = ({ amount }: EffectProgram) => amount;

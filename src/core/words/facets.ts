@@ -15,12 +15,14 @@ function plainChoices(product: Product): number {
 export function facetWords(product: Product): string[] {
   const words: string[] = [];
   if (product.soldBy.kind !== 'each') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
+  if (product.parts.length > 0) words.push(`kit of ${product.parts.length}`);
   if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
   const plain = plainChoices(product);
   if (plain > 0) words.push(counted(plain, 'choice'));
   if (product.quantity.multiple > 1) words.push(`in multiples of ${product.quantity.multiple}`);
   else if (product.quantity.minimum > 1) words.push(`from ${product.quantity.minimum} pieces`);
-  return words.length > 0 ? words : ['plain'];
+  const shown = words.length > 0 ? words : ['plain'];
+  return product.soldWhere === 'shop' ? shown : [...shown, product.soldWhere === 'kits' ? 'only in kits' : 'by its address only'];
 }
 
 /** A product's price for a list: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */

@@ -18,7 +18,7 @@ export function lineLabel(label: string, because: NamedCondition | undefined): s
 export function basisWords(basis: Basis, currency: string): string {
   switch (basis.kind) {
     case 'percent':
-      return `${basis.rate.toString()} % of ${formatMoney(basis.of, currency)}`;
+      return `${basis.rate.toString().replace('-', '−')} % of ${formatMoney(basis.of, currency)}`;
     case 'characters':
       return `${counted(basis.count, 'character')} × ${formatMoney(basis.rate, currency)}`;
     case 'formula':

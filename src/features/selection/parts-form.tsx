@@ -6,6 +6,7 @@ import { type CandidateProgram, type ComponentProgram } from '@/core/compile';
 import { type PartJson } from '@/core/exchange';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
+import { plainPrice } from '@/core/run';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { Money } from '@/ui/text';
 import { type PartsHolder } from './given-parts';
@@ -41,7 +42,7 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   const several = component.candidates.length > 1;
   const { currency } = holder.resolution;
   return (
-    <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }} opacity={isTaken ? undefined : 0.85}>
+    <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }}>
       <HStack align="start" gap="3">
         <PartPicture candidate={candidate} shown={shown} title={component.title} />
         <Box flex="1" minW="0">
@@ -61,7 +62,7 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
           )}
           {isTaken && candidate && component.quantity.least !== component.quantity.most && (
             <HStack mt="2" gap="2">
-              <CountField id={`${name}-count`} label={`How many: ${component.title}`} least={component.quantity.least} most={component.quantity.most} count={chosen.quantity} onChange={chosen.setQuantity} />
+              <CountField id={`${name}-count`} label={`How many: ${component.title}`} least={component.quantity.least} most={component.quantity.most} count={chosen.quantity} invalid={problems.some(({ where }) => where.endsWith('/quantity'))} onChange={chosen.setQuantity} />
             </HStack>
           )}
           {isTaken && several && <Candidates component={component} chosen={chosen} name={name} />}
@@ -89,7 +90,7 @@ function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }
   const words = isTaken && quantity > 1 ? `${quantity} × ${title}` : title;
   if (!optional) {
     return (
-      <Heading as="h3" size="sm" fontFamily="body" fontWeight="600">
+      <Heading as="h3" size="md">
         {words}
       </Heading>
     );
@@ -98,9 +99,9 @@ function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }
     <Checkbox.Root checked={isTaken} disabled={!candidate && !isTaken} onCheckedChange={(details) => take(details.checked === true)} alignItems="start">
       <Checkbox.HiddenInput />
       <Checkbox.Control borderColor="border.emphasized" mt="0.5" />
-      <Checkbox.Label fontWeight="600">
+      <Checkbox.Label fontFamily="heading" fontSize="md" fontWeight="600">
         {words}{' '}
-        <chakra.span fontWeight="400" color="fg.muted">
+        <chakra.span fontFamily="body" fontSize="sm" fontWeight="400" color="fg.muted">
           (optional)
         </chakra.span>
       </Checkbox.Label>
@@ -108,13 +109,14 @@ function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }
   );
 }
 
-/** What a part costs alone, where that is what is added; else it is in the price of the whole. */
-function PartPrice({ component, chosen: { shown }, currency }: { component: ComponentProgram; chosen: PartChosen; currency: string }) {
-  if (!shown?.alone || component.candidates.length === 0 || Exact.from(shown.alone).sign() === 0) return null;
+/** What a part costs when it is sold alone. */
+function PartPrice({ component, chosen: { isTaken, shown, candidate }, currency }: { component: ComponentProgram; chosen: PartChosen; currency: string }) {
+  // Of what is not taken, what it would cost before anything of it is chosen.
+  const price = isTaken ? (shown?.alone ?? null) : candidate && plainPrice(candidate.program).times(Exact.of(component.quantity.usual)).toString();
+  if (!price || Exact.from(price).sign() === 0) return null;
   return (
     <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
-      <chakra.span srOnly>alone </chakra.span>
-      <Money amount={shown.alone} currency={currency} />
+      <Money amount={price} currency={currency} /> alone
     </Text>
   );
 }
@@ -145,7 +147,8 @@ interface ChoicesProps extends Props {
 function PartChoices({ component, candidate, shown, holder, name, showMissing }: ChoicesProps) {
   const part = usePart(holder, component, candidate, shown);
   const { program, resolution } = part;
-  const settled = resolution.counted.filter(({ choice }) => Object.hasOwn(program.fixed, choice));
+  // What is settled as not wanted needs no words.
+  const settled = resolution.counted.filter(({ choice, value }) => Object.hasOwn(program.fixed, choice) && value !== 'no');
   const open = program.choices.some(({ key, asks }) => asks && !Object.hasOwn(program.fixed, key));
   const id = useId();
   return (

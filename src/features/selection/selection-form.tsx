@@ -39,11 +39,20 @@ function groupsOf(choices: readonly Choice[]): Group[] {
   return groups.filter((group) => group.heading !== null || group.choices.length > 0);
 }
 
+/** What is shown of each part of the form; a part of which nothing is shown any more has no heading either. */
+function shownGroups(choices: readonly Choice[], isShown: (choice: Choice) => boolean): Group[] {
+  return groupsOf(choices).flatMap(({ heading, choices: within }) => {
+    const shown = within.filter(isShown);
+    const isEmptied = within.length > 0 && shown.length === 0;
+    return isEmptied || (heading && !isShown(heading)) ? shown.map((choice) => ({ heading: null, choices: [choice] })) : [{ heading, choices: shown }];
+  });
+}
+
 /** The customer's form: every choice of a product, with what is wrong beside it. */
 export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: Props) {
   const { resolution } = page;
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
-  const shown = choices.filter((choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false);
+  const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
   const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'));
   const field = (choice: Choice) => {
     const problems = problemsOf(choice);
@@ -62,7 +71,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
   };
   return (
     <Stack gap="5">
-      {groupsOf(shown).map((group, index) => {
+      {shownGroups(choices, isShown).map((group, index) => {
         const fields = (
           <SimpleGrid columns={{ base: 1, sm: 2 }} columnGap="5" rowGap="5">
             {group.choices.map(field)}

@@ -19,6 +19,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     slug, title, sku, summary, category, supplier, tags,
     picture: pictures[0] ?? null,
     facets: facetWords(program.product),
+    soldWhere: program.product.soldWhere,
     price: priceWords(program),
     priceFrom: sellableRange(program)?.from.toApproximateNumber() ?? null,
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),

@@ -61,7 +61,7 @@ function picturesOf({ products, sheets, swatches: book }: Catalog): string[] {
 function takenAlongFirst(products: readonly Product[]): Product[] {
   const ordered = new Set<Product>();
   const add = (product: Product, way: readonly Product[]): void => {
-    if (way.includes(product)) return;
+    if (ordered.has(product) || way.includes(product)) return;
     for (const wanted of referencesOf(product).products) {
       const other = products.find(({ slug }) => slug === wanted);
       if (other) add(other, [...way, product]);

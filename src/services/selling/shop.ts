@@ -45,7 +45,8 @@ export interface ShopPageView {
 export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number } = {}): Promise<ShopPageView> {
   await freshenCards(context, 'published');
   return withStock(context, async ({ database }) => {
-    const all = await readCards(database.read, 'published');
+    // What has no place in the lists is found by its address, or in what it is put into.
+    const all = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
     const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
     const category = categories.find((known) => known === wanted.category) ?? null;
     const rows = all.filter(({ card }) => category === null || card.category === category);

@@ -1,10 +1,9 @@
 'use client';
 
-import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
+import { Box, Button } from '@chakra-ui/react';
 import { ClipboardPaste } from 'lucide-react';
 import { useState } from 'react';
 import { freeKey, partSchema, type Product } from '@/core/catalog';
-import { counted } from '@/core/words';
 import { type Editing, useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
@@ -27,7 +26,7 @@ export function PartsSection() {
   return (
     <Section
       title="Parts"
-      lead="Other products that come with this one, each with its own choices and its own stock."
+      lead="Other products that come with this one, each with its own choices and stock, as they are in the shop."
       actions={
         <Button size="sm" variant="outline" onClick={() => setPasting(true)}>
           <ClipboardPaste size={15} aria-hidden /> Paste a parts list
@@ -37,18 +36,18 @@ export function PartsSection() {
       {product.parts.length === 0 && (
         <EmptyPlace title="Sold by itself">Add the first part, and it becomes a kit: it costs what its parts cost, or less, and takes from stock what they take.</EmptyPlace>
       )}
-      <Stack gap="3">
+      <Box>
         <Sortable
           entries={product.parts}
           nameOf={({ title, key }) => title || key}
           onMove={(from, to) => change(`move part ${from} ${to}`, (draft) => moveEntry(draft.parts, from, to))}
           render={(part, index, handle) => (
-            <Box pb="3">
+            <Box pb="2">
               <PartCard part={part} index={index} handle={handle} />
             </Box>
           )}
         />
-      </Stack>
+      </Box>
       <Box maxW="420px">
         <SearchField label="Add a part" findings={likelyParts(product, inShop)} onPick={add} fault={tooMuch} />
       </Box>
@@ -56,11 +55,6 @@ export function PartsSection() {
         <>
           <Tick label="Only the number of kits may change: each part comes in its usual number" checked={product.onlyWholeKits} onChange={(whole) => change('onlyWholeKits', (draft) => void (draft.onlyWholeKits = whole))} />
           <PartsPriceFields />
-          <HStack>
-            <Text fontSize="sm" color="fg.muted">
-              {counted(product.parts.length, 'part')}. A part follows what is published of its product.
-            </Text>
-          </HStack>
         </>
       )}
       <PasteParts open={pasting} onClose={() => setPasting(false)} />

@@ -48,7 +48,7 @@ export function Shelf() {
     addTag();
   };
   return (
-    <Section title="Where it stands" lead="Where it is sold, and how it is found in the shop and in the catalog.">
+    <Section title="Category, supplier, tags" lead="Where it is sold, and how it is found in the shop and in the catalog.">
       <SelectField
         label="It is sold"
         value={product.soldWhere}
