@@ -3,7 +3,8 @@ import { type Sheet, sheetSchema } from '@/core/catalog';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { resolvePublished } from '@/services/selling/published';
-import { rippleOf, type RippleRow } from '@/services/sheets/ripple';
+import { type RippleRow } from '@/services/catalog/reach';
+import { rippleOf } from '@/services/sheets/ripple';
 import { createSheet, deleteSheet, listSheetRevisions, listSheets, listSheetUses, openSheet, openSheetForEditing, publishSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { basketWith, openServices, order, type TestServices } from '../support/services';
 
@@ -73,6 +74,10 @@ describe('a sheet', () => {
       ['Branding iron', 'leaves', '€50.40 – €113.46', '€50.40 – €108.76'],
       ['Smoker', 'stays', '€42.00 – €80.28', '€42.00 – €81.28'],
       ['Smoker fuel', 'stays', '€7.80 – €12.50', '€7.80 – €13.50'],
+      // What has these as parts is reached, too.
+      ['Starter kit', 'stays', '€365.46 – €648.11', '€365.46 – €653.12'],
+      ['The first year', 'stays', '€414.11 – €717.32', '€414.11 – €723.09'],
+      ['Two suits', 'stays', '€230.00 – €335.44', '€230.00 – €346.84'],
     ]);
   });
 
@@ -82,10 +87,10 @@ describe('a sheet', () => {
       if (box && 'amount' in box) box.amount = { kind: 'perUnit', value: '1', unit: 'm', of: 'length' };
     });
     const stopping = (await ripple(GIFT)).filter(({ stops }) => stops.length > 0);
-    expect(stopping.map(({ title, stops }) => [title, stops[0]])).toEqual(['Branding iron', 'Smoker', 'Smoker fuel'].map((title) => [title, expect.stringMatching(/There is no choice “length”\./)]));
-    await expect(publishSheet(context, GIFT, { version, accepted: 2 })).rejects.toMatchObject({ status: 409, code: 'wouldStop', details: { stopping: 3 } });
+    expect(stopping.map(({ title, stops }) => [title, stops[0]])).toEqual(['Branding iron', 'Smoker', 'Smoker fuel', 'Starter kit', 'The first year'].map((title) => [title, expect.stringMatching(/There is no choice “length”\./)]));
+    await expect(publishSheet(context, GIFT, { version, accepted: 4 })).rejects.toMatchObject({ status: 409, code: 'wouldStop', details: { stopping: 5 } });
     expect((await resolvePublished(context, 'smoker', { answers: {} })).state).toBe('sellable');
-    await publishSheet(context, GIFT, { version, accepted: 3 });
+    await publishSheet(context, GIFT, { version, accepted: 5 });
     expect((await resolvePublished(context, 'smoker', { answers: {} })).problems[0]).toMatchObject({ code: 'productNotReady' });
   });
 
@@ -96,9 +101,9 @@ describe('a sheet', () => {
   });
 
   it('takes in products that are added later', async () => {
-    const { draft, draftVersion } = await openProduct(context, 12);
-    await saveDraft(context, 12, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
-    expect((await listProducts(context)).find(({ id }) => id === 12)?.facets).toEqual(['3 choices']);
+    const { draft, draftVersion } = await openProduct(context, 24);
+    await saveDraft(context, 24, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
+    expect((await listProducts(context)).find(({ id }) => id === 24)?.facets).toEqual(['3 choices']);
   });
 
   it('is told apart from another that somebody else saved', async () => {

@@ -1,4 +1,6 @@
+import { SOME_DAY } from '../calendar';
 import { hasOptions, type PartCandidate, type Report } from '../catalog';
+import { faultAt, type Problem } from '../problems';
 import { closest } from '../text';
 import { type ChoiceProgram, type Program } from './program';
 
@@ -19,6 +21,14 @@ export function programAsPart(program: Program, { fixed, narrowed }: PartCandida
   for (const [place, given] of [['fixed', fixed], ['narrowed', narrowed]] as const) {
     for (const key of Object.keys(given)) if (!named(key)) report([place, key], { code: 'partChoiceUnknown', product: program.title, key: key.slice(0, 60), meant: closest(key, known) });
   }
+  const refused = Object.entries(fixed).flatMap(([key, raw]) => {
+    const problems: Problem[] = [];
+    const choice = named(key);
+    if (choice && raw !== null) choice.reader.read(raw, problems, { today: SOME_DAY, files: () => undefined });
+    const [first] = problems;
+    return choice && first ? [faultAt(['fixed', key], { code: 'partAnswerRefused', product: program.title, reason: first.data })] : [];
+  });
+  for (const { path, data } of refused) report(path, data);
   const choices = program.choices.map((choice, index): ChoiceProgram => {
     const only = Object.hasOwn(narrowed, choice.key) ? narrowed[choice.key] : undefined;
     const definition = program.product.choices[index];
@@ -28,5 +38,5 @@ export function programAsPart(program: Program, { fixed, narrowed }: PartCandida
     if (!choice.options.some(({ key }) => only.includes(key))) report(['narrowed', choice.key], { code: 'partNothingOffered', title: choice.title, product: program.title });
     return { ...choice, offersVary: true, options: choice.options.map((option) => (only.includes(option.key) ? option : { ...option, groups: [NOBODY] })) };
   });
-  return { ...program, choices, fixed, quantity: ANY_NUMBER, defaultQuantity: usual };
+  return { ...program, choices, fixed, quantity: ANY_NUMBER, defaultQuantity: usual, blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused] };
 }

@@ -134,7 +134,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
 }
 
 /** What is wrong with one product that a part can be, and not with the whole. */
-const PART_FAULTS: ReadonlySet<Fault['code']> = new Set(['partUnknown', 'partFaulty']);
+const PART_FAULTS: ReadonlySet<Fault['code']> = new Set(['partUnknown', 'partFaulty', 'partAnswerRefused']);
 
 /** Whether a part can be left out, or be another product that can be sold. */
 function canDoWithout({ components }: KitProgram, { parts }: Product, [, place]: Path): boolean {

@@ -5,7 +5,7 @@ import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
-import { type Fault, faultAt, type FaultData, type Path, problemClass } from '../problems';
+import { type Fault, faultAt, type FaultData, type Path, type Problem, problemClass } from '../problems';
 import { resolve, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
@@ -112,9 +112,12 @@ function partFaults({ kit, product }: Program, add: Add): void {
   if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
   kit.components.forEach(({ candidates }, index) => {
     for (const { program, product: slug, title } of candidates) {
+      // What keeps it from being sold at all has been told.
+      if (program.blocking.length > 0) continue;
       // What is left to customers is still to be answered; everything else is wrong as it stands.
       const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
-      const first = problems.find(({ code }) => problemClass(code) === 'invalid' && code !== 'productNotReady');
+      const isSettled = ({ where }: Problem) => where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
+      const first = problems.find((found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)));
       const place = product.parts[index]?.candidates.findIndex((candidate) => candidate.product === slug) ?? 0;
       if (first) add(['parts', index, 'candidates', place], { code: 'partUnresolved', product: title, first: first.data });
     }

@@ -84,6 +84,7 @@ export type FaultData =
   | { readonly code: 'partUnknown'; readonly product: string; readonly title: string }
   | { readonly code: 'partFaulty'; readonly product: string; readonly first: FaultData }
   | { readonly code: 'partUnresolved'; readonly product: string; readonly first: ProblemData }
+  | { readonly code: 'partAnswerRefused'; readonly product: string; readonly reason: ProblemData }
   | { readonly code: 'partChoiceUnknown'; readonly product: string; readonly key: string; readonly meant: string | null }
   | { readonly code: 'partNothingOffered'; readonly title: string; readonly product: string }
   | { readonly code: 'partQuantities'; readonly title: string; readonly least: number; readonly usual: number; readonly most: number }

@@ -244,7 +244,8 @@ describe('a kit in the making', () => {
       return first ? readiness(first, surroundings, null).filter(({ code }) => code !== 'pictureMissing').map(({ code, path }) => `${path.join('.')} ${code}`) : [];
     };
     expect(ready([part('suit')])).toEqual([]);
-    expect(ready([part('suit', {}, { fixed: { size: 'xxl' } })])).toEqual(['parts.0.candidates.0 partUnresolved']);
+    expect(ready([part('suit', {}, { fixed: { size: 'xxl' } })])).toEqual(['parts.0.candidates.0.fixed.size partAnswerRefused']);
+    expect(ready([part('suit', {}, { fixed: { size: null } })])).toEqual(['parts.0.candidates.0 partUnresolved']);
     expect(ready([part('suit', {}, { fixed: { hat: 'm' } })])).toContain('parts.0.candidates.0.fixed.hat partChoiceUnknown');
     expect(ready([part('suit', {}, { narrowed: { size: [] } })])).toContain('parts.0.candidates.0.narrowed.size partNothingOffered');
     expect(ready([part('suit', { quantity: { least: 3, usual: 1, most: 2 } })])).toEqual(['parts.0.quantity partQuantities']);

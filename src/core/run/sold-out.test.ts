@@ -23,7 +23,7 @@ const products = {
 };
 
 describe('a product is sold out', () => {
-  it.each(Object.entries(products))('as resolving it with nothing chosen says: %s', (_, product) => {
+  it.each(Object.entries(products))('as resolving it with nothing chosen, and nothing taken for granted, says: %s', (_, product) => {
     const program = shopOf([product], { stock }).program();
     const clauses = soldOutClauses(program, TODAY);
     fc.assert(
@@ -31,7 +31,7 @@ describe('a product is sold out', () => {
         const view = stockView(
           keys.map((key, place) => ({ key, available: String(levels[place] ?? 0), lying: key === 'web' ? { kind: 'roll' as const, kerf: '0', smallestOffcut: null, lots: lots.map((free, id) => ({ id, label: String(id), free })) } : null })),
         );
-        const { shown, availability } = resolve(program, { answers: {} }, { stock: view, today: TODAY });
+        const { shown, availability } = resolve(program, { answers: Object.fromEntries(program.choices.map(({ key }) => [key, null])) }, { stock: view, today: TODAY });
         const nothingOffered = shown.some(({ options }) => options.length > 0 && options.every(({ offered }) => !offered));
         expect(isSoldOut(clauses, view)).toBe(nothingOffered || availability.canSupply === 0);
       }),
@@ -42,5 +42,30 @@ describe('a product is sold out', () => {
   it('when nothing at all is offered, whatever lies on the shelves', () => {
     const program = shopOf([{ draws: [], choices: [list('box', [], { options: [option('x', { groups: ['trade'] })] })] }]).program();
     expect(isSoldOut(soldOutClauses(program, TODAY), stockView([]))).toBe(true);
+  });
+
+  it('as a kit when a part that belongs to it is, whichever it is, and never while some selection can be sold', () => {
+    const kit = {
+      price: null, draws: [],
+      parts: [
+        { key: 'box', candidates: [{ product: 'box' }], quantity: { least: 2, usual: 3, most: 3 } },
+        { key: 'gift', candidates: [{ product: 'one' }, { product: 'other' }] },
+        { key: 'more', optional: true, taken: true, candidates: [{ product: 'one' }] },
+      ],
+    };
+    const box = { slug: 'box', draws: [], choices: [list('size', [], { default: 's', options: [option('s', { draws: [draw('a')] }), option('l', { draws: [draw('b')] })] })] };
+    const program = shopOf([kit, box, { slug: 'one', draws: [draw('c')] }, { slug: 'other', draws: [draw('trim')] }], { stock }).program();
+    const clauses = soldOutClauses(program, TODAY);
+    const selections = ['s', 'l'].flatMap((size) => ['one', 'other'].map((product) => ({ answers: {}, parts: { box: { answers: { size }, quantity: 2 }, gift: { answers: {}, product }, more: null } })));
+    const seen = new Set<boolean>();
+    fc.assert(
+      fc.property(fc.tuple(...keys.map(() => fc.integer({ min: 0, max: 3 }))), (levels) => {
+        const view = stockView(keys.map((key, place) => ({ key, available: String(levels[place] ?? 0) })));
+        const sells = selections.some((selection) => resolve(program, selection, { stock: view, today: TODAY }).state === 'sellable');
+        expect(isSoldOut(clauses, view)).toBe(!sells);
+        seen.add(sells);
+      }),
+    );
+    expect(seen.size).toBe(2);
   });
 });

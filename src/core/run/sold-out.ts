@@ -1,3 +1,4 @@
+import { type ComponentProgram } from '../compile';
 import { type DrawProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
 import { mostThatCanBeCut, type StockView, stockViewOf } from '../stock';
@@ -23,7 +24,30 @@ const PLENTY: StockView = stockViewOf(() => 'plenty');
  * @param today the day it is in the shop, as YYYY-MM-DD
  */
 export function soldOutClauses(program: Program, today: string): SoldOutClause[] {
-  const { shown, draws } = resolve(program, { answers: {} }, { stock: PLENTY, today });
+  return [...ownClauses(program, today), ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today))];
+}
+
+/** So many clauses of a part that can be one of several products are looked at together at most. */
+const MOST_TOGETHER = 200;
+
+/** When a part can't be had, of one that must be there: when none of the products that it can be can be had. */
+function partClauses({ optional, quantity, candidates }: ComponentProgram, today: string): SoldOutClause[] {
+  if (optional) return [];
+  const each = candidates.filter(({ program }) => program.blocking.length === 0).map(({ program }) => soldOutClauses(program, today).map((ways) => ways.map((needs) => needs.map((need) => timesNeed(need, quantity.least)))));
+  // One of several is sold out when of each of them one clause is closed: all the ways of those clauses together are closed then.
+  return each.reduce<SoldOutClause[]>((before, clauses, place) => (place === 0 ? clauses : before.flatMap((one) => clauses.map((other) => [...one, ...other])).slice(0, MOST_TOGETHER)), []);
+}
+
+/** The same need so many times over. */
+function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
+  return { stock, quantity: quantity && Exact.from(quantity).times(Exact.of(times)).toString(), pieces: pieces.map(({ length, count }) => ({ length, count: count * times })) };
+}
+
+function ownClauses(program: Program, today: string): SoldOutClause[] {
+  // What an answer takes that counts when none is given is not needed: another may be given.
+  const answers = { ...Object.fromEntries(program.choices.map(({ key }) => [key, null])), ...program.fixed };
+  const { shown } = resolve(program, { answers }, { stock: PLENTY, today });
+  const { draws } = resolve({ ...program, rules: null, kit: null }, { answers }, { stock: PLENTY, today });
   const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
     leadDays === null && perItem.value.sign() > 0 ? [[[{ stock, quantity: perItem.value.toString(), pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })) }]]] : [],
   );

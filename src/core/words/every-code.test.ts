@@ -99,6 +99,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   partUnknown: { code: 'partUnknown', product: 'oak', title: 'Oak' },
   partFaulty: { code: 'partFaulty', product: 'Oak', first: { code: 'skuMissing' } },
   partUnresolved: { code: 'partUnresolved', product: 'Oak', first: { code: 'priceMissing' } },
+  partAnswerRefused: { code: 'partAnswerRefused', product: 'Oak', reason: { code: 'priceMissing' } },
   partChoiceUnknown: { code: 'partChoiceUnknown', product: 'Oak', key: 'oak', meant: 'oak' },
   partNothingOffered: { code: 'partNothingOffered', title: 'Oak', product: 'Oak' },
   partQuantities: { code: 'partQuantities', title: 'Oak', least: 3, usual: 2, most: 4 },

@@ -166,6 +166,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.product} can’t be sold as it stands, so it can’t be a part: ${faultSentence(data.first, reason)}`;
     case 'partUnresolved':
       return `${data.product} can’t be this part as it stands. ${reason(data.first)} Mend what is settled or withheld here.`;
+    case 'partAnswerRefused':
+      return `What is settled here of ${data.product} is refused. ${reason(data.reason)}`;
     case 'partChoiceUnknown':
       return `${data.product} has no choice “${data.key}”. ${data.meant === null ? 'Take that away.' : `“${data.meant}” may be meant.`}`;
     case 'partNothingOffered':

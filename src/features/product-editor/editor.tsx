@@ -29,6 +29,7 @@ import { ProofsSection } from '@/features/proofs/proofs-section';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { RippleDialog } from '@/features/shared/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
@@ -48,7 +49,7 @@ import { StockSection } from './sections/stock';
 import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: EditorView) {
+export function ProductEditor({ opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed }: EditorView) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>('basics');
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, slug: opened.publishedSlug });
@@ -113,7 +114,7 @@ export function ProductEditor({ opened, surroundings: initialSurroundings, today
   };
   return (
     <EditingProvider value={editing}>
-      <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} onPublished={setPublished} />
+      <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} isUsed={isUsed} onPublished={setPublished} />
       <Notices draft={draft} others={others} />
       <EditorColumns
         outline={outline}
@@ -189,10 +190,12 @@ interface TopBarProps {
   productId: number;
   others: number;
   today: string;
+  /** whether others have it as a part or take it along */
+  isUsed: boolean;
   onPublished: (published: Published) => void;
 }
 
-function TopBar({ draft, published, productId, others, today, onPublished }: TopBarProps) {
+function TopBar({ draft, published, productId, others, today, isUsed, onPublished }: TopBarProps) {
   const isPublished = published.revision !== null;
   const differs = isPublished && published.version !== draft.version;
   return (
@@ -214,43 +217,47 @@ function TopBar({ draft, published, productId, others, today, onPublished }: Top
           </NextLink>
         </Link>
       )}
-      <PublishButton draft={draft} productId={productId} published={published} today={today} onPublished={onPublished} />
-      <ProductMenu productId={productId} published={published} onPublished={onPublished} />
+      <PublishButton draft={draft} productId={productId} published={published} today={today} isUsed={isUsed} onPublished={onPublished} />
+      <ProductMenu productId={productId} published={published} isUsed={isUsed} onPublished={onPublished} />
     </EditorBar>
   );
 }
 
 const copiedSchema = z.object({ id: z.number() });
 
-function ProductMenu({ productId, published, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
+function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
   const router = useRouter();
   const attempt = (work: Promise<unknown>) => void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
   const copy = () =>
     attempt(send('POST', `/api/manage/products/${productId}/copy`, undefined, copiedSchema).then(({ id }) => router.push(`/manage/products/${id}`)));
-  const unpublish = () =>
-    attempt(
-      send('DELETE', `/api/manage/products/${productId}/publication`, undefined, anything).then(() => {
-        onPublished({ revision: null, version: null, slug: null });
-        sayDone('Taken out of the shop', 'Its revisions are kept; publish to bring it back.');
-      }),
-    );
+  const [withdrawing, setWithdrawing] = useState(false);
+  const withdraw = async (accepted = 0) => {
+    await send('DELETE', `/api/manage/products/${productId}/publication?accepted=${accepted}`, undefined, anything);
+    onPublished({ revision: null, version: null, slug: null });
+    sayDone('Taken out of the shop', 'Its revisions are kept; publish to bring it back.');
+    setWithdrawing(false);
+  };
+  const unpublish = () => (isUsed ? setWithdrawing(true) : attempt(withdraw()));
   const remove = () => attempt(send('DELETE', `/api/manage/products/${productId}`, undefined, anything).then(() => router.push('/manage/products')));
   return (
-    <MoreMenu label="More for this product">
-      <Menu.Item value="copy" onClick={copy}>
-        <Copy size={14} /> Start a copy of it
-      </Menu.Item>
-      {published.revision !== null && (
-        <Menu.Item value="unpublish" onClick={unpublish}>
-          <Store size={14} /> Take it out of the shop
+    <>
+      <MoreMenu label="More for this product">
+        <Menu.Item value="copy" onClick={copy}>
+          <Copy size={14} /> Start a copy of it
         </Menu.Item>
-      )}
-      {published.revision === null && (
-        <Menu.Item value="delete" color="brick.fg" onClick={remove}>
-          <Trash2 size={14} /> Delete this draft
-        </Menu.Item>
-      )}
-    </MoreMenu>
+        {published.revision !== null && (
+          <Menu.Item value="unpublish" onClick={unpublish}>
+            <Store size={14} /> Take it out of the shop
+          </Menu.Item>
+        )}
+        {published.revision === null && (
+          <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+            <Trash2 size={14} /> Delete this draft
+          </Menu.Item>
+        )}
+      </MoreMenu>
+      {withdrawing && <RippleDialog address={`/api/manage/products/${productId}/ripple?change=withdraw`} decision="Take it out" nothingReached="Nothing has it as a part." onClose={() => setWithdrawing(false)} onDecide={withdraw} />}
+    </>
   );
 }
 

@@ -10,6 +10,7 @@ import { type Draft } from '@/features/drafts/use-draft';
 import { type Published, useEditing } from '@/features/editor-kit/editing';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { send, wordsOf } from '@/features/shared/api';
+import { RippleDialog } from '@/features/shared/ripple-dialog';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
@@ -19,32 +20,38 @@ interface Props {
   published: Published;
   /** the day it is in the shop */
   today: string;
+  /** whether others have it as a part or take it along: then the ripple is seen first */
+  isUsed: boolean;
   onPublished: (published: Published) => void;
 }
 
 const revisionSchema = z.object({ revision: z.number() });
 
 /** Makes the saved draft the newest revision, which the shop shows from then on. */
-export function PublishButton({ draft, productId, published, today, onPublished }: Props) {
+export function PublishButton({ draft, productId, published, today, isUsed, onPublished }: Props) {
   const { findings, program, product, goTo } = useEditing();
   const [busy, setBusy] = useState(false);
   const [asked, setAsked] = useState<readonly ProofOutcome[]>([]);
+  const [rippling, setRippling] = useState(false);
   const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
   const upToDate = published.version === draft.version && draft.save.kind === 'saved';
   const ask = () => {
     const broken = prove(program, product.proofs, today).filter(({ holds }) => !holds);
     setAsked(broken);
-    if (broken.length === 0) void publish();
+    if (broken.length === 0) goOn();
   };
-  const publish = async () => {
+  const goOn = () => {
     setAsked([]);
+    if (isUsed) setRippling(true);
+    else void publish().catch((error: unknown) => sayFailed('Not published', wordsOf(error)));
+  };
+  const publish = async (accepted = 0) => {
     setBusy(true);
     try {
-      const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version: draft.version }, revisionSchema);
+      const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version: draft.version, accepted }, revisionSchema);
       onPublished({ revision, version: draft.version, slug: draft.document.slug });
       sayDone(`Revision ${revision} is in the shop`);
-    } catch (error) {
-      sayFailed('Not published', wordsOf(error));
+      setRippling(false);
     } finally {
       setBusy(false);
     }
@@ -71,7 +78,7 @@ export function PublishButton({ draft, productId, published, today, onPublished 
             >
               Look at the proofs
             </Button>
-            <Button onClick={() => void publish()}>Publish all the same</Button>
+            <Button onClick={goOn}>Publish all the same</Button>
           </>
         }
       >
@@ -81,6 +88,7 @@ export function PublishButton({ draft, productId, published, today, onPublished 
           </Text>
         ))}
       </AppDialog>
+      {rippling && <RippleDialog address={`/api/manage/products/${productId}/ripple`} decision="Publish" nothingReached="Nothing has it as a part." onClose={() => setRippling(false)} onDecide={publish} />}
     </>
   );
 }

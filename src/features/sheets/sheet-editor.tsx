@@ -5,6 +5,7 @@ import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { z } from 'zod';
 import { hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
 import { type Fault } from '@/core/problems';
 import { counted } from '@/core/words';
@@ -24,17 +25,19 @@ import { useCommand } from '@/features/palette/commands';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { RippleDialog } from '@/features/shared/ripple-dialog';
 import { type SheetEditorView } from '@/services/sheets/sheets';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
-import { sayFailed } from '@/ui/toasts';
-import { RippleDialog } from './ripple-dialog';
+import { sayDone, sayFailed } from '@/ui/toasts';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
+
+const publishedSchema = z.object({ revision: z.number() });
 
 /** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
 function bareProduct(sheet: Sheet): Product {
@@ -123,10 +126,13 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
       />
       {publishing && (
         <RippleDialog
-          id={opened.id}
-          version={draft.version}
+          address={`/api/manage/sheets/${opened.id}/ripple`}
+          decision="Publish"
+          nothingReached="The sheet is on no product; publishing changes nothing in the shop."
           onClose={() => setPublishing(false)}
-          onPublished={(revision) => {
+          onDecide={async (accepted, reached) => {
+            const { revision } = await send('POST', `/api/manage/sheets/${opened.id}/publication`, { version: draft.version, accepted }, publishedSchema);
+            sayDone(`Revision ${revision} is in force`, `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`);
             setPublished({ revision, version: draft.version });
             setPublishing(false);
           }}

@@ -6,14 +6,28 @@ import { soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
+/** A product with all that are its parts or are taken along, at any depth, and the sheets that are placed on any of them. */
+function everythingOf(definition: Product, { products: known, sheets: book }: CatalogSurroundings): { products: readonly Product[]; sheets: readonly string[] } {
+  const products = new Set([definition]);
+  const sheets = new Set<string>();
+  // What is added while it is gone through is gone through, too.
+  for (const product of products) {
+    const placed = placementsOf(product, book.values()).map(({ key }) => key);
+    placed.forEach((key) => sheets.add(key));
+    for (const slug of [product, ...placed.flatMap((key) => book.get(key) ?? [])].flatMap((one) => [...referencesOf(one).products])) {
+      const part = known.get(slug);
+      if (part) products.add(part);
+    }
+  }
+  return { products: [...products], sheets: [...sheets] };
+}
+
 /** Works out what lists say of a product. */
 export function cardOf(definition: Product, surroundings: CatalogSurroundings, today: string): ProductCard {
   const program = compile(definition, surroundings);
   const { slug, title, sku, summary, pictures, category, supplier, tags } = definition;
-  const placed = placementsOf(definition, surroundings.sheets.values()).map(({ key }) => key);
-  const along = surroundings.products;
-  const sheets = [...placed, ...[...along.values()].flatMap((product) => placementsOf(product, surroundings.sheets.values()).map(({ key }) => key))];
-  const refers = [definition, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? []), ...along.values()].map(referencesOf);
+  const { products, sheets } = everythingOf(definition, surroundings);
+  const refers = [...products, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? [])].map(referencesOf);
   const all = (what: 'stock' | 'swatches' | 'products') => [...new Set(refers.flatMap((references) => [...references[what]]))];
   return {
     slug, title, sku, summary, category, supplier, tags,

@@ -7,6 +7,7 @@ import { products, revisions } from '../../data/schema';
 import { withStock } from '../selling/overdue';
 import { type StockFigures } from '../stock/figures';
 import { type EditedProduct, openProduct } from './drafts';
+import { isUsed } from './ripple';
 
 /** What any editor of choices works with beside the document. */
 export interface EditorSurroundings {
@@ -22,6 +23,8 @@ export interface EditorSurroundings {
 /** Everything the product editor opens with. */
 export interface EditorView extends EditorSurroundings {
   readonly opened: EditedProduct;
+  /** whether anything has it as a part or takes it along, so that a change of it has a ripple */
+  readonly isUsed: boolean;
 }
 
 /** @throws Refusal 404 */
@@ -29,7 +32,7 @@ export function openForEditing(context: Services, id: number): Promise<EditorVie
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
     const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
-    return { opened, ...(await editorSurroundings(still, now)) };
+    return { opened, isUsed: await isUsed(still.database.read, id), ...(await editorSurroundings(still, now)) };
   });
 }
 

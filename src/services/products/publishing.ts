@@ -1,4 +1,5 @@
 import { and, eq, ne } from 'drizzle-orm';
+import { z } from 'zod';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type Product } from '../../core/catalog';
@@ -12,32 +13,51 @@ import { products, revisions, setAsideDrafts } from '../../data/schema';
 import { publishRevision, seenDraft } from '../drafts/life';
 import { Refusal } from '../refusal';
 import { productLife } from './life';
+import { type ProductChange, stoppedBy } from './ripple';
+
+export const publicationSchema = z.strictObject({
+  version: z.int().min(1),
+  accepted: z.int().min(0).default(0).describe('how many products in the shop may stop being sold'),
+});
+
+/** @throws Refusal 409 `wouldStop` where more products in the shop would stop being sold than have been accepted */
+async function refuseStopping(transaction: Queries, at: Date, id: number, change: ProductChange, accepted: number): Promise<void> {
+  const stopping = await stoppedBy(transaction, at, id, change);
+  if (stopping > accepted) throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple, then decide.`, { stopping });
+}
 
 /**
  * Publishes the draft of one version as a new, unchangeable revision; the shop shows it from now on.
  *
  * @param version the version the manager saw; another one is refused, so that nothing unseen goes out
+ * @param accepted how many products that have it as a part the manager has seen to stop being sold; more are refused
  * @returns the revision's number
  * @throws Refusal 409 when the draft has moved on, 422 `notReady` with the faults when something must be mended first
  */
-export async function publishProduct({ database, now }: Services, id: number, version: number): Promise<number> {
+export async function publishProduct({ database, now }: Services, id: number, version: number, accepted = 0): Promise<number> {
   return database.write(async (transaction) => {
     const { draft } = await seenDraft(productLife, transaction, id, version);
-    return publishDraft(transaction, { id, draft, draftVersion: version }, now());
+    return publishDraft(transaction, { id, draft, draftVersion: version }, now(), accepted);
   });
 }
 
-/** The part of publishing that runs inside a transaction. */
+/**
+ * The part of publishing that runs inside a transaction.
+ *
+ * @param accepted as in {@link publishProduct}; null where nobody asks, because nothing is sold yet
+ */
 export async function publishDraft(
   transaction: Queries,
   { id, draft, draftVersion }: { id: number; draft: Product; draftVersion: number },
   at: Date,
+  accepted: number | null = null,
 ): Promise<number> {
   const { surroundings } = await readSurroundings(transaction, at, [draft]);
   const faults = readiness(draft, surroundings, null).filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw notReady(faults);
   const other = await transaction.query.products.findFirst({ where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)) });
   if (other) throw new Refusal(409, 'slugTaken', `The address “${draft.slug}” is already that of ${other.title}. Give this product another.`);
+  if (accepted !== null) await refuseStopping(transaction, at, id, 'publish', accepted);
   return publishRevision(productLife, transaction, { id, draft, draftVersion }, at);
 }
 
@@ -47,10 +67,15 @@ function notReady(faults: readonly Fault[]): Refusal {
   return new Refusal(422, 'notReady', `Not published. ${first ? faultWords(first.data) : ''}${rest}`, { faults: faults.map(faultJson) });
 }
 
-/** Takes a product out of the shop; its revisions stay. */
-export async function unpublishProduct({ database }: Services, id: number): Promise<void> {
+/**
+ * Takes a product out of the shop; its revisions stay.
+ *
+ * @param accepted how many products that have it as a part the manager has seen to stop being sold; more are refused
+ */
+export async function unpublishProduct({ database, now }: Services, id: number, accepted = 0): Promise<void> {
   await database.write(async (transaction) => {
     await productLife.require(transaction, id);
+    await refuseStopping(transaction, now(), id, 'withdraw', accepted);
     await transaction.update(products).set({ publishedRevision: null, publishedSlug: null }).where(eq(products.id, id));
   });
 }

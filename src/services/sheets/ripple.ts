@@ -1,23 +1,15 @@
 import { inBackground } from '../background/pool';
-import { type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { reachedBy, type RippleRow } from '../catalog/reach';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { type Comparison } from '../figures/comparison';
 import { sheetLife } from './life';
 
-/** What a change of a sheet does to one product. */
-export interface RippleRow extends Comparison {
-  readonly productId: number;
-  readonly title: string;
-  readonly inShop: boolean;
-  readonly reach: 'stays' | 'joins' | 'leaves';
-  readonly changes: boolean;
-}
-
 /**
- * What publishing a sheet's draft would change, product by product: in the shop as it is published, elsewhere in the
+ * What publishing a sheet's draft would change, product by product, those that have one of these as a part or take it
+ * along among them: in the shop as it is published, elsewhere in the
  * draft. The caller may stop at any step.
  */
 export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
@@ -31,8 +23,11 @@ export async function readRipple(queries: Queries, at: Date, id: number): Promis
   const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
+  const touched = (product: Product) => isOn(product, before) || isOn(product, after);
+  const productOf = (state: BothStates) => state.published ?? state.draft;
+  const having = new Set(reachedBy(states, new Set(states.map(productOf).filter(touched).map(({ slug }) => slug)), before));
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
-    const reached = some.map((state) => ({ state, product: state.published ?? state.draft })).filter(({ product }) => isOn(product, before) || isOn(product, after));
+    const reached = some.map((state) => ({ state, product: productOf(state) })).filter(({ state, product }) => touched(product) || having.has(state));
     const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
     const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
     return some.map((state): RippleRow | null => {
@@ -46,7 +41,7 @@ export async function readRipple(queries: Queries, at: Date, id: number): Promis
         productId: state.id,
         title: product.title,
         inShop: state.published !== null,
-        reach: was && is ? 'stays' : is ? 'joins' : 'leaves',
+        reach: was === is ? 'stays' : is ? 'joins' : 'leaves',
         changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
       };
     });

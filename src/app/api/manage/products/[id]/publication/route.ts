@@ -1,23 +1,24 @@
-import { z } from 'zod';
 import { answer, numberFrom, readJson } from '@/http/route';
 import { beginCards } from '@/services/catalog/cards';
-import { publishProduct, unpublishProduct } from '@/services/products/publishing';
+import { publicationSchema, publishProduct, unpublishProduct } from '@/services/products/publishing';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
-const bodySchema = z.strictObject({ version: z.int().min(1) });
-
 export function POST(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const { version } = await readJson(request, bodySchema);
-    const revision = await publishProduct(context, numberFrom((await params).id), version);
+    const { version, accepted } = await readJson(request, publicationSchema);
+    const revision = await publishProduct(context, numberFrom((await params).id), version, accepted);
     beginCards(context);
     return { revision };
   });
 }
 
-export function DELETE(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => unpublishProduct(context, numberFrom((await params).id)));
+/** Takes it out of the shop; `?accepted=` says how many products in the shop may stop being sold. */
+export function DELETE(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const accepted = numberFrom(new URL(request.url).searchParams.get('accepted') ?? '0');
+    return unpublishProduct(context, numberFrom((await params).id), accepted);
+  });
 }

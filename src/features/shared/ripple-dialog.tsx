@@ -7,12 +7,11 @@ import { counted } from '@/core/words';
 import { type BrokenProof, brokenProofSchema } from '@/features/proofs/broken-proof';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { ProofWorkings } from '@/features/proofs/proof-workings';
-import { send, wordsOf } from '@/features/shared/api';
-import { useStreamedRows } from '@/features/shared/use-streamed-rows';
+import { wordsOf } from './api';
+import { useStreamedRows } from './use-streamed-rows';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { Slip } from '@/ui/text';
-import { sayDone } from '@/ui/toasts';
 
 const rowSchema = z.object({
   productId: z.number(),
@@ -26,20 +25,23 @@ const rowSchema = z.object({
   breaks: z.array(brokenProofSchema),
   changes: z.boolean(),
 });
-const publishedSchema = z.object({ revision: z.number() });
-
 interface Props {
-  id: number;
-  version: number;
+  /** where the ripple is read from */
+  address: string;
+  /** what is decided, as the button says it: `Publish` */
+  decision: string;
+  /** what is said where nothing is reached */
+  nothingReached: string;
   onClose: () => void;
-  onPublished: (revision: number) => void;
+  /** @param accepted how many products in the shop have been seen to stop being sold */
+  onDecide: (accepted: number, reached: number) => Promise<void>;
 }
 
 const REACH = { stays: '', joins: 'gets the sheet', leaves: 'loses the sheet' } as const;
 
-/** What publishing the sheet would change in every product it reaches, seen before it is decided. */
-export function RippleDialog({ id, version, onClose, onPublished }: Props) {
-  const { rows, progress, state, fault: unread, stop } = useStreamedRows(`/api/manage/sheets/${id}/ripple`, rowSchema);
+/** What a change would do to every product it reaches, seen before it is decided. */
+export function RippleDialog({ address, decision, nothingReached, onClose, onDecide }: Props) {
+  const { rows, progress, state, fault: unread, stop } = useStreamedRows(address, rowSchema);
   const [refused, setRefused] = useState<string>();
   const [busy, setBusy] = useState(false);
   const finished = state === 'finished';
@@ -48,13 +50,11 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
   const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
   const changing = rows.filter(({ changes }) => changes).length;
   const breaking = rows.reduce((sum, { breaks }) => sum + breaks.length, 0);
-  const publish = async () => {
+  const decide = async () => {
     setBusy(true);
     setRefused(undefined);
     try {
-      const { revision } = await send('POST', `/api/manage/sheets/${id}/publication`, { version, accepted: stopping.length }, publishedSchema);
-      sayDone(`Revision ${revision} is in force`, `${counted(rows.length, 'product')} ${rows.length === 1 ? 'follows' : 'follow'} it.`);
-      onPublished(revision);
+      await onDecide(stopping.length, rows.length);
     } catch (error) {
       setRefused(wordsOf(error));
     } finally {
@@ -72,8 +72,8 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
           <Button variant="ghost" colorPalette="ink" onClick={onClose}>
             Not now
           </Button>
-          <Button colorPalette={stopping.length + breaking > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void publish()}>
-            {stopping.length > 0 ? `Publish, and let ${counted(stopping.length, 'product')} stop` : breaking > 0 ? `Publish, though ${counted(breaking, 'proof')} no longer ${breaking === 1 ? 'holds' : 'hold'}` : 'Publish'}
+          <Button colorPalette={stopping.length + breaking > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void decide()}>
+            {stopping.length > 0 ? `${decision}, and let ${counted(stopping.length, 'product')} stop` : breaking > 0 ? `${decision}, though ${counted(breaking, 'proof')} no longer ${breaking === 1 ? 'holds' : 'hold'}` : decision}
           </Button>
         </>
       }
@@ -104,7 +104,7 @@ export function RippleDialog({ id, version, onClose, onPublished }: Props) {
         <Text role="status">
           {rows.length === 0
             ? finished
-              ? 'The sheet is on no product; publishing changes nothing in the shop.'
+              ? nothingReached
               : ''
             : `It reaches ${counted(rows.length, 'product')}; ${changing === 0 ? 'no price changes, and everything stays sellable' : `${changing} ${changing === 1 ? 'changes' : 'change'}`}.${stopping.length > 0 ? ` ${counted(stopping.length, 'product')} in the shop would stop being sold.` : ''}`}
         </Text>

@@ -1,0 +1,75 @@
+import { and, eq, ne, or, sql } from 'drizzle-orm';
+import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { inBackground } from '../background/pool';
+import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { reachedBy, type RippleRow } from '../catalog/reach';
+import { readAllSurroundings } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { type CatalogSurroundings, type Product } from '../../core/catalog';
+import { type Queries } from '../../data/database';
+import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
+import { type Comparison } from '../figures/comparison';
+import { productLife } from './life';
+
+/** What is done with a product that others have as a part, or take along. */
+export type ProductChange = 'publish' | 'withdraw';
+
+/**
+ * What publishing a product's draft, or taking the product out of the shop, does to those that have it as a part or take
+ * it along, at any depth: in the shop as they are published, elsewhere in the draft. The caller may stop at any step.
+ *
+ * @throws Refusal 404
+ */
+export async function* rippleOfProduct(context: Services, id: number, change: ProductChange): AsyncGenerator<ProductStep<RippleRow>> {
+  yield* await atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change));
+}
+
+/** Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. */
+export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const product = await productLife.require(queries, id);
+  const states = await readBothStates(queries);
+  const now = (state: BothStates) => state.published ?? state.draft;
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, states.map(now));
+  const after = { ...before, products: productsAfter(before.products, product, change) };
+  const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
+  const reached = reachedBy(states.filter((state) => state.id !== id), wanted, before);
+  return stepByStep(reached, async (some): Promise<RippleRow[]> => {
+    const sides = some.map((state) => ({ before: { product: now(state), surroundings: before }, after: { product: now(state), surroundings: after } }));
+    const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    return some.flatMap((state, place) => {
+      const comparison = found[place];
+      return comparison ? [rowOf(state, comparison)] : [];
+    });
+  });
+}
+
+function productsAfter(known: CatalogSurroundings['products'], { publishedSlug, draft }: { publishedSlug: string | null; draft: Product }, change: ProductChange): CatalogSurroundings['products'] {
+  const others = new Map([...known].filter(([slug]) => slug !== publishedSlug));
+  return change === 'publish' ? others.set(draft.slug, draft) : others;
+}
+
+function rowOf({ id, published, draft }: BothStates, comparison: Comparison): RippleRow {
+  const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
+  return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0 };
+}
+
+/** How many products in the shop a change of a product would stop being sold. */
+export async function stoppedBy(queries: Queries, at: Date, id: number, change: ProductChange): Promise<number> {
+  if (!(await isUsed(queries, id))) return 0;
+  let stopping = 0;
+  for await (const { row } of await readProductRipple(queries, at, id, change)) if (row?.inShop && row.stops.length > 0) stopping += 1;
+  return stopping;
+}
+
+/** Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening them. */
+export async function isUsed(queries: Queries, id: number): Promise<boolean> {
+  const { publishedSlug, draft } = await productLife.require(queries, id);
+  const names = [...new Set([publishedSlug, draft.slug])].flatMap((slug) => (slug === null ? [] : [JSON.stringify({ product: slug }).slice(1, -1)]));
+  const says = (document: AnySQLiteColumn) => or(...names.map((name) => sql`instr(${document}, ${name}) > 0`));
+  const found = [
+    await queries.select({ id: products.id }).from(products).where(and(ne(products.id, id), says(products.draft))).limit(1),
+    await queries.select({ id: products.id }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision)).where(and(ne(products.id, id), says(revisions.definition))).limit(1),
+    await queries.select({ id: sheets.id }).from(sheets).innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision)).where(says(sheetRevisions.definition)).limit(1),
+  ];
+  return found.some((rows) => rows.length > 0);
+}
