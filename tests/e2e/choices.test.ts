@@ -151,7 +151,7 @@ describe('a sheet', () => {
     await stage.person.press('Where it is used', OUTLINE);
     for (const title of ['Bee suit', 'Field suit', 'Queen marking pens']) await stage.person.sees(title, 'section[aria-label="Where it is used"]');
     await stage.person.press('See the ripple and publish');
-    await stage.person.sees('It reaches 3 products; 3 change.');
+    await stage.person.sees('It reaches 6 products; 6 change.');
     await stage.person.sees('gets the sheet');
     await stage.person.press('Publish', DIALOG);
     await stage.person.sees('Revision 1 is in force');

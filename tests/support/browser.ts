@@ -155,6 +155,17 @@ export class Person {
     });
   }
 
+  /** Types into a search field and takes what is found by its title. */
+  async findAndPick(label: string, words: string, title: string): Promise<void> {
+    const input = await this.find(`//*[@data-scope="combobox" and @data-part="root"][.//label[normalize-space()=${quoted(label)}]]//input`);
+    await this.click(input);
+    await input.sendKeys(words);
+    await this.settled(async () => {
+      const item = await this.find(`//*[@data-scope="combobox" and @data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`);
+      await item.click();
+    });
+  }
+
   /** Takes one of a few views by its words. */
   async pickSegment(words: string): Promise<void> {
     await this.click(await this.find(`//*[@data-scope="segment-group" and @data-part="item"][normalize-space()=${quoted(words)}]`));

@@ -4,7 +4,7 @@ import { type Exact, written } from '../number';
 import { type PriceLine, writtenLines } from '../pricing';
 import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
-import { type CountedAnswer, type Resolution } from '../run';
+import { type CountedAnswer, partsWithin, type Resolution } from '../run';
 import { type PartShown, type RuleShown } from '../run/resolution';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
@@ -131,7 +131,8 @@ export interface ResolutionJson {
   readonly availability: {
     /** `unlimited` where nothing it takes is limited; null where stock was not asked */
     readonly canSupply: number | 'unlimited' | null;
-    readonly limitedBy: { stock: string; title: string; available: QuantityJson; longest: QuantityJson | null } | null;
+    /** `parts` are the titles of the parts that take it; empty where the product itself does */
+    readonly limitedBy: { stock: string; title: string; available: QuantityJson; longest: QuantityJson | null; parts: readonly string[] } | null;
     /** which pieces are cut from which lots, in the stock item's unit */
     readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
@@ -142,8 +143,12 @@ export interface ResolutionJson {
   readonly parts: readonly PartJson[];
 }
 
-/** Writes a resolution in the open format. */
-export function resolutionJson(resolution: Resolution): ResolutionJson {
+/**
+ * Writes a resolution in the open format.
+ *
+ * @param parts its parts with their shares, where it is itself a part
+ */
+export function resolutionJson(resolution: Resolution, parts: Resolution['parts'] = resolution.parts): ResolutionJson {
   const { currency, availability } = resolution;
   return {
     state: resolution.state,
@@ -168,13 +173,13 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
     })),
     availability: {
       canSupply: availability.canSupply,
-      limitedBy: availability.limitedBy && limitJson(availability.limitedBy),
+      limitedBy: availability.limitedBy && limitJson(availability.limitedBy, resolution),
       cutPlans: availability.cutPlans.map(cutPlanJson),
       leadDays: availability.leadDays,
     },
     rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
     pictures: resolution.pictures,
-    parts: resolution.parts.map((part) => partJson(part, currency)),
+    parts: parts.map((part) => partJson(part, currency)),
   };
 
   function money(amount: Exact | null): string | null {
@@ -182,17 +187,19 @@ export function resolutionJson(resolution: Resolution): ResolutionJson {
   }
 }
 
-function partJson({ kind, part, title, product, productTitle, pieces, alone, share, resolution }: PartShown, currency: string): PartJson {
+function partJson(shown: PartShown, currency: string): PartJson {
+  const { kind, part, title, product, productTitle, pieces, alone, share, resolution } = shown;
   return {
     kind, part, title, product, productTitle, pieces,
     alone: alone && moneyDigits(alone, currency),
     share: share && { unit: moneyDigits(share.unit, currency), once: moneyDigits(share.once, currency) },
-    resolution: resolutionJson(resolution),
+    resolution: resolutionJson(resolution, partsWithin(shown)),
   };
 }
 
-function limitJson({ stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>) {
-  return { stock, title, available: quantityJson(available), longest: cutting && quantityJson({ value: cutting.longest, unit: available.unit }) };
+function limitJson({ stock, title, available, cutting }: NonNullable<Resolution['availability']['limitedBy']>, { draws, parts }: Resolution) {
+  const takers = new Set(draws.find((draw) => draw.stock === stock)?.by);
+  return { stock, title, available: quantityJson(available), longest: cutting && quantityJson({ value: cutting.longest, unit: available.unit }), parts: parts.flatMap((part) => (takers.has(part.part) ? [part.title] : [])) };
 }
 
 function quantityJson({ value, unit }: Quantity): QuantityJson {

@@ -2,6 +2,7 @@ import { type ComponentProgram, type Program } from '../compile';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
+import { type StockView } from '../stock';
 import { closest } from '../text';
 import { type PartPriced } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
@@ -36,11 +37,45 @@ export function readEntries({ kit }: Program, given: unknown, context: ResolveCo
   const within: ResolveContext = { stock, ofWhole: true, today, group, files };
   const entries: Entry[] = [];
   for (const component of kit.components) {
-    const own = Object.hasOwn(said, component.key) ? said[component.key] : undefined;
-    const entry = readEntry(component, own, within, resolve, problems);
+    const own = said !== NO_ANSWERS && Object.hasOwn(said, component.key) ? said[component.key] : undefined;
+    const entry = own === undefined ? usualEntry(component, within, resolve, problems) : readEntry(component, own, within, resolve, problems);
     if (entry) entries.push(entry);
   }
   return entries;
+}
+
+interface Kept {
+  readonly entry: Entry | null;
+  readonly problems: readonly Problem[];
+}
+
+/** What parts come to that nothing is said of: for what is there of stock, and as they are for whom on which day. */
+const usual = new WeakMap<StockView, WeakMap<ComponentProgram, Map<string, Kept>>>();
+const usualWithoutStock = new WeakMap<ComponentProgram, Map<string, Kept>>();
+
+/** So many days and groups are kept of one part. */
+const MOST_KEPT = 20;
+
+/** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
+function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
+  // What is there decides what is offered, and where nothing is asked nothing is offered.
+  const { stock } = component.varies ? context : { stock: null };
+  const ofStock = stock ? (usual.get(stock) ?? new WeakMap<ComponentProgram, Map<string, Kept>>()) : usualWithoutStock;
+  if (stock) usual.set(stock, ofStock);
+  const known = ofStock.get(component) ?? new Map<string, Kept>();
+  ofStock.set(component, known);
+  const name = `${context.today} ${context.group ?? ''}`;
+  const before = known.get(name);
+  if (before) {
+    problems.push(...before.problems);
+    return before.entry;
+  }
+  const own: Problem[] = [];
+  const entry = readEntry(component, undefined, { ...context, stock }, resolve, own);
+  if (known.size >= MOST_KEPT) known.clear();
+  known.set(name, { entry, problems: own });
+  problems.push(...own);
+  return entry;
 }
 
 /** @param said what is said of it: undefined for nothing, null for leaving it out */

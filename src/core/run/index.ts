@@ -8,6 +8,7 @@ export { type Reading } from './reading';
 export { type CountedAnswer, type Item, type PickedOption, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 export { type CostAlong, type AddOnTaken, resolveAddOn } from './add-ons';
 export { resolve } from './resolve';
+export { partsWithin } from './shares';
 export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
 export { type PartPriced, partsBase, plainPrice } from './kit-price';

@@ -33,9 +33,9 @@ export function countedAnswers(program: Program, answers: readonly (Answer | nul
   return counted;
 }
 
-// Signs that part a key, and those that would end it in an address.
-const KEY_SIGN = /[%&=?#\s]/;
-const KEY_SIGNS = /[%&=?#\s]/g;
+// Signs that part a key, brackets around the key of a part, and those that would end it in an address.
+const KEY_SIGN = /[%&=?#()\s]/;
+const KEY_SIGNS = /[%&=?#()\s]/g;
 const escapeKeySign = (sign: string) => `%${sign.charCodeAt(0).toString(16).padStart(2, '0')}`;
 
 const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS, escapeKeySign) : text);
@@ -56,7 +56,7 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     const component = program.kit?.components[index];
     const entry = component?.varies && entries.find((candidate) => candidate.component === component);
     if (!entry) continue;
-    key += `${separator}${component.key}=${entry.count}*${escaped(entry.resolution.item.key)}`;
+    key += `${separator}${component.key}=${entry.count}*(${entry.resolution.item.key})`;
     separator = '&';
   }
   let sku = variant?.sku ?? program.sku;

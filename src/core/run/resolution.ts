@@ -95,7 +95,7 @@ export interface PartShown {
   readonly count: number;
   /** how many pieces of it come with one item: so many times the quantity of its resolution */
   readonly pieces: number;
-  /** what one taking of it resolves to, sold alone; its own parts with their shares of what is paid here */
+  /** what one taking of it resolves to, sold alone; `partsWithin` gives its own parts with their shares of what is paid here */
   readonly resolution: Resolution;
   /** what all of it costs alone, or what is paid for it where it is taken along; without what is paid once. Null while that is not known */
   readonly alone: Exact | null;

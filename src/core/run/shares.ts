@@ -1,4 +1,4 @@
-import { allocate } from '../money';
+import { allocate, minorUnits } from '../money';
 import { Exact } from '../number';
 import { type PartShown } from './resolution';
 
@@ -26,14 +26,14 @@ export function shareOut(amount: Exact, parts: readonly { readonly alone: Exact 
 }
 
 /**
- * Parts with their shares of a price, down through kits in kits. What is taken along keeps what is paid for it, as long
+ * Parts with their shares of a price; {@link partsWithin} goes on from there in kits in kits. What is taken along keeps what is paid for it, as long
  * as that is not more than the whole; the rest is the parts'.
  *
  * @param price what is paid for what the parts make up; null while that is not known
  */
 export function withShares(parts: readonly PartShown[], price: Share | null, places: number): readonly PartShown[] {
   if (parts.length === 0) return parts;
-  if (!price) return parts.map((part) => shared(part, null, places));
+  if (!price) return parts.map((part) => ({ ...part, share: null }));
   const along = parts.filter(({ kind }) => kind === 'addOn');
   const own = parts.filter(({ kind }) => kind === 'part');
   const taken = along.reduce((sum, { alone }) => sum.plus(alone ?? Exact.zero), Exact.zero);
@@ -46,11 +46,11 @@ export function withShares(parts: readonly PartShown[], price: Share | null, pla
   const rest = own.length > 0 ? shareOut(price.once.minus(once), own, places) : [];
   return parts.map((part) => {
     const of = rest[own.indexOf(part)] ?? Exact.zero;
-    return shared(part, { unit: units.get(part) ?? Exact.zero, once: part.once.plus(of) }, places);
+    return { ...part, share: { unit: units.get(part) ?? Exact.zero, once: part.once.plus(of) } };
   });
 }
 
-function shared(part: PartShown, share: Share | null, places: number): PartShown {
-  const { resolution } = part;
-  return { ...part, share, resolution: resolution.parts.length === 0 ? resolution : { ...resolution, parts: withShares(resolution.parts, share, places) } };
+/** The parts of a part, with their shares of what is paid for it here; by itself its resolution has those of what it costs alone. */
+export function partsWithin({ share, resolution: { parts, currency } }: PartShown): readonly PartShown[] {
+  return withShares(parts, share, minorUnits(currency) ?? 2);
 }

@@ -8,7 +8,7 @@ import { type Entry } from './entries';
 /** The part for which there is too little of a stock item, where nothing but parts takes it; null otherwise. */
 export function shortPart(entries: readonly Entry[], draws: readonly Draw[], stock: string): Entry | null {
   const by = draws.find((draw) => draw.stock === stock)?.by ?? [];
-  const keys = new Set(by.map(([first]) => first));
+  const keys = new Set(by);
   const short = entries.filter(({ component }) => keys.has(component.key));
   return keys.size === short.length ? (short[0] ?? null) : null;
 }

@@ -41,14 +41,15 @@ export function drawsOf(program: Program, { answers, variant, addOns, entries, o
   return draws;
 }
 
-const THE_PRODUCT: Draw['by'] = [[]];
+const THE_PRODUCT: Draw['by'] = [null];
 
 /** Adds what a part draws to the draws of an item, as many times as it is taken. */
 function addPart(draws: Draw[], key: string, count: number, resolution: Resolution, items: Exact): void {
-  for (const { stock, title, total, pieces, leadDays, by } of resolution.draws) {
+  const by = [key];
+  for (const { stock, title, total, pieces, leadDays } of resolution.draws) {
     // Two pieces of a metre are two pieces of a metre, and not one of two.
-    const cut = pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
-    addTaken(draws, { stock, title, unit: total.unit, leadDays }, total.value.times(Exact.of(count)), cut, by.map((path) => [key, ...path]), items);
+    const cut = pieces.length === 0 ? NO_PIECES : pieces.map(({ length, count: each }) => ({ length, count: each * resolution.quantity * count }));
+    addTaken(draws, { stock, title, unit: total.unit, leadDays }, count === 1 ? total.value : total.value.times(Exact.of(count)), cut, by, items);
   }
 }
 
@@ -87,7 +88,7 @@ function addTaken(draws: Draw[], { stock, title, unit, leadDays }: Pick<DrawProg
       title,
       perItem: { value: perItem, unit },
       total: { value: perItem.times(items), unit },
-      pieces: [...former.pieces, ...pieces],
+      pieces: pieces.length === 0 ? former.pieces : [...former.pieces, ...pieces],
       // Beyond stock only when everything that takes this item may go beyond.
       leadDays: leadDays === null || former.leadDays === null ? null : Math.max(leadDays, former.leadDays),
       by: former.by === by ? by : [...former.by, ...by],

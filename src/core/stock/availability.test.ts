@@ -6,7 +6,7 @@ import { availabilityOf, availableToPromise, type Draw } from './availability';
 import { stockViewOf } from './stock-view';
 
 const unit = requireUnit('m');
-const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null, by: [[]] });
+const draw = (stock: string, perItem: Exact): Draw => ({ stock, title: stock.toUpperCase(), perItem: { value: perItem, unit }, total: { value: perItem, unit }, pieces: [], leadDays: null, by: [null] });
 const amounts = fc.integer({ min: 1, max: 5000 }).map((n) => Exact.of(n, 100));
 
 describe('availabilityOf', () => {

@@ -14,8 +14,8 @@ export interface Draw {
   readonly pieces: readonly Pieces[];
   /** days it takes when there is not enough; null where nothing may be promised beyond stock */
   readonly leadDays: number | null;
-  /** what of the item takes it: the way to each part, empty for the product itself */
-  readonly by: readonly (readonly string[])[];
+  /** what of the item takes it: keys of its parts, whose own draws lead further; null for the product itself */
+  readonly by: readonly (string | null)[];
 }
 
 /** A plan for one stock item: which pieces are cut from which lots for all items of the selection. */
@@ -89,6 +89,29 @@ export function availabilityOf(draws: readonly Draw[], view: StockView | null, i
     }
   }
   return { canSupply: canSupply ?? 'unlimited', limitedBy, cutPlans, leadDays: lead };
+}
+
+/** What is missing of a stock item, in its own unit. */
+export interface Missing {
+  readonly stock: string;
+  readonly title: string;
+  readonly quantity: Quantity;
+}
+
+/**
+ * What would have to come in so that so many items could be made: by quantity, also of what is cut, where lots that are
+ * too short may ask for more.
+ *
+ * @param draws what one item takes, each stock item once
+ */
+export function missingFor(draws: readonly Draw[], view: StockView, items: number): Missing[] {
+  return draws.flatMap(({ stock, title, perItem, pieces, leadDays }): Missing[] => {
+    const lying = pieces.length > 0 ? view.lots(stock) : undefined;
+    const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
+    if (level === 'plenty' || leadDays !== null) return [];
+    const missing = perItem.value.times(Exact.of(items)).minus(level);
+    return missing.sign() > 0 ? [{ stock, title, quantity: { value: missing, unit: perItem.unit } }] : [];
+  });
 }
 
 /** What may still be promised: on hand and the agreed backorder, less what is reserved. */

@@ -3,6 +3,8 @@ export {
   availabilityOf,
   availableToPromise,
   type Draw,
+  type Missing,
+  missingFor,
   type StockCutPlan,
 } from './availability';
 export * from './cutting';

@@ -6,7 +6,7 @@ import { planCuts } from './cutting';
 import { stockView } from './stock-view';
 
 const unit = requireUnit('m');
-const drawn = (stock: string, total: string): Draw => ({ stock, title: stock, perItem: { value: Exact.from(total), unit }, total: { value: Exact.from(total), unit }, pieces: [], leadDays: null, by: [[]] });
+const drawn = (stock: string, total: string): Draw => ({ stock, title: stock, perItem: { value: Exact.from(total), unit }, total: { value: Exact.from(total), unit }, pieces: [], leadDays: null, by: [null] });
 const figures = [
   { key: 'rail', available: '9.5' },
   { key: 'screw', available: null },

@@ -110,7 +110,12 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
         ))}
         {resolution.draws.length > 0 && canSupply !== null && (
           <Text fontSize="sm" mt="1.5" color={canSupply === 0 ? 'brick.fg' : 'fg.muted'}>
-            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.` : 'As many as are wanted could be supplied.'}
+            {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title}${limitedBy.parts.length > 0 ? ` (for ${limitedBy.parts.join(', ')})` : ''} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.` : 'As many as are wanted could be supplied.'}
+          </Text>
+        )}
+        {canSupply !== null && selection.forTenMore.length > 0 && resolution.parts.length > 0 && (
+          <Text fontSize="sm" mt="1" color="fg.muted">
+            For ten more there would have to come in: {selection.forTenMore.map(({ title, words }) => `${words} ${title}`).join(', ')}.
           </Text>
         )}
       </Part>

@@ -5,10 +5,10 @@ import { type Change } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
-import { readNumber } from '@/core/quantity';
+import { formatQuantity, readNumber } from '@/core/quantity';
 import { type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
-import { type LyingInLots, mustBeAsked, stockView } from '@/core/stock';
+import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
 import { type PageContext } from './control';
 import { type GivenPart, type GivenParts, NO_PARTS, type PartsHolder, partsWith, selectionOf } from './given-parts';
@@ -56,6 +56,8 @@ export interface SelectionState extends PartsHolder {
   /** as typed */
   readonly quantityText: string;
   readonly resolution: ResolutionJson;
+  /** what would have to come in for ten more than can be supplied; nothing where nothing limits, or of stock is not known */
+  readonly forTenMore: readonly { readonly title: string; readonly words: string }[];
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
   readonly changes: readonly Change[];
@@ -87,11 +89,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const question = useMemo(() => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }), [known, shownQuantity, group, files, last]);
   const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
   const { now, last: before } = useOutlook(settled, subject, question);
-  const { resolved, unsure } = useMemo(() => {
+  const { resolved, unsure, forTenMore } = useMemo(() => {
     const context = { stock: there, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
-    return { resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
+    const { canSupply } = exact.availability;
+    const more = typeof canSupply === 'number' ? missingFor(exact.draws, there, canSupply + 10) : [];
+    return { resolved: resolutionJson(exact), forTenMore: more.map(({ title, quantity: missing }) => ({ title, words: formatQuantity(missing) })), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
   }, [program, known, parts, shownQuantity, there, today, group, files, stock]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
@@ -134,6 +138,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       answers: known,
       quantityText: shownQuantity,
       resolution,
+      forTenMore,
       page,
       parts,
       givePart,
@@ -152,7 +157,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
         setQuantityText(null);
       },
     }),
-    [program, attempt, changes, known, shownQuantity, resolution, page, parts, givePart, around, answer],
+    [program, attempt, changes, known, shownQuantity, resolution, forTenMore, page, parts, givePart, around, answer],
   );
 }
 
