@@ -193,6 +193,22 @@ export const stockLots = sqliteTable(
   (table) => [uniqueIndex('stock_lots_label').on(table.itemId, table.label)],
 );
 
+/** What is on its way; entered as a receipt when it comes, and no longer here then. */
+export const expectedReceipts = sqliteTable(
+  'expected_receipts',
+  {
+    id: id(),
+    itemId: integer('item_id').notNull().references(() => stockItems.id),
+    /** decimal in the item's unit; of what lies in lots, the length of one lot */
+    quantity: text('quantity').notNull(),
+    /** YYYY-MM-DD */
+    day: text('day').notNull(),
+    note: text('note').notNull().default(''),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('expected_receipts_item').on(table.itemId, table.day)],
+);
+
 export const movementKinds = ['receipt', 'adjustment', 'reservation', 'release', 'sale', 'cut'] as const;
 export type MovementKind = (typeof movementKinds)[number];
 

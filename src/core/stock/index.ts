@@ -10,4 +10,4 @@ export {
 export * from './cutting';
 export { type DrawDefinition, drawSchema, STOCK_PLACES } from './draw';
 export { FEW, mustBeAsked, toldOf, type ToldStock } from './told';
-export { type LyingInLots, type StockFigure, type StockView, stockView, stockViewOf } from './stock-view';
+export { type LyingInLots, type StockFigure, type StockView, stockView, stockViewOf, withReceived } from './stock-view';

@@ -58,6 +58,25 @@ export function stockViewOf(available: Known['available'], lots: Known['lots'] =
   };
 }
 
+/** What there is once more has come in: so much of a stock item; of what lies in lots, one lot that long each. */
+export function withReceived(view: StockView, receipts: readonly { readonly stock: string; readonly quantity: Exact }[]): StockView {
+  if (receipts.length === 0) return view;
+  return stockViewOf(
+    (stock) => {
+      const before = view.available(stock);
+      if (before === undefined || before === 'plenty') return before;
+      return receipts.reduce((sum, receipt) => (receipt.stock === stock ? sum.plus(receipt.quantity) : sum), before);
+    },
+    (stock) => {
+      const lying = view.lots(stock);
+      const fresh = receipts.filter((receipt) => receipt.stock === stock);
+      if (!lying || fresh.length === 0) return lying;
+      // Numbers below nothing are no lot's own.
+      return { ...lying, lots: [...lying.lots, ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: 'On its way', free: quantity }))] };
+    },
+  );
+}
+
 /** A view of a list of stock items. */
 export function stockView(items: readonly StockFigure[]): StockView {
   const available = new Map(items.map((item) => [item.key, item.available === null ? ('plenty' as const) : Exact.from(item.available)]));

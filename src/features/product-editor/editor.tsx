@@ -29,7 +29,7 @@ import { ProofsSection } from '@/features/proofs/proofs-section';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/shared/ripple-dialog';
+import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';

@@ -10,7 +10,7 @@ import { type Draft } from '@/features/drafts/use-draft';
 import { type Published, useEditing } from '@/features/editor-kit/editing';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/shared/ripple-dialog';
+import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
 

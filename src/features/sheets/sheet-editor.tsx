@@ -25,7 +25,7 @@ import { useCommand } from '@/features/palette/commands';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/shared/ripple-dialog';
+import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type SheetEditorView } from '@/services/sheets/sheets';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';

@@ -6,6 +6,7 @@ import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
+import { dayWords, parseDay } from '@/core/calendar';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/selection-form';
 import { quantityFrom } from '@/features/selection/use-selection';
@@ -81,6 +82,13 @@ function WaitingOrder({ order }: { order: NonNullable<BasketView['waiting']> }) 
   );
 }
 
+/** What can be supplied when: `2 of 5 can be supplied today, all from Friday, 4 December 2026 on.` */
+function promiseWords({ now, day }: NonNullable<BasketLineView['promise']>, quantity: number): string {
+  const today = now === 0 ? 'None of it can be supplied today' : `${now} of ${quantity} can be supplied today`;
+  const date = day === null ? null : parseDay(day);
+  return date === null ? `${today}.` : `${today}, all from ${dayWords(date)} on.`;
+}
+
 function BasketLine({ line }: { line: BasketLineView }) {
   const router = useRouter();
   const [text, setText] = useState(String(line.quantity));
@@ -146,6 +154,11 @@ function BasketLine({ line }: { line: BasketLineView }) {
           {line.problems.map((problem, index) => (
             <ProblemNote key={index} problem={problem} />
           ))}
+          {line.promise && (
+            <Text fontSize="sm" mt="2" role="status">
+              {promiseWords(line.promise, line.quantity)}
+            </Text>
+          )}
           {line.formerPrice !== null && resolution && (
             <Text fontSize="sm" color="copper.fg" mt="2">
               The price of one has changed since you put it in: it was <Money amount={line.formerPrice} currency={resolution.currency} />.

@@ -7,11 +7,13 @@ import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
 import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
+import { type ExpectedView } from '@/services/store-room/expected';
 import { type StockMovementView } from '@/services/store-room/stock';
 import { PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
 import { LotRuleForm } from './lot-rule-form';
 import { LotsTable } from './lots-table';
+import { OnItsWay } from './on-its-way';
 import { StockEntryForm } from './stock-entry-form';
 
 const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
@@ -24,7 +26,7 @@ const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
 };
 
 /** One stock item: its figures, its movements, and the entry of new ones. */
-export function StockItemPage({ item, lots, movements }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[] }) {
+export function StockItemPage({ item, lots, movements, expected }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[]; expected: readonly ExpectedView[] }) {
   const words = (value: string) => quantityWords({ value, unit: item.unit });
   const figures = [
     ['On hand', item.onHand],
@@ -57,6 +59,7 @@ export function StockItemPage({ item, lots, movements }: { item: StockFigures; l
         </Stack>
         <Stack gap="5">
           <StockEntryForm item={item} lots={lots} />
+          <OnItsWay item={item} expected={expected} />
           <LotRuleForm item={item} />
         </Stack>
       </Grid>

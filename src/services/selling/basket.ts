@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { newToken, type Services } from '../context';
-import { type BasketLine, quote } from '../../core/basket';
+import { type BasketLine, type LinePromise, promises, quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
@@ -17,6 +17,7 @@ import { type Queries } from '../../data/database';
 import { basketLines, baskets, orders } from '../../data/schema';
 import { keepFiles, readFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
+import { readExpected } from '../stock/expected';
 import { freeOverdue, withStock } from './overdue';
 import { programFor } from './published';
 
@@ -33,6 +34,8 @@ export interface ResolvedLine {
   readonly published: PublishedProduct | undefined;
   readonly resolution: Resolution | null;
   readonly problems: readonly Problem[];
+  /** how much of it can be supplied today, and from which day on all; null for what is no longer sold */
+  readonly promise: LinePromise | null;
   /** what one cost when it was put in, where that was another price */
   readonly formerPrice: string | null;
 }
@@ -62,12 +65,14 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const wanted: BasketLine[] = [];
   for (const row of rows) wanted.push({ ...(await programFor(queries, published.get(row.productId), context.surroundings, group)), selection: selectionOf(row) });
   const { lines, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files });
+  const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));
+  const promised = promises(lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })), context.there, await readExpected(queries, drawn), context.today);
   return {
     lines: rows.map((row, place): ResolvedLine => {
       const { id, productId, quantity, unitPrice } = row;
       const { resolution = null, problems = [] } = lines[place] ?? {};
       const changed = resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
-      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, formerPrice: changed ? unitPrice : null };
+      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), formerPrice: changed ? unitPrice : null };
     }),
     currency: context.surroundings.shop.currency,
     total,

@@ -1,5 +1,6 @@
 import { freshenCards, readCards } from '../catalog/cards';
 import { type Services } from '../context';
+import { type LinePromise } from '../../core/basket';
 import { type Picture, type Product } from '../../core/catalog';
 import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
@@ -117,6 +118,8 @@ export interface BasketLineView {
   readonly quantityRule: QuantityRule;
   readonly resolution: CustomerResolution | null;
   readonly problems: ResolutionJson['problems'];
+  /** how many of it can be supplied today, and the day from which all can; null where all can be had today, or nothing is known */
+  readonly promise: LinePromise | null;
   readonly formerPrice: string | null;
 }
 
@@ -137,7 +140,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
     currency: basket.currency,
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
-    lines: basket.lines.map(({ id, published, quantity, resolution, problems, formerPrice }) => ({
+    lines: basket.lines.map(({ id, published, quantity, resolution, problems, promise, formerPrice }) => ({
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
@@ -146,6 +149,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
       quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
       resolution: resolution && customerResolution(resolutionJson(resolution)),
       problems: problems.map(problemJson),
+      promise: promise && promise.now < quantity ? promise : null,
       formerPrice,
     })),
   };

@@ -12,6 +12,7 @@ import { notFound, Refusal } from '../refusal';
 import { withStock } from '../selling/overdue';
 import { readStock, type StockFigures } from '../stock/figures';
 import { move } from '../stock/ledger';
+import { type ExpectedView, listExpected } from './expected';
 import { type LotView, readLots, receiveLots, recountLot } from '../stock/lots';
 import { readFigure } from '../stock/stock-figure';
 
@@ -56,7 +57,7 @@ export function listStock(context: Services): Promise<StockFigures[]> {
 }
 
 /** One stock item with its latest movements, newest first. */
-export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[] }> {
+export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[]; expected: ExpectedView[] }> {
   return withStock(context, async ({ database }) => {
     const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
     if (!item) return notFound(`stock item “${key}”`);
@@ -71,6 +72,7 @@ export function readStockItem(context: Services, key: string, most = 200): Promi
     const stored = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
     return {
       item,
+      expected: await listExpected(context, key),
       lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
       movements: rows.map(({ movement, orderId }) => ({
         id: movement.id,

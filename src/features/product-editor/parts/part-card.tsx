@@ -12,7 +12,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
 import { Sku } from '@/ui/text';
 import { CandidateFields } from './candidate-fields';
-import { likelyParts } from './parts-section';
+import { likelyParts } from './new-part';
 
 interface Props {
   part: Part;

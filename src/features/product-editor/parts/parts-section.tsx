@@ -3,13 +3,14 @@
 import { Box, Button } from '@chakra-ui/react';
 import { ClipboardPaste } from 'lucide-react';
 import { useState } from 'react';
-import { freeKey, partSchema, type Product } from '@/core/catalog';
-import { type Editing, useEditing, useFaultAt } from '@/features/editor-kit/editing';
+import { freeKey, partSchema } from '@/core/catalog';
+import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
 import { Tick } from '@/features/editor-kit/tick';
-import { type Finding, SearchField } from '@/ui/search-field';
+import { SearchField } from '@/ui/search-field';
 import { EmptyPlace } from '@/ui/text';
+import { likelyParts, takenKeys } from './new-part';
 import { PartCard } from './part-card';
 import { PartsPriceFields } from './parts-price-fields';
 import { PasteParts } from './paste-parts';
@@ -60,18 +61,4 @@ export function PartsSection() {
       <PasteParts open={pasting} onClose={() => setPasting(false)} />
     </Section>
   );
-}
-
-/** Keys that a new part can't have: of parts and of choices. */
-export function takenKeys({ parts, choices }: Product): string[] {
-  return [...parts, ...choices].map(({ key }) => key);
-}
-
-/** The products that can be parts, those of the same category first. */
-export function likelyParts(product: Product, inShop: Editing['inShop']): Finding[] {
-  const near = (category: string | null) => (category !== null && category === product.category ? 0 : 1);
-  return inShop
-    .filter(({ slug }) => slug !== product.slug)
-    .sort((a, b) => near(a.category) - near(b.category))
-    .map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
 }

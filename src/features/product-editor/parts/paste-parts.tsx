@@ -8,7 +8,7 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { Sku } from '@/ui/text';
-import { takenKeys } from './parts-section';
+import { takenKeys } from './new-part';
 
 /** Parts from a pasted list, seen before they are taken: nothing enters until it is accepted. */
 export function PasteParts({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -1,0 +1,22 @@
+import { answer, numberFrom } from '@/http/route';
+import { dropExpected, expectedArrived } from '@/services/store-room/expected';
+
+interface Place {
+  params: Promise<{ key: string; id: string }>;
+}
+
+/** It has come: books it as a receipt. */
+export function POST(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const { key, id } = await params;
+    return expectedArrived(context, key, numberFrom(id));
+  });
+}
+
+/** It will not come. */
+export function DELETE(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const { key, id } = await params;
+    return dropExpected(context, key, numberFrom(id));
+  });
+}

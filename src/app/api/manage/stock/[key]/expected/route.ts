@@ -1,0 +1,11 @@
+import { answer, readJson } from '@/http/route';
+import { expectedReceiptSchema, expectReceipt } from '@/services/store-room/expected';
+
+interface Place {
+  params: Promise<{ key: string }>;
+}
+
+/** Notes that something is on its way. */
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => expectReceipt(context, (await params).key, await readJson(request, expectedReceiptSchema)));
+}
