@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Product } from '@/core/catalog';
 import { basketLines, orderLines, stockItems, stockMovements } from '@/data/schema';
+import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { rippleOfProduct, type ProductChange } from '@/services/products/ripple';
@@ -193,4 +194,24 @@ it('lists call a kit sold out when a part that belongs to it is', async () => {
   expect(await soldOut('starter-kit')).toBe(false);
   await have('handbook', '0');
   expect([await soldOut('starter-kit'), await soldOut('first-year'), await soldOut('handbook'), await soldOut('two-suits')]).toEqual([true, true, true, false]);
+});
+
+describe('where something is used', () => {
+  const used = async (what: 'stock' | 'products' | 'swatches' | 'sheets', key: string) => (await whereUsed(context, what, key)).map(({ title, through, place }) => [title, through.join(' › '), place]);
+
+  it('is told at any depth, with the way and the place', async () => {
+    expect(await used('stock', 'hook-tool')).toEqual([
+      ['Hook-end hive tool', '', 'stock'],
+      ['Starter kit', 'Hook-end hive tool', 'parts'],
+      ['The first year', 'Starter kit › Hook-end hive tool', 'parts'],
+    ]);
+    expect(await used('products', 'starter-kit')).toEqual([['The first year', '', 'parts']]);
+    expect(await used('products', 'first-year')).toEqual([]);
+    expect(await used('stock', 'bee-suit-m-moss')).toEqual(expect.arrayContaining([['Bee suit', '', 'variants'], ['Two suits', 'Bee suit', 'parts']]));
+  });
+
+  it('goes through sheets and swatches, too', async () => {
+    expect(await used('swatches', 'slate')).toEqual(expect.arrayContaining([['Bee suit', '', 'choice:cloth'], ['Starter kit', 'Bee suit', 'parts']]));
+    expect(await used('stock', 'gift-box')).toEqual(expect.arrayContaining([['As a gift', '', 'choice:box'], ['Smoker', 'As a gift', 'sheet:gift'], ['Starter kit', '', 'choice:gift']]));
+  });
 });

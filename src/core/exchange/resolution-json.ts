@@ -127,7 +127,8 @@ export interface ResolutionJson {
   readonly lineTotal: string | null;
   readonly currency: string;
   readonly weight: QuantityJson | null;
-  readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null }[];
+  /** `own` for what the product takes itself, and not only its parts */
+  readonly draws: readonly { stock: string; title: string; perItem: QuantityJson; total: QuantityJson; leadDays: number | null; own: boolean }[];
   readonly availability: {
     /** `unlimited` where nothing it takes is limited; null where stock was not asked */
     readonly canSupply: number | 'unlimited' | null;
@@ -164,12 +165,13 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     lineTotal: money(resolution.lineTotal),
     currency,
     weight: resolution.weight && quantityJson(resolution.weight),
-    draws: resolution.draws.map(({ stock, title, perItem, total, leadDays }) => ({
+    draws: resolution.draws.map(({ stock, title, perItem, total, leadDays, by }) => ({
       stock,
       title,
       perItem: quantityJson(perItem),
       total: quantityJson(total),
       leadDays,
+      own: by.includes(null),
     })),
     availability: {
       canSupply: availability.canSupply,

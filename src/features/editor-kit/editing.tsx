@@ -47,6 +47,7 @@ export type Place =
   | `choice:${string}`
   | `sheet:${string}`
   | 'parts'
+  | 'made-of'
   | 'variants'
   | 'formulas'
   | 'rules'

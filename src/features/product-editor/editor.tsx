@@ -40,6 +40,7 @@ import { PartsSection } from './parts/parts-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
 import { HistorySection } from './sections/history';
+import { MadeOfSection } from './sections/made-of';
 import { Pictures } from './sections/pictures';
 import { PlacedSheet } from './sections/placed-sheet';
 import { PriceSection } from './sections/price';
@@ -49,9 +50,9 @@ import { StockSection } from './sections/stock';
 import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed }: EditorView) {
+export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed }: EditorView & { place?: Place }) {
   const [editor] = useState(() => nanoid());
-  const [place, setPlace] = useState<Place>('basics');
+  const [place, setPlace] = useState<Place>(initialPlace);
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, slug: opened.publishedSlug });
   const [group, setGroup] = useState<string | null>(null);
   const address = `/api/manage/products/${opened.id}`;
@@ -160,6 +161,8 @@ function Middle({ place, version, bringBack, revision, selection, checks, onGrou
       return <VariantsSection />;
     case 'parts':
       return <PartsSection />;
+    case 'made-of':
+      return <MadeOfSection resolution={selection.resolution} />;
     case 'proofs':
       return <ProofsSection today={selection.page.today} outcomes={checks.proofs} />;
     case 'selections':

@@ -107,6 +107,7 @@ export function Outline({ current, published, checks }: { current: Place; publis
       />
       <OutlineLine place="stock" current={current} title="Stock" state={stockState({ product, program, assembled })} />
       <OutlineLine place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
+      <OutlineLine place="made-of" current={current} title="Made of, and used in" state={product.parts.length === 0 ? 'no parts' : 'down to the last part'} />
       <OutlineLine place="proofs" current={current} title="Proofs" state={proofsState(product.proofs.length, checks)} />
       <OutlineLine place="selections" current={current} title="All selections" state={selectionsState(checks)} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published} />

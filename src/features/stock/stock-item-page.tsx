@@ -9,6 +9,7 @@ import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
 import { type ExpectedView } from '@/services/store-room/expected';
 import { type StockMovementView } from '@/services/store-room/stock';
+import { WhereUsed } from '@/features/used/where-used';
 import { PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
 import { LotRuleForm } from './lot-rule-form';
@@ -55,6 +56,12 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
             ))}
           </SimpleGrid>
           {item.lying && <LotsTable item={item} lots={lots} />}
+          <Box>
+            <Heading as="h2" size="lg" mb="2">
+              Where it is used
+            </Heading>
+            <WhereUsed what="stock" of={item.key} nothing="Nothing takes from it yet." />
+          </Box>
           <Movements movements={movements} unit={item.unit} />
         </Stack>
         <Stack gap="5">

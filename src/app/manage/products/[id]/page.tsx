@@ -1,4 +1,5 @@
 import { type Metadata } from 'next';
+import { placeNamed } from '@/features/editor-kit/place-named';
 import { ProductEditor } from '@/features/product-editor/editor';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
@@ -7,8 +8,14 @@ import { openForEditing } from '@/services/products/editing';
 export const metadata: Metadata = { title: 'Product' };
 export const dynamic = 'force-dynamic';
 
-export default async function ProductPage({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
+interface Props {
+  params: Promise<{ id: string }>;
+  /** `place`: the part of the editor that it opens with */
+  searchParams: Promise<{ place?: string | string[] }>;
+}
+
+export default async function ProductPage({ params, searchParams }: Props) {
+  const [{ id }, { place }] = [await params, await searchParams];
   const view = await orNotFound(openForEditing(await services(), /^\d{1,15}$/.test(id) ? Number(id) : 0));
-  return <ProductEditor key={id} {...view} />;
+  return <ProductEditor key={id} place={placeNamed(place, view.opened.draft)} {...view} />;
 }

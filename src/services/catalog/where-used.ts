@@ -1,0 +1,83 @@
+import { atOneMoment, type Services } from '../context';
+import { type CatalogSurroundings, hasOptions, placementsOf, type References, referencesOf, type Referring } from '../../core/catalog';
+import { sheets } from '../../data/schema';
+import { readShared } from './catalog-state';
+import { readBothStates } from './product-steps';
+
+/** Something that uses a thing, directly or through what it is put together from. */
+export interface Use {
+  readonly kind: 'product' | 'sheet';
+  readonly id: number;
+  readonly title: string;
+  /** titles of what leads from it to the thing, nearest to it first; empty where it uses the thing itself */
+  readonly through: readonly string[];
+  /** the place of its editor where that is said */
+  readonly place: string;
+  readonly inShop: boolean;
+}
+
+type What = Extract<keyof References, 'stock' | 'swatches' | 'products' | 'sheets'>;
+
+interface User {
+  readonly use: Omit<Use, 'through' | 'place'>;
+  readonly definition: Referring;
+  /** what it is called by those that use it in turn */
+  readonly name: { readonly what: What; readonly key: string };
+  readonly placed: readonly string[];
+}
+
+/** The place of an editor where a definition names something. */
+function placeOf(definition: Referring, what: What, key: string, placed: readonly string[]): string {
+  if (what === 'sheets') return `sheet:${key}`;
+  const takes = (draws: readonly { readonly stock: string }[] = []) => what === 'stock' && draws.some(({ stock }) => stock === key);
+  if (takes(definition.draws)) return 'stock';
+  if (what === 'stock' && definition.variants?.some(({ stock }) => stock === key)) return 'variants';
+  if (what === 'products' && definition.parts?.some(({ candidates }) => candidates.some(({ product }) => product === key))) return 'parts';
+  const choice = definition.choices.find((one) => {
+    if (what === 'products') return one.kind === 'addOn' && one.product === key;
+    if ('draws' in one && takes(one.draws)) return true;
+    return hasOptions(one) && one.options.some(({ draws, swatch }) => takes(draws) || (what === 'swatches' && swatch === key));
+  });
+  if (choice) return `choice:${choice.key}`;
+  if (what === 'stock' && definition.formulas.some(({ serves }) => serves.kind === 'draw' && serves.stock === key)) return 'formulas';
+  if (what === 'stock' && definition.rules.some(({ then }) => then.some((effect) => effect.kind === 'draw' && effect.draw.stock === key))) return 'rules';
+  return placed.length > 0 ? `sheet:${placed[0] ?? ''}` : 'basics';
+}
+
+/**
+ * Where a stock item, swatch, sheet or product is used: by products as they are published, or else in their drafts, by
+ * sheets, and by what has any of these in turn, at any depth. Each user once, by the shortest way.
+ */
+export function whereUsed(context: Services, what: What, key: string): Promise<Use[]> {
+  return atOneMoment(context, async ({ database }) => {
+    const shared = await readShared(database.read);
+    const users = [...(await readProductUsers(database.read, shared)), ...(await readSheetUsers(database.read))];
+    const found = new Map<User, Use>();
+    let fresh: { readonly what: What; readonly key: string; readonly through: readonly string[] }[] = [{ what, key, through: [] }];
+    while (fresh.length > 0) {
+      const next: typeof fresh = [];
+      for (const wanted of fresh) {
+        for (const user of users) {
+          const uses = wanted.what === 'sheets' ? user.placed.includes(wanted.key) : referencesOf(user.definition)[wanted.what].has(wanted.key);
+          if (!uses || found.has(user)) continue;
+          found.set(user, { ...user.use, through: wanted.through, place: placeOf(user.definition, wanted.what, wanted.key, user.placed) });
+          next.push({ ...user.name, through: [user.use.title, ...wanted.through] });
+        }
+      }
+      fresh = next;
+    }
+    return [...found.values()];
+  });
+}
+
+async function readProductUsers(queries: Parameters<typeof readBothStates>[0], { sheets: book }: Pick<CatalogSurroundings, 'sheets'>): Promise<User[]> {
+  return (await readBothStates(queries)).map(({ id, draft, published }) => {
+    const definition = published ?? draft;
+    return { use: { kind: 'product', id, title: definition.title, inShop: published !== null }, definition, name: { what: 'products', key: definition.slug }, placed: placementsOf(definition, book.values()).map((placement) => placement.key) };
+  });
+}
+
+async function readSheetUsers(queries: Parameters<typeof readBothStates>[0]): Promise<User[]> {
+  const rows = await queries.select({ id: sheets.id, key: sheets.key, title: sheets.title, draft: sheets.draft, published: sheets.publishedRevision }).from(sheets);
+  return rows.map(({ id, key, title, draft, published }) => ({ use: { kind: 'sheet', id, title, inShop: published !== null }, definition: draft, name: { what: 'sheets', key }, placed: [] }));
+}
