@@ -7,7 +7,7 @@ import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { rippleOfProduct, type ProductChange } from '@/services/products/ripple';
 import { addToBasket, readBasket } from '@/services/selling/basket';
-import { listShop, openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
+import { listFeed, listShop, openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { enterStock } from '@/services/store-room/stock';
 import { openServices, order, type TestServices } from '../support/services';
@@ -127,6 +127,8 @@ describe('a kit that is ordered', () => {
 describe('where a product is sold', () => {
   it('only in kits: no list, no page, no basket has it, and a kit does', async () => {
     expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('hive-frame');
+    const { entries } = await listFeed(context);
+    expect([entries.length, entries.some(({ slug }) => slug === 'hive-frame' || slug === 'nucleus')]).toEqual([21, false]);
     await expect(openShopProductView(context, 'hive-frame', undefined)).rejects.toMatchObject({ status: 404 });
     await expect(resolveForCustomer(context, 'hive-frame', { answers: {} }, undefined)).rejects.toMatchObject({ status: 404 });
     await expect(addToBasket(context, undefined, { slug: 'hive-frame', answers: {} })).rejects.toMatchObject({ status: 404 });

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyBulk, type BulkChange, lastBulk, previewBulk, undoBulk } from '@/services/products/bulk';
 import { openProduct, saveDraft } from '@/services/products/drafts';
+import { listProducts } from '@/services/products/list';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -51,6 +52,22 @@ describe('a change of many products', () => {
     expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('My own');
     await applyBulk(context, copy('replace'));
     expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('Name to embroider');
+  });
+
+  it('replaces a part wherever it is, keeps what fits of what was settled, and says what doesn’t', async () => {
+    const kits = (await listProducts(context)).filter(({ facets }) => facets.some((facet) => facet.startsWith('kit of'))).map(({ id }) => id);
+    const change: BulkChange = { kind: 'replacePart', from: 'smoker', to: 'hook-tool', products: kits };
+    const { words, rows } = await previewBulk(context, change);
+    expect(words).toBe('Replace Smoker by Hook-end hive tool');
+    expect(rows.filter(({ changes }) => changes).map(({ title, does, priceBefore, priceAfter }) => [title, does, priceBefore, priceAfter])).toEqual([
+      // 42.00 gives way to 14.50, less 12 %; its dearest, 47.50, to 21.70.
+      ['Starter kit', 'has Hook-end hive tool in its place; no longer said: fuel, gift.box, gift.send, gift.card', '€365.46 – €648.11', '€341.26 – €625.40'],
+    ]);
+    const applied = await applyBulk(context, change);
+    const starter = (await listProducts(context)).find(({ slug }) => slug === 'starter-kit');
+    expect((await openProduct(context, starter?.id ?? 0)).draft.parts.find(({ key }) => key === 'smoker')?.candidates).toEqual([{ product: 'hook-tool', fixed: {}, narrowed: {} }]);
+    expect(await undoBulk(context, applied.id)).toEqual({ restored: 1, kept: [] });
+    await expect(previewBulk(context, { ...change, to: 'nowhere' })).rejects.toMatchObject({ status: 422, code: 'partUnknown' });
   });
 
   it('says what would have to be mended then', async () => {

@@ -1,8 +1,9 @@
+import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
 import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program } from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
-import { type PartPriced, partsBase } from '../run';
+import { type PartPriced, partsBase, resolve } from '../run';
 import { type Selection } from '../selection';
 import { testsOf } from './candidates';
 
@@ -160,12 +161,30 @@ function withParts(own: Selection, { components }: KitProgram, ends: readonly Pa
 export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PriceRange | null {
   const ends = partEnds(kit, rangeOf);
   if (!ends) return null;
-  const sides = [ends.low, ends.high].map((side) => {
+  const sideAt = (side: readonly PartEnd[]) => {
     const { program: plain, added } = withoutParts(program, baseOfEnds(kit, side));
     const range = rangeOf(plain);
-    return range && { range, added, isProved: range.isProved && risesEvenly(program, added) };
-  });
-  const [low, high] = sides;
+    return range && { range, added, side, isProved: range.isProved && risesEvenly(program, added) };
+  };
+  const high = sideAt(ends.high);
+  // At the least of its parts nothing may be left to sell, as where more is taken off than there is: then what is known is what the most leaves.
+  const low = sideAt(ends.low) ?? (high && { ...high, isProved: false });
   if (!low || !high) return null;
-  return { from: low.range.from.plus(low.added), to: high.range.to.plus(high.added), per: null, open: ends.open || low.range.open || high.range.open, cheapest: withParts(low.range.cheapest, kit, ends.low), dearest: withParts(high.range.dearest, kit, ends.high), parts: ends, isProved: ends.isProved && low.isProved && high.isProved };
+  const [from, to] = [low.range.from.plus(low.added), high.range.to.plus(high.added)];
+  const [cheapest, dearest] = [withParts(low.range.cheapest, kit, low.side), withParts(high.range.dearest, kit, high.side)];
+  const sells = (selection: Selection, price: Exact) => {
+    const { state, unitPrice } = resolve(program, selection, { stock: null, today: SOME_DAY });
+    return state === 'sellable' && unitPrice?.equals(price) === true;
+  };
+  return {
+    // What would come to less than nothing is not sold; where that begins is not looked for.
+    from: from.sign() < 0 ? Exact.zero : from,
+    to,
+    per: null,
+    open: ends.open || low.range.open || high.range.open,
+    cheapest,
+    dearest,
+    parts: ends,
+    isProved: ends.isProved && low.isProved && high.isProved && sells(cheapest, from) && sells(dearest, to),
+  };
 }

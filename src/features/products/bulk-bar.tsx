@@ -14,6 +14,7 @@ import { type ProductRow } from '@/services/products/list';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
 import { ScrollRegion } from '@/ui/scroll-region';
+import { SearchField } from '@/ui/search-field';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
 export interface SheetName {
@@ -36,7 +37,7 @@ const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.n
 const lastSchema = z.object({ last: appliedSchema.extend({ at: z.number() }).nullable() });
 const undoneSchema = z.object({ restored: z.number(), kept: z.array(z.string()) });
 
-type What = 'placeSheet' | 'takeOffSheet' | 'copyChoices';
+type What = BulkChange['kind'];
 
 /** What can be done to the selected products, and the last such change to be taken back. */
 export function BulkBar({ rows, selected, sheets, onDone }: Props) {
@@ -76,6 +77,9 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
           <Button size="sm" variant="outline" onClick={() => setWhat('copyChoices')}>
             Copy choices to them
           </Button>
+          <Button size="sm" variant="outline" onClick={() => setWhat('replacePart')}>
+            Replace a part
+          </Button>
           <Button size="sm" variant="ghost" colorPalette="ink" onClick={onDone}>
             Select none
           </Button>
@@ -110,7 +114,7 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
   );
 }
 
-const TITLES: Readonly<Record<What, string>> = { placeSheet: 'Place a sheet', takeOffSheet: 'Take a sheet off', copyChoices: 'Copy choices to the selected products' };
+const TITLES: Readonly<Record<What, string>> = { placeSheet: 'Place a sheet', takeOffSheet: 'Take a sheet off', copyChoices: 'Copy choices to the selected products', replacePart: 'Replace a part of the selected products' };
 
 interface DialogProps extends Pick<Props, 'rows' | 'sheets'> {
   what: What;
@@ -164,6 +168,8 @@ function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: DialogProps
       <Stack gap="4">
         {what === 'copyChoices' ? (
           <CopyFrom rows={rows} ids={ids} onChoose={choose} />
+        ) : what === 'replacePart' ? (
+          <ReplacePart rows={rows} ids={ids} onChoose={choose} />
         ) : (
           <Box maxW="340px">
             <SelectField label="Sheet" value={change && 'sheet' in change ? change.sheet : ''} alternatives={[{ value: '', label: 'Choose …' }, ...sheets.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(sheet) => choose(sheet === '' ? null : { kind: what, sheet, products: [...ids] })} />
@@ -213,6 +219,38 @@ function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: DialogProps
         )}
       </Stack>
     </AppDialog>
+  );
+}
+
+function ReplacePart({ rows, ids, onChoose }: { rows: readonly ProductRow[]; ids: readonly number[]; onChoose: (change: BulkChange | null) => void }) {
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const findings = rows.map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
+  const named = (slug: string) => rows.find((row) => row.slug === slug)?.title ?? 'nothing yet';
+  const give = (out: string, into: string) => onChoose(out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...ids] });
+  const take = (out: string) => {
+    setFrom(out);
+    give(out, to);
+  };
+  const put = (into: string) => {
+    setTo(into);
+    give(from, into);
+  };
+  return (
+    <HStack gap="4" align="start" wrap="wrap">
+      <Box w="300px">
+        <SearchField label="Take out" findings={findings} onPick={take} />
+        <Text fontSize="sm" color="fg.muted" mt="1">
+          {named(from)}
+        </Text>
+      </Box>
+      <Box w="300px">
+        <SearchField label="Put in its place" findings={findings.filter(({ value }) => rows.some((row) => row.slug === value && row.state !== 'draft'))} onPick={put} />
+        <Text fontSize="sm" color="fg.muted" mt="1">
+          {named(to)}
+        </Text>
+      </Box>
+    </HStack>
   );
 }
 

@@ -1,13 +1,16 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { inBackground } from '../background/pool';
+import { readPublishedBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Choice, insideNameOf, placementSchema, placementsOf, type Product } from '../../core/catalog';
+import { compile } from '../../core/compile';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { bulkChanges, products } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { withPartReplaced } from './replace-part';
 
 const targets = z.array(z.int().min(1)).min(1).max(5000);
 
@@ -22,6 +25,7 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
     clash: z.enum(['keep', 'replace']).describe('what happens to a choice of the same inside name'),
     products: targets,
   }),
+  z.strictObject({ kind: z.literal('replacePart'), from: z.string().max(60).describe('slug of the product that goes out'), to: z.string().max(60).describe('and of the one that comes in'), products: targets }),
 ]);
 
 export type BulkChange = z.infer<typeof bulkChangeSchema>;
@@ -52,7 +56,10 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   if (change.kind === 'copyChoices' && !source) return notFound(`product ${change.from}`);
   const from = source?.draft;
   const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: row.draft }));
-  const { surroundings, today } = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : [])]);
+  const incoming = change.kind === 'replacePart' ? (await readPublishedBySlug(queries, change.to))?.definition : undefined;
+  const read = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : []), ...(incoming ? [incoming] : [])]);
+  const { today } = read;
+  const surroundings = incoming ? { ...read.surroundings, products: new Map(read.surroundings.products).set(incoming.slug, incoming) } : read.surroundings;
   const { words, apply } = changer(change, surroundings, from);
   const changed = drafts.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
   const sides = drafts.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: changed[place]?.after ?? draft, surroundings } }));
@@ -80,8 +87,15 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
 
 type Apply = (draft: Product) => { readonly after: Product; readonly does: string };
 
-function changer(change: BulkChange, { sheets }: CatalogSurroundings, source: Product | undefined): { words: string; apply: Apply } {
+function changer(change: BulkChange, surroundings: CatalogSurroundings, source: Product | undefined): { words: string; apply: Apply } {
+  const { sheets, products: known } = surroundings;
   switch (change.kind) {
+    case 'replacePart': {
+      const to = known.get(change.to);
+      if (!to || change.to === change.from) throw new Refusal(422, 'partUnknown', 'Choose a product of the shop that comes in the place of the other.');
+      const assembled = compile(to, surroundings).product;
+      return { words: `Replace ${known.get(change.from)?.title ?? change.from} by ${to.title}`, apply: (draft) => (draft.slug === to.slug ? { after: draft, does: 'is what comes in' } : withPartReplaced(draft, change.from, assembled)) };
+    }
     case 'placeSheet': {
       const sheet = sheets.get(change.sheet);
       if (!sheet) throw new Refusal(422, 'sheetUnknown', 'Publish the sheet before it is placed on products.');

@@ -1,5 +1,7 @@
+import { eq } from 'drizzle-orm';
 import { freshenCards, readCards } from '../catalog/cards';
-import { type Services } from '../context';
+import { readShop } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
 import { type LinePromise } from '../../core/basket';
 import { type Picture, type Product } from '../../core/catalog';
 import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
@@ -7,6 +9,7 @@ import { moneyDigits } from '../../core/money';
 import { type QuantityRule } from '../../core/ordering';
 import { isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
+import { products, revisions } from '../../data/schema';
 import { readStock } from '../stock/figures';
 import { groupOf, readBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';
@@ -61,6 +64,26 @@ export async function listShop(context: Services, wanted: { readonly category?: 
       return { slug, title, summary, picture, category: category ?? '', price: price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
     });
     return { entries, categories, category, page, pages };
+  });
+}
+
+/** What the shop sells, for who follows it without looking: newest first. */
+export interface FeedEntry {
+  readonly slug: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly price: string;
+  readonly publishedAt: Date;
+}
+
+/** Everything that stands in the shop's lists, as it was last published. */
+export async function listFeed(context: Services): Promise<{ shop: string; entries: FeedEntry[] }> {
+  await freshenCards(context, 'published');
+  return atOneMoment(context, async ({ database }) => {
+    const dates = new Map((await database.read.select({ id: products.id, at: revisions.publishedAt }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision))).map(({ id, at }) => [id, at]));
+    const listed = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
+    const entries = listed.map(({ id, card: { slug, title, summary, price } }): FeedEntry => ({ slug, title, summary, price: price ?? '', publishedAt: dates.get(id) ?? new Date(0) }));
+    return { shop: (await readShop(database.read)).name, entries: entries.sort((a, b) => b.publishedAt.getTime() - a.publishedAt.getTime()) };
   });
 }
 

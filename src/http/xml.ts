@@ -1,0 +1,35 @@
+/** A page of the shop, as feeds and site maps list it. */
+interface Listed {
+  readonly slug: string;
+  readonly title: string;
+  readonly summary: string;
+  readonly price: string;
+  readonly publishedAt: Date;
+}
+
+const SIGNS: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' };
+
+/** Text as it stands in XML; what XML has no place for is left out. */
+export function xmlText(text: string): string {
+  return text.replace(/(?![\n\r\t])\p{Cc}|[\uFFFE\uFFFF]|\p{Cs}/gu, '').replace(/[&<>"']/g, (sign) => SIGNS[sign] ?? sign);
+}
+
+const pageOf = (origin: string, slug: string) => `${origin}/shop/${encodeURIComponent(slug)}`;
+
+/** A site map of the shop. @see https://www.sitemaps.org/protocol.html */
+export function siteMap(origin: string, pages: readonly Listed[]): string {
+  const entry = (address: string, at: Date | null) => `<url><loc>${xmlText(address)}</loc>${at ? `<lastmod>${at.toISOString().slice(0, 10)}</lastmod>` : ''}</url>`;
+  const urls = [entry(`${origin}/shop`, null), ...pages.map(({ slug, publishedAt }) => entry(pageOf(origin, slug), publishedAt))];
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">\n${urls.join('\n')}\n</urlset>\n`;
+}
+
+/** A feed of what the shop sells, newest first. @see RFC 4287, the Atom Syndication Format */
+export function atomFeed(origin: string, title: string, pages: readonly Listed[]): string {
+  const updated = pages[0]?.publishedAt ?? new Date(0);
+  const entries = pages.map(({ slug, title: name, summary, price, publishedAt }) => {
+    const address = xmlText(pageOf(origin, slug));
+    return `<entry><title>${xmlText(name)}</title><link href="${address}"/><id>${address}</id><updated>${publishedAt.toISOString()}</updated><summary>${xmlText([summary, price].filter((words) => words !== '').join(' '))}</summary></entry>`;
+  });
+  const self = xmlText(`${origin}/shop/feed`);
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<feed xmlns="http://www.w3.org/2005/Atom"><title>${xmlText(title)}</title><link rel="self" href="${self}"/><link href="${xmlText(`${origin}/shop`)}"/><id>${self}</id><author><name>${xmlText(title)}</name></author><updated>${updated.toISOString()}</updated>\n${entries.join('\n')}\n</feed>\n`;
+}
