@@ -57,6 +57,22 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.press('All selections', OUTLINE);
     await stage.person.sees('20 selections');
   }],
+  ['the editor: parts', '/manage/products/20?place=parts', async () => {
+    await stage.person.press('Unfold', '//article[@aria-label="Bee suit"]');
+    await stage.person.select('Who answers Veil', 'only some options');
+  }],
+  ['the editor: made of, and used in', '/manage/products/20?place=made-of', () => stage.person.sees('The first year', '[aria-label="Where it is used"]')],
+  ['the editor: a search field that is open', '/manage/products/21?place=parts', async () => {
+    await stage.person.click(await stage.person.find('//*[@data-scope="combobox" and @data-part="root"]//input'));
+    await stage.person.sees('Honey sieve');
+  }],
+  ['a kit in the shop', '/shop/starter-kit', async () => {
+    await stage.person.pick('Nucleus of bees');
+    await stage.person.press('Add to basket');
+    await stage.person.sees('Still to answer');
+  }],
+  ['a kit in a kit', '/shop/first-year'],
+  ['a stock item and what is on its way', '/manage/stock/hook-tool', () => stage.person.sees('Starter kit', '[aria-label="Where it is used"]')],
   ['all proofs', '/manage/proofs', () => stage.person.sees('Bee suit')],
   ['answers that don’t go together', '/shop/branding-iron', async () => {
     await stage.person.pick('6 mm');

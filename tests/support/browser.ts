@@ -161,7 +161,7 @@ export class Person {
     await this.click(input);
     await input.sendKeys(words);
     await this.settled(async () => {
-      const item = await this.find(`//*[@data-scope="combobox" and @data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`);
+      const item = await this.find(`//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][starts-with(normalize-space(), ${quoted(title)})]`);
       await item.click();
     });
   }

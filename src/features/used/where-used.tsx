@@ -37,7 +37,7 @@ export function WhereUsed({ what, of, nothing }: Props) {
             {title}
           </UseLink>
           <Text fontSize="sm" color="fg.muted" flex="1">
-            {through.length > 0 ? `through ${through.join(' › ')}` : 'itself'}
+            {through.length > 0 ? `through ${through.join(' › ')}` : 'directly'}
           </Text>
           {kind === 'sheet' && <Slip tone="oak">Sheet</Slip>}
           {inShop ? <Slip tone="lichen">In the shop</Slip> : <Slip>Draft</Slip>}
