@@ -21,13 +21,6 @@ async function chooseSuit(person: Person, scope = ''): Promise<void> {
   await person.fill('Name to embroider', 'Ada L', scope);
 }
 
-async function addMesh(person: Person): Promise<void> {
-  await person.pick('2.8 mm');
-  await person.fill('Length', '4 ft 6 in');
-  await person.press('Add to basket');
-  await person.sees('is in the basket');
-}
-
 const OUTLINE = '//nav[@aria-label="Outline"]';
 const COUNTER = '//*[@aria-label="The Counter"]';
 
@@ -67,10 +60,11 @@ const SHOTS: readonly Shot[] = [
     await person.sees('It reaches');
   } },
   { name: 'swatch-book', path: '/manage/swatches' },
-  { name: 'editor-dark', path: '/manage/products/2', dark: true, before: async (person) => {
-    await person.press('Price and unit', OUTLINE);
-    await person.pick('2.8 mm', COUNTER);
-    await person.fill('Length', '1,200', COUNTER);
+  { name: 'editor-parts', path: '/manage/products/20?place=parts', dark: true, before: async (person) => {
+    await person.press('Unfold', '//article[@aria-label="Smoker"]');
+    await person.pick('M', COUNTER);
+    await person.pick('Slate', COUNTER);
+    await person.driver.executeScript('document.querySelectorAll("[role=region]").forEach((region) => { region.scrollTop = 0; })');
   } },
   { name: 'shop', path: '/shop' },
   { name: 'shop-product', path: '/shop/bee-suit', before: async (person) => {
@@ -82,10 +76,14 @@ const SHOTS: readonly Shot[] = [
     await person.fill('Height on the picture', '48');
     await person.driver.executeScript('window.scrollTo(0, 60)');
   } },
-  { name: 'basket', path: '/shop/stainless-mesh', before: async (person) => {
-    await addMesh(person);
+  { name: 'basket', path: '/shop/starter-kit', before: async (person) => {
+    await person.pick('M');
+    await person.pick('Slate');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
     await person.goTo('/shop/basket');
     await person.sees('Order and pay');
+    await person.driver.executeScript('document.querySelector("details").open = true');
   } },
   { name: 'stock', path: '/manage/stock' },
   { name: 'stock-item', path: '/manage/stock/mesh-coarse' },
