@@ -12,6 +12,8 @@ export interface ProductCard {
   readonly supplier: string | null;
   readonly tags: readonly string[];
   readonly facets: readonly string[];
+  /** whether it has parts, so that what it takes is many things and not many of one; absent in cards of before it was told */
+  readonly isKit?: boolean;
   /** absent in cards of before it was told: in the shop */
   readonly soldWhere?: PlaceOfSale;
   /** in words, and what it is sorted by */

@@ -60,6 +60,10 @@ function expectSound(found: Resolution): void {
   expect(unitPrice.times(Exact.of(quantity)).plus(sum('line')).equals(lineTotal)).toBe(true);
   if (parts.some(({ kind }) => kind === 'part')) expect(parts.reduce((total, { share }) => total.plus(share?.unit ?? Exact.zero), Exact.zero).equals(unitPrice)).toBe(true);
   for (const { resolution } of parts) expect(resolution.state).toBe('sellable');
+  // It draws what its parts would draw alone, and what it draws itself: one body.
+  const taken = new Map([['body', Exact.one]]);
+  for (const { resolution } of parts) for (const { stock, total } of resolution.draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
+  expect(found.draws.map(({ stock, total }) => [stock, total.value.toString()])).toEqual([...taken].map(([stock, each]) => [stock, each.times(Exact.of(quantity)).toString()]));
 }
 
 describe('nested products', () => {

@@ -33,7 +33,8 @@ export function readiness(
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
   const pricedByParts = program.kit !== null && program.kit.price.kind !== 'own';
   if (product.price === null && !pricedByVariants && !pricedByParts && program.baseFormula === null) add(['price'], { code: 'priceMissing' });
-  if (!product.category?.trim()) add(['category'], { code: 'categoryMissing' });
+  // What stands in no list needs no place in one.
+  if (product.soldWhere === 'shop' && !product.category?.trim()) add(['category'], { code: 'categoryMissing' });
   // What a kit takes from stock, its parts do.
   if (!program.kit && !program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
   found.push(...program.faults);

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readiness } from '../judge';
+import { proofOf } from '../exchange';
+import { prove, readiness } from '../judge';
 import { Exact } from '../number';
 import { whereText } from '../selection';
 import { stockView } from '../stock';
-import { fixed, list, shopOf } from '../../../tests/fixtures/shop-of';
+import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { type Resolution } from './resolution';
 import { partsWithin } from './shares';
 import { stockOf } from './stock-of';
@@ -254,6 +255,16 @@ describe('a kit in the making', () => {
     expect(ready([part('suit', { quantity: { least: 3, usual: 1, most: 2 } })])).toEqual(['parts.0.quantity partQuantities']);
     expect(ready([{ key: 'x', candidates: [] }, part('book', { key: 'x' })])).toEqual(['parts.1.key duplicateKey', 'parts.0.candidates partMissing']);
     expect(ready([part('suit')], { partsPrice: { kind: 'own' } })).toEqual(['price priceMissing']);
+    expect([ready([part('suit')], { category: null }), ready([part('suit')], { category: null, soldWhere: 'kits' })]).toEqual([['category categoryMissing'], []]);
+  });
+
+  it('is kept as a proof with what is said of its parts, which breaks when a part costs something else', () => {
+    const before = shop([part('suit'), part('smoker', { optional: true })]);
+    const kept = proofOf(before.program(), { key: 'k', title: 'K', answers: {}, parts: { ...M, smoker: { answers: {}, quantity: 1 } }, quantity: 2, group: null }, TODAY);
+    expect(kept.expects).toMatchObject({ state: 'sellable', unitPrice: '168.90', sku: 'P-SUIT-M-SMOK' });
+    expect(prove(before.program(), [kept], TODAY)[0]?.holds).toBe(true);
+    const after = shopOf([kit([part('suit'), part('smoker', { optional: true })]), suit, { ...smoker, price: '40' }, book], { stock: items });
+    expect(prove(after.program(), [kept], TODAY)[0]?.differences.map(({ what }) => what)).toEqual(['unitPrice', 'lineTotal']);
   });
 
   it('takes anything at all as what is said of its parts', () => {

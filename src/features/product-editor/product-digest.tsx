@@ -1,11 +1,20 @@
 'use client';
 
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
-import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Product } from '@/core/catalog';
+import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Part, type PlaceOfSale, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { amountWords, priceWords } from '@/core/words';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { useEditing } from '@/features/editor-kit/editing';
+
+const SOLD: Readonly<Record<PlaceOfSale, string>> = { shop: 'in the shop, and in kits', kits: 'only in kits', address: 'to who knows its address, and in kits' };
+
+/** A part as it is read: in which number, what it can be, and how much of that is settled. */
+function partWords({ title, key, candidates, optional, quantity: { least, usual, most } }: Part): string {
+  const settled = candidates.reduce((sum, { fixed, narrowed }) => sum + Object.keys(fixed).length + Object.keys(narrowed).length, 0);
+  const number = least === most ? String(usual) : `${least} to ${most}, usually ${usual}`;
+  return `${number} × ${title || key} (${candidates.map(({ product }) => product).join(' or ')}${optional ? ', optional' : ''}${settled > 0 ? `, ${settled} settled or narrowed` : ''})`;
+}
 
 /** What is to be read of a product, a line each. */
 function factsOf(product: Product, surroundings: CatalogSurroundings): [name: string, words: string][] {
@@ -25,6 +34,8 @@ function factsOf(product: Product, surroundings: CatalogSurroundings): [name: st
     ['Quantity', `from ${minimum}${maximum === null ? '' : ` to ${maximum}`}, in multiples of ${multiple}`],
     ['Sheets', product.sheets.map(({ key }) => key).join(', ') || 'none'],
     ['Variants', String(product.variants.length)],
+    ['Parts', product.parts.map(partWords).join(', ') || 'none'],
+    ['It is sold', SOLD[product.soldWhere]],
     ['Takes from stock', product.draws.map(({ stock }) => stock).join(', ') || 'nothing itself'],
   ];
 }

@@ -3,14 +3,19 @@
 import { Button, Text } from '@chakra-ui/react';
 import { ShieldCheck } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
+import { z } from 'zod';
 import { freeKey } from '@/core/catalog';
 import { proofOf } from '@/core/exchange';
-import { answersSchema } from '@/core/selection';
+import { selectionFields } from '@/core/selection';
 import { useEditing } from '@/features/editor-kit/editing';
+import { selectionOf } from '@/features/selection/given-parts';
 import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
+
+/** What of a selection a proof keeps. */
+const chosenSchema = z.object({ answers: selectionFields.answers, parts: selectionFields.parts });
 
 /** Keeps what stands at the Counter as a proof: a selection with the result that it must keep giving. */
 export function KeepProof({ selection, group }: { selection: SelectionState; group: string | null }) {
@@ -18,11 +23,11 @@ export function KeepProof({ selection, group }: { selection: SelectionState; gro
   const [open, setOpen] = useState(false);
   const [title, setTitle] = useState('');
   const quantity = quantityFrom(selection.quantityText);
-  const answers = answersSchema.safeParse(selection.answers);
+  const chosen = chosenSchema.safeParse(selectionOf(selection.program, selection.answers, quantity, selection.parts));
   const keep = () => {
-    if (title.trim() === '' || !answers.success) return;
+    if (title.trim() === '' || !chosen.success) return;
     const key = freeKey(title, product.proofs.map((proof) => proof.key), 'proof');
-    const proof = proofOf(program, { key, title: title.trim(), answers: answers.data, quantity, group }, selection.page.today);
+    const proof = proofOf(program, { key, title: title.trim(), ...chosen.data, quantity, group }, selection.page.today);
     change('keep proof', (draft) => void draft.proofs.push(proof));
     setOpen(false);
     setTitle('');
@@ -34,7 +39,7 @@ export function KeepProof({ selection, group }: { selection: SelectionState; gro
   };
   return (
     <>
-      <Button size="sm" variant="outline" alignSelf="start" disabled={!answers.success || !Number.isInteger(quantity) || quantity < 1} onClick={() => setOpen(true)}>
+      <Button size="sm" variant="outline" alignSelf="start" disabled={!chosen.success || !Number.isInteger(quantity) || quantity < 1} onClick={() => setOpen(true)}>
         <ShieldCheck size={15} aria-hidden /> Keep as a proof
       </Button>
       <AppDialog title="Keep as a proof" open={open} onClose={() => setOpen(false)} footer={<DialogButtons confirm="Keep it" onConfirm={keep} onClose={() => setOpen(false)} />}>

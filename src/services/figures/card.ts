@@ -33,6 +33,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     slug, title, sku, summary, category, supplier, tags,
     picture: pictures[0] ?? null,
     facets: facetWords(program.product),
+    isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,
     price: priceWords(program),
     priceFrom: sellableRange(program)?.from.toApproximateNumber() ?? null,

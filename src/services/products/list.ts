@@ -4,6 +4,7 @@ import { readShared } from '../catalog/catalog-state';
 import { type Services } from '../context';
 import { Exact } from '../../core/number';
 import { formatQuantity, requireUnit } from '../../core/quantity';
+import { isSoldOut } from '../../core/run';
 import { type StockView, stockView } from '../../core/stock';
 import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
@@ -55,7 +56,7 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
         {
           id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
           picture: picture?.src ?? null,
-          ...stockWords(ownStock(card), there, items),
+          ...(card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)),
           state: row.publishedRevision === null ? 'draft' : row.publishedFrom === row.draftVersion ? 'published' : 'changed',
           held: row.publishedRevision === null ? null : heldWords(card, there),
           updatedAt: row.updatedAt.getTime(),
@@ -79,6 +80,11 @@ const ownStock = ({ draws }: ProductCard) => draws.flatMap(({ key, along }) => (
 function amountOf(key: string, there: StockView): Exact {
   const available = there.available(key) ?? Exact.zero;
   return available === 'plenty' ? Exact.zero : available;
+}
+
+/** Of a kit: from how many stock items it takes, and whether it can't be had for want of one that belongs to it. */
+function kitStockWords(card: ProductCard, there: StockView): { stock: string; outOfStock: boolean } {
+  return { stock: counted(ownStock(card).length, 'stock item'), outOfStock: isSoldOut(card.soldOutWhen, there) };
 }
 
 function stockWords(keys: readonly string[], there: StockView, stock: ReadonlyMap<string, { unit: string }>): { stock: string; outOfStock: boolean } {

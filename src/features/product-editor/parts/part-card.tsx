@@ -96,7 +96,9 @@ export function PartCard({ part, index, handle }: Props) {
 function HowMany({ part, index, edit }: Pick<Props, 'part' | 'index'> & { edit: (tag: string, recipe: (draft: Part) => void) => void }) {
   const { product } = useEditing();
   const { least, usual, most } = part.quantity;
-  const [ranged, setRanged] = useState(least !== most);
+  const [wanted, setWanted] = useState(false);
+  // What undo brings back is shown as it is.
+  const ranged = wanted || least !== most;
   const whole = { least: 1, most: MOST_OF_A_PART, mayBeEmpty: false } as const;
   const set = (field: keyof Part['quantity']) => (value: number | null) => value !== null && edit(`quantity ${field}`, (draft) => void (draft.quantity[field] = value));
   const fixed = useWholeText(usual, whole, (value) => value !== null && edit('quantity', (draft) => void (draft.quantity = ranged ? { ...draft.quantity, usual: value } : { least: value, usual: value, most: value })));
@@ -123,9 +125,9 @@ function HowMany({ part, index, edit }: Pick<Props, 'part' | 'index'> & { edit: 
           <Tick
             label="customers say how many"
             checked={ranged}
-            onChange={(wanted) => {
-              setRanged(wanted);
-              if (!wanted) edit('quantity', (draft) => void (draft.quantity = { least: draft.quantity.usual, usual: draft.quantity.usual, most: draft.quantity.usual }));
+            onChange={(limits) => {
+              setWanted(limits);
+              if (!limits) edit('quantity', (draft) => void (draft.quantity = { least: draft.quantity.usual, usual: draft.quantity.usual, most: draft.quantity.usual }));
             }}
           />
         </Box>

@@ -1,6 +1,6 @@
 'use client';
 
-import { HStack, SimpleGrid, Text } from '@chakra-ui/react';
+import { Button, HStack, SimpleGrid, Text } from '@chakra-ui/react';
 import { type Program } from '@/core/compile';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
@@ -19,7 +19,7 @@ function unitOfFormula(program: Program, key: string): string {
 
 /** Base price, what it is for, the price it is compared with, and weight. */
 export function PriceSection() {
-  const { product, program, shop, change } = useEditing();
+  const { product, program, shop, change, goTo } = useEditing();
   const measures = product.choices.filter(({ kind }) => kind === 'measure');
   const { soldBy } = product;
   const unit = soldBy.kind === 'each' ? null : soldBy.unit;
@@ -87,9 +87,18 @@ export function PriceSection() {
           onChange={(value) => change('wasPrice', (draft) => void (draft.wasPrice = orNull(value)))}
         />
       </SimpleGrid>
+      {product.parts.length > 0 && (
+        <Text color="fg.muted">
+          What its parts make of its price is said under{' '}
+          <Button variant="plain" size="sm" px="0" h="auto" textDecoration="underline" onClick={() => goTo('parts')}>
+            Parts
+          </Button>
+          . What it costs one by one stands in the place of a was-price.
+        </Text>
+      )}
       {soldBy.kind !== 'each' && <ChargeFields soldBy={soldBy} />}
       <WeightField
-        label={unit === null ? 'Weight of one' : 'Weight per unit'}
+        label={product.parts.length > 0 ? 'Weight beside its parts, such as its box' : unit === null ? 'Weight of one' : 'Weight per unit'}
         unit="kg"
         weight={product.weight}
         fault={weightFault}
