@@ -71,10 +71,10 @@ export function partEnds({ components }: KitProgram, rangeOf: (program: Program)
     const [first] = found;
     if (!first && !component.optional) return null;
     if (!first) continue;
-    const least1 = found.reduce((best, { from }) => (from.alone.isLess(best.alone) ? from : best), first.from);
-    const most1 = found.reduce((best, { to }) => (to.alone.isMore(best.alone) ? to : best), first.to);
-    if (!component.optional || least1.alone.sign() < 0) low.push(least1);
-    high.push(most1);
+    const cheapest = found.reduce((best, { from }) => (from.alone.isLess(best.alone) ? from : best), first.from);
+    const dearest = found.reduce((best, { to }) => (to.alone.isMore(best.alone) ? to : best), first.to);
+    if (!component.optional || cheapest.alone.sign() < 0) low.push(cheapest);
+    high.push(dearest);
   }
   return { low, high, open, isProved };
 }

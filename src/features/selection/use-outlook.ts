@@ -4,7 +4,6 @@ import { useEffect, useRef, useState } from 'react';
 import { type Outlook } from '@/core/analysis';
 // By itself, so that pages need not load what only the worker runs.
 import { isTied } from '@/core/analysis/tied';
-import { type Product } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { type OutlookFound, type OutlookQuestion, type OutlookSubject, type ToOutlook } from './outlook.worker';
 
@@ -21,14 +20,14 @@ export interface KnownOutlook {
  * in a worker, so that no click waits for it either.
  *
  * @param program of the product, compiled
- * @param subject the product; what is said of it as a part stays the same with it
+ * @param subject the product, and what is said of it where it is a part; the same as long as nothing of it changes
  * @param question the selection; the same as long as nothing of it changes
  */
-export function useOutlook(program: Program, { product, surroundings, today, part }: OutlookSubject, question: Omit<OutlookQuestion, 'number'>): KnownOutlook {
+export function useOutlook(program: Program, subject: OutlookSubject, question: Omit<OutlookQuestion, 'number'>): KnownOutlook {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
-  const known = useRef<Product | null>(null);
-  const [found, setFound] = useState<{ question: object; product: Product; outlook: Outlook } | null>(null);
+  const known = useRef<OutlookSubject | null>(null);
+  const [found, setFound] = useState<{ question: object; subject: OutlookSubject; outlook: Outlook } | null>(null);
   const isAsked = program.blocking.length === 0 && isTied(program);
   useEffect(
     () => () => {
@@ -46,15 +45,15 @@ export function useOutlook(program: Program, { product, surroundings, today, par
     const { current } = worker;
     const send = (message: ToOutlook) => current.postMessage(message);
     const hear = ({ data }: MessageEvent<OutlookFound>) => {
-      if (data.number === asked) setFound({ question, product, outlook: data.outlook });
+      if (data.number === asked) setFound({ question, subject, outlook: data.outlook });
     };
     current.addEventListener('message', hear);
-    if (known.current !== product) send({ product, surroundings, today, part });
-    known.current = product;
+    if (known.current !== subject) send(subject);
+    known.current = subject;
     send({ number: asked, ...question });
     return () => current.removeEventListener('message', hear);
-  }, [isAsked, product, surroundings, today, part, question]);
-  if (!isAsked || found?.product !== product) return NOTHING_KNOWN;
+  }, [isAsked, subject, question]);
+  if (!isAsked || found?.subject !== subject) return NOTHING_KNOWN;
   return { now: found.question === question ? found.outlook : null, last: found.outlook };
 }
 
