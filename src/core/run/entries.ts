@@ -98,10 +98,11 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
     if (wanted === undefined || candidates.length === 0) return tell({ code: 'partNotReady', title, first: { code: 'notInShop' } });
     return tell({ code: 'partNotOffered', title, given: typeof wanted === 'string' ? wanted.slice(0, 60) : typeof wanted, offered: candidates.map((one) => one.product) });
   }
-  const count = own.quantity ?? quantity.usual;
-  if (typeof count !== 'number' || !Number.isInteger(count) || count < quantity.least || count > quantity.most) {
-    return tell({ code: 'partQuantity', title, given: String(count).slice(0, 40), least: quantity.least, most: quantity.most }, { part: [key], at: 'quantity' });
-  }
+  const given = own.quantity ?? quantity.usual;
+  const fits = typeof given === 'number' && Number.isInteger(given) && given >= quantity.least && given <= quantity.most;
+  if (!fits) tell({ code: 'partQuantity', title, given: String(given).slice(0, 40), least: quantity.least, most: quantity.most }, { part: [key], at: 'quantity' });
+  // Refused as it is; everything else of it is still to be seen, in its usual number.
+  const count = fits ? given : quantity.usual;
   const { program } = candidate;
   const resolution = resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) }, context);
   for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
