@@ -57,10 +57,7 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.press('All selections', OUTLINE);
     await stage.person.sees('20 selections');
   }],
-  ['the editor: parts', '/manage/products/20?place=parts', async () => {
-    await stage.person.press('Unfold', '//article[@aria-label="Bee suit"]');
-    await stage.person.select('Who answers Veil', 'only some options');
-  }],
+  ['the editor: parts', '/manage/products/20?place=parts', () => stage.person.press('Unfold', '//article[@aria-label="Bee suit"]')],
   ['the editor: made of, and used in', '/manage/products/20?place=made-of', () => stage.person.sees('The first year', '[aria-label="Where it is used"]')],
   ['the editor: a search field that is open', '/manage/products/21?place=parts', async () => {
     await stage.person.click(await stage.person.find('//*[@data-scope="combobox" and @data-part="root"]//input'));
