@@ -10,7 +10,7 @@ const stage = setStage();
 /** So many letters, in words, none like its neighbour: a lost one shows. */
 const burst = (length: number) => Array.from({ length: Math.ceil(length / 5) }, (_, word) => `${(word + 1000).toString(36)}${'abcdefgh'[word % 8]} `).join('').slice(0, length).trimEnd();
 
-const BURST = 2000;
+const BURST = 1500;
 const valueOf = (field: WebElement) => stage.browser.driver.executeScript<string>('return arguments[0].value ?? arguments[0].innerText', field);
 
 async function enter(field: WebElement): Promise<void> {
