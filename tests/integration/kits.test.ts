@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { type Product } from '@/core/catalog';
+import { type Product, productSchema } from '@/core/catalog';
 import { basketLines, orderLines, stockItems, stockMovements } from '@/data/schema';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
@@ -162,6 +162,14 @@ describe('the ripple of a product', () => {
     ]);
     await publishProduct(context, id, version);
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).unitPrice).toBe('374.26');
+  });
+
+  it('knows what only the new draft takes along', async () => {
+    const { choices: along } = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'S', choices: [{ kind: 'addOn', key: 'along', title: 'Along with it', default: true, product: 'queen-marking-pens', answers: { colour: 'white' } }] });
+    const { id, version } = await change('hook-tool', (draft) => void draft.choices.push(...along));
+    expect((await ripple(id, 'publish')).map(({ title, stops }) => [title, stops])).toEqual([['Starter kit', []], ['The first year', []]]);
+    await publishProduct(context, id, version);
+    expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
   });
 
   it('must be seen before products stop being sold', async () => {

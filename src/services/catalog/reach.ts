@@ -1,6 +1,6 @@
 import { type CatalogSurroundings, placementsOf, referencesOf } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
-import { type BothStates } from './product-steps';
+import { type BothStates, type ProductStep } from './product-steps';
 
 /** What a change of something shared does to one product. */
 export interface RippleRow extends Comparison {
@@ -30,4 +30,11 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
     fresh = next;
   }
   return states.filter((state) => reached.has(state));
+}
+
+/** How many products in the shop a ripple, followed to its end, would stop being sold. */
+export async function countStopping(ripple: AsyncIterable<ProductStep<RippleRow>>): Promise<number> {
+  let stopping = 0;
+  for await (const { row } of ripple) if (row?.inShop && row.stops.length > 0) stopping += 1;
+  return stopping;
 }

@@ -2,8 +2,9 @@ import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { inBackground } from '../background/pool';
 import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
-import { reachedBy, type RippleRow } from '../catalog/reach';
-import { readAllSurroundings } from '../catalog/surroundings';
+import { readShared } from '../catalog/catalog-state';
+import { countStopping, reachedBy, type RippleRow } from '../catalog/reach';
+import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
@@ -29,10 +30,10 @@ export async function readProductRipple(queries: Queries, at: Date, id: number, 
   const product = await productLife.require(queries, id);
   const states = await readBothStates(queries);
   const now = (state: BothStates) => state.published ?? state.draft;
-  const { surroundings: before, today } = await readAllSurroundings(queries, at, states.map(now));
-  const after = { ...before, products: productsAfter(before.products, product, change) };
   const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
-  const reached = reachedBy(states.filter((state) => state.id !== id), wanted, before);
+  const reached = reachedBy(states.filter((state) => state.id !== id), wanted, await readShared(queries));
+  const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(now), product.draft]);
+  const after = { ...before, products: productsAfter(before.products, product, change) };
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
     const sides = some.map((state) => ({ before: { product: now(state), surroundings: before }, after: { product: now(state), surroundings: after } }));
     const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
@@ -55,10 +56,7 @@ function rowOf({ id, published, draft }: BothStates, comparison: Comparison): Ri
 
 /** How many products in the shop a change of a product would stop being sold. */
 export async function stoppedBy(queries: Queries, at: Date, id: number, change: ProductChange): Promise<number> {
-  if (!(await isUsed(queries, id))) return 0;
-  let stopping = 0;
-  for await (const { row } of await readProductRipple(queries, at, id, change)) if (row?.inShop && row.stops.length > 0) stopping += 1;
-  return stopping;
+  return (await isUsed(queries, id)) ? countStopping(await readProductRipple(queries, at, id, change)) : 0;
 }
 
 /** Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening them. */

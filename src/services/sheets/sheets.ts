@@ -1,5 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
+import { countStopping } from '../catalog/reach';
 import { readShelves, type Shelf } from '../catalog/shelves';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -176,8 +177,7 @@ export async function publishSheet(context: Services, id: number, { version, acc
   return context.database.write(async (transaction) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
     // Looked at here, where nothing can change before it is published.
-    let stopping = 0;
-    for await (const { row } of await readRipple(transaction, context.now(), id)) if (row && row.inShop && row.stops.length > 0) stopping += 1;
+    const stopping = await countStopping(await readRipple(transaction, context.now(), id));
     if (stopping > accepted) {
       throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
     }
