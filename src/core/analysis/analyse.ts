@@ -24,17 +24,19 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   const range = itemRange(program);
   if (kit.components.some((component) => !component.optional && !component.candidates.some((candidate) => itemRange(candidate.program)))) return { ...NOTHING, nothingSells: { without: [] }, selections: '0', done: stages };
   const base = range?.parts ? baseOfEnds(kit, range.parts.low) : Exact.zero;
+  const ends = range && { lowest: endOf(program, range, 'cheapest', today), highest: endOf(program, range, 'dearest', today) };
   const running = analysePlain(withoutParts(program, base).program, today, limits);
   for (;;) {
     const { value, done } = running.next();
-    if (done) return ofWhole(program, kit, value, range, today, limits);
-    yield ofWhole(program, kit, value, range, today, limits);
+    const found = ofWhole(kit, value, ends, today, limits);
+    if (done) return found;
+    yield found;
   }
 }
 
-/** What is known of a kit, from what is known of its own choices. */
-function ofWhole(program: Program, kit: KitProgram, own: Analysis, range: PriceRange | null, today: string, limits: AnalysisLimits): Analysis {
-  const prices = own.lowest && range ? { lowest: endOf(program, range, 'cheapest', today), highest: endOf(program, range, 'dearest', today) } : {};
+/** What is known of a kit, from what is known of its own choices. @param ends of its price; null where it has none */
+function ofWhole(kit: KitProgram, own: Analysis, ends: Pick<Analysis, 'lowest' | 'highest'> | null, today: string, limits: AnalysisLimits): Analysis {
+  const prices = own.lowest ? ends : null;
   if (own.selections === null && own.selectionsBetween === null) return { ...own, ...prices };
   const [least, most] = own.selectionsBetween ?? [own.selections ?? '0', own.selections ?? '0'];
   const ways = kit.components.map((component) => waysOf(component, today, limits));

@@ -34,7 +34,7 @@ const countsCharacters = ({ product, rules }: Program) =>
 
 function rangeOf(program: Program): PriceRange | null {
   if (program.blocking.length > 0) return null;
-  if (program.kit) return kitRange(program, program.kit, itemRange);
+  if (program.kit) return itemRange(program);
   const { unit, isOpen, priced } = perUnitOf(program);
   const range = searched(priced);
   return range && { ...range, per: unit, open: isOpen || range.open };

@@ -45,7 +45,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const variant = findVariant(program, answers, isAsked, problems);
   const charged = chargedOf(program, { answers, quantity, group, runs });
-  const outcomes = formulaOutcomes(program, { answers, base: baseBefore(program, variant, charged, entries), quantity, group, runs }, problems);
+  const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries);
+  const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs }, problems);
   const addOns = takenAddOns(program, answers, context, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, fired };
   const price = priceOf(program, reading);

@@ -46,8 +46,10 @@ function timesNeed({ stock, quantity, pieces }: Need, times: number): Need {
 function ownClauses(program: Program, today: string): SoldOutClause[] {
   // What an answer takes that counts when none is given is not needed: another may be given.
   const answers = { ...Object.fromEntries(program.choices.map(({ key }) => [key, null])), ...program.fixed };
-  const { shown } = resolve(program, { answers }, { stock: PLENTY, today });
-  const { draws } = resolve({ ...program, rules: null, kit: null }, { answers }, { stock: PLENTY, today });
+  // Parts have clauses of their own.
+  const own: Program = { ...program, kit: null };
+  const { shown } = resolve(own, { answers }, { stock: PLENTY, today });
+  const { draws } = resolve({ ...own, rules: null }, { answers }, { stock: PLENTY, today });
   const clauses: SoldOutClause[] = draws.flatMap(({ stock, perItem, pieces, leadDays }) =>
     leadDays === null && perItem.value.sign() > 0 ? [[[{ stock, quantity: perItem.value.toString(), pieces: pieces.map(({ length, count }) => ({ length: length.toString(), count })) }]]] : [],
   );

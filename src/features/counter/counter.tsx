@@ -35,6 +35,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
   const { resolution, answers, quantityText, program } = selection;
   const { product } = program;
   const state = STATES[resolution.state];
+  const forTenMore = resolution.parts.length > 0 ? selection.missing(10) : [];
   const general = resolution.problems.filter(({ where }) => where === 'item' || where === 'selection');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
   const { canSupply, limitedBy } = resolution.availability;
@@ -113,9 +114,9 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
             {limitedBy ? `${canSupply} could be supplied: ${quantityWords(limitedBy.available)} of ${limitedBy.title}${limitedBy.parts.length > 0 ? ` (for ${limitedBy.parts.join(', ')})` : ''} can be promised${limitedBy.longest ? `, the longest piece ${quantityWords(limitedBy.longest)}` : ''}.` : 'As many as are wanted could be supplied.'}
           </Text>
         )}
-        {canSupply !== null && selection.forTenMore.length > 0 && resolution.parts.length > 0 && (
+        {canSupply !== null && forTenMore.length > 0 && (
           <Text fontSize="sm" mt="1" color="fg.muted">
-            For ten more there would have to come in: {selection.forTenMore.map(({ title, words }) => `${words} ${title}`).join(', ')}.
+            For ten more there would have to come in: {forTenMore.map(({ title, words }) => `${words} ${title}`).join(', ')}.
           </Text>
         )}
       </Part>

@@ -56,8 +56,8 @@ export interface SelectionState extends PartsHolder {
   /** as typed */
   readonly quantityText: string;
   readonly resolution: ResolutionJson;
-  /** what would have to come in for ten more than can be supplied; nothing where nothing limits, or of stock is not known */
-  readonly forTenMore: readonly { readonly title: string; readonly words: string }[];
+  /** what would have to come in for so many more than can be supplied; nothing where nothing limits, or of stock is not known */
+  missing(more: number): readonly { readonly title: string; readonly words: string }[];
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
   readonly changes: readonly Change[];
@@ -89,13 +89,11 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const question = useMemo(() => ({ given: known, quantity: quantityFrom(shownQuantity), group, files, kept: last }), [known, shownQuantity, group, files, last]);
   const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
   const { now, last: before } = useOutlook(settled, subject, question);
-  const { resolved, unsure, forTenMore } = useMemo(() => {
+  const { exact, resolved, unsure } = useMemo(() => {
     const context = { stock: there, today, group, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
-    const { canSupply } = exact.availability;
-    const more = typeof canSupply === 'number' ? missingFor(exact.draws, there, canSupply + 10) : [];
-    return { resolved: resolutionJson(exact), forTenMore: more.map(({ title, quantity: missing }) => ({ title, words: formatQuantity(missing) })), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
+    return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
   }, [program, known, parts, shownQuantity, there, today, group, files, stock]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
@@ -118,6 +116,13 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     (others: Answers) => resolve(program, selectionOf(program, { ...known, ...others }, quantityFrom(shownQuantity), parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
     [program, known, parts, shownQuantity, today, group, files],
   );
+  const missing = useCallback(
+    (more: number) => {
+      const { canSupply } = exact.availability;
+      return typeof canSupply === 'number' ? missingFor(exact.draws, there, canSupply + more).map(({ title, quantity }) => ({ title, words: formatQuantity(quantity) })) : [];
+    },
+    [exact, there],
+  );
   const answer = useCallback((choice: string, given: unknown) => {
     setLast(choice);
     setAnswers((current) => {
@@ -138,7 +143,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       answers: known,
       quantityText: shownQuantity,
       resolution,
-      forTenMore,
+      missing,
       page,
       parts,
       givePart,
@@ -157,7 +162,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
         setQuantityText(null);
       },
     }),
-    [program, attempt, changes, known, shownQuantity, resolution, forTenMore, page, parts, givePart, around, answer],
+    [program, attempt, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer],
   );
 }
 

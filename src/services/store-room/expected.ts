@@ -4,11 +4,12 @@ import { type Services } from '../context';
 import { parseDay } from '../../core/calendar';
 import { Exact } from '../../core/number';
 import { type Queries } from '../../data/database';
-import { expectedReceipts, stockItems } from '../../data/schema';
+import { expectedReceipts } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { move } from '../stock/ledger';
 import { receiveLots } from '../stock/lots';
 import { readFigure } from '../stock/stock-figure';
+import { requireItem } from './item';
 
 export const expectedReceiptSchema = z.strictObject({
   /** as typed, in any fitting unit; of what lies in lots, the length of one lot */
@@ -27,10 +28,6 @@ export interface ExpectedView {
 
 /** So much can be on its way of one stock item at once. */
 const MOST_EXPECTED = 200;
-
-async function requireItem(queries: Queries, key: string) {
-  return (await queries.query.stockItems.findFirst({ where: eq(stockItems.key, key) })) ?? notFound(`stock item “${key}”`);
-}
 
 /** What is on its way of a stock item, in the order of the days. @throws Refusal 404 */
 export async function listExpected({ database }: Services, key: string): Promise<ExpectedView[]> {

@@ -6,13 +6,13 @@ import { canLieInLots, readLotList } from '../../core/exchange';
 import { Exact } from '../../core/number';
 import { requireUnit, unitByCode } from '../../core/quantity';
 import { faultWords } from '../../core/words';
-import { type Queries } from '../../data/database';
 import { orders, stockItems, stockMovements } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
 import { withStock } from '../selling/overdue';
 import { readStock, type StockFigures } from '../stock/figures';
 import { move } from '../stock/ledger';
 import { type ExpectedView, listExpected } from './expected';
+import { requireItem } from './item';
 import { type LotView, readLots, receiveLots, recountLot } from '../stock/lots';
 import { readFigure } from '../stock/stock-figure';
 
@@ -143,11 +143,6 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
     await move(transaction, now(), { stock: key, kind: 'adjustment', onHand: onHand.negated(), reserved: Exact.zero, reason });
     await receiveLots(transaction, now(), { ...item, cutFrom }, [{ label: null, length: onHand }], reason);
   });
-}
-
-async function requireItem(queries: Queries, key: string) {
-  const item = await queries.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
-  return item ?? notFound(`stock item “${key}”`);
 }
 
 /**
