@@ -26,7 +26,7 @@ export interface ProductCard {
   /** while any of these holds, nobody can buy it */
   readonly soldOutWhen: readonly SoldOutClause[];
   /** what it refers to, to see whether the card still holds; the sheets are those that are placed on it */
-  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[] };
+  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[]; /** whether products that are yet to be published may join it; absent for no */ readonly joins?: boolean };
   /** what decides which sheets conditions place on it */
   readonly placements: readonly { readonly key: string; readonly by: 'hand' | 'condition'; readonly leftOut: boolean }[];
 }

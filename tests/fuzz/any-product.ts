@@ -5,20 +5,22 @@ import { Random } from '../support/generated-products';
 export interface Made {
   product: Record<string, unknown> & { choices: Record<string, unknown>[]; rules: Record<string, unknown>[]; formulas: Record<string, unknown>[]; tables: Record<string, unknown>[] };
   sheets: Record<string, unknown>[];
+  /** further products of the shop; absent for none */
+  others?: readonly Record<string, unknown>[];
 }
 
 const OPTIONS = ['x', 'y', 'z'];
 const ALONG = { slug: 'along', title: 'Along', sku: 'ALONG', price: '7.50', choices: [] };
 
 /** The shop that a made product is in. */
-export function shopOf({ product, sheets }: Made): Catalog {
+export function shopOf({ product, sheets, others = [] }: Made): Catalog {
   return catalogSchema.parse({
     format: CATALOG_FORMAT,
     version: CATALOG_VERSION,
     shop: { name: 'Shop', currency: 'EUR', groups: [{ key: 'trade', title: 'Trade' }] },
     stock: [{ key: 'thing', title: 'Thing', unit: '1', onHand: '90' }],
     sheets,
-    products: [product, ALONG],
+    products: [product, ALONG, ...others],
   });
 }
 

@@ -1,4 +1,4 @@
-import { type Analysis, NextClick, sellableRange } from '@/core/analysis';
+import { type Analysis, NextClick, ownChoices, sellableRange } from '@/core/analysis';
 import { type Choice, hasOptions, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { surroundingsOf } from '@/core/exchange';
@@ -21,6 +21,10 @@ export function answersOf(choice: Choice): { values: unknown[]; whole: boolean }
     const each = choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => count + 1) : [1];
     const subsets = choice.options.reduce<unknown[][]>((lists, { key }) => [...lists, ...lists.flatMap((list) => each.map((count) => [...list, count === 1 ? key : { option: key, quantity: count }]))], [[]]);
     return { values: subsets.map((list) => (list.length === 0 ? null : list)), whole: true };
+  }
+  if (choice.kind === 'slot') {
+    const sorted = (from: number, left: number): unknown[][] => (left === 0 ? [[]] : choice.options.slice(from).flatMap(({ key }, place) => sorted(from + place, left - 1).map((rest) => [key, ...rest])));
+    return { values: [null, ...Array.from({ length: choice.most - choice.least + 1 }, (_, more) => sorted(0, choice.least + more)).flat()], whole: true };
   }
   if (hasOptions(choice)) return { values: [null, ...choice.options.flatMap(({ key }) => (choice.ownQuantity ? Array.from({ length: choice.mostEach }, (_, count) => (count === 0 ? key : { option: key, quantity: count + 1 })) : [key]))], whole: true };
   switch (choice.kind) {
@@ -90,7 +94,8 @@ const priceOf = ({ resolution }: Tried) => resolution.unitPrice ?? Exact.zero;
 /** What makes two sold selections two: what is picked, not what is typed. */
 function nameOf(program: Program, { resolution }: Tried): string {
   const counts = new Set(program.product.choices.filter((choice) => hasOptions(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn').map(({ key }) => key));
-  return resolution.counted.filter(({ choice, value }) => counts.has(choice) && value !== 'no').map(({ choice, picks }) => `${choice}=${picks.length > 0 ? picks.map(({ option }) => option).join('+') : 'yes'}`).join('&');
+  const slots = new Set(program.product.choices.flatMap(({ kind, key }) => (kind === 'slot' ? [key] : [])));
+  return resolution.counted.filter(({ choice, value }) => counts.has(choice) && value !== 'no').map(({ choice, picks }) => `${choice}=${picks.length > 0 ? picks.map(({ option, quantity }) => (slots.has(choice) ? `${option}*${quantity}` : option)).join('+') : 'yes'}`).join('&');
 }
 
 function checkAnalysis(program: Program, analysis: Analysis, sold: readonly Tried[], whole: boolean): void {
@@ -154,7 +159,7 @@ function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[
   // A whole order line below nothing, and one text that is long enough to make up for a reduction, are found by the
   // analysis, and not followed at every click.
   const settled = analysis.gaps.length === 0 && analysis.unsettled.length === 0 && !(analysis.belowNothing && /oncePerLine|perCharacter/.test(JSON.stringify(program.product)));
-  const next = new NextClick(program, TODAY);
+  const next = new NextClick(ownChoices(program), TODAY);
   let looked = 0;
   for (let click = 0; click < 6; click += 1) {
     const group = random.of(GROUPS);
@@ -211,6 +216,7 @@ function checkClicks(program: Program, analysis: Analysis, sold: readonly Tried[
 function keysOf(answer: unknown): unknown {
   if (Array.isArray(answer)) return answer.map(keysOf).sort();
   if (typeof answer === 'object' && answer !== null && 'option' in answer) return answer.option;
+  if (typeof answer === 'object' && answer !== null && 'product' in answer) return answer.product;
   return typeof answer === 'number' ? true : answer;
 }
 
@@ -251,6 +257,7 @@ export function tryProduct(made: Made, seed: number, seen?: Seen): void {
 
 /** Takes away from a made product whatever it goes wrong without, too. */
 export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
+  const { others } = made;
   let best = made;
   const attempts = function* ({ product, sheets }: Made): Generator<Made> {
     for (const list of ['rules', 'formulas', 'tables', 'choices'] as const) for (let place = 0; place < product[list].length; place += 1) yield { product: { ...product, [list]: product[list].filter((_, other) => other !== place) }, sheets };
@@ -274,7 +281,8 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
   };
   for (let again = true; again; ) {
     again = false;
-    for (const attempt of attempts(best)) {
+    for (const tried of attempts(best)) {
+      const attempt: Made = { ...tried, others };
       if (JSON.stringify(attempt) === JSON.stringify(best) || !fails(attempt)) continue;
       best = attempt;
       again = true;
@@ -285,10 +293,10 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
 }
 
 /** Tries made products, one for each seed. @throws Error with the smallest product that goes wrong, its seed, and how */
-export function tryClaims(from: number, count: number): Seen {
+export function tryClaims(from: number, count: number, make: (seed: number) => Made = anyProduct): Seen {
   const seen: Seen = { products: 0, sold: 0, clicks: 0, proved: 0 };
   for (let seed = from; seed < from + count; seed += 1) {
-    const made = anyProduct(seed);
+    const made = make(seed);
     try {
       tryProduct(made, seed, seen);
     } catch (error) {
@@ -308,7 +316,7 @@ export function tryClaims(from: number, count: number): Seen {
       } catch (last) {
         how = last;
       }
-      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}`, { cause: error });
+      throw new Error(`seed ${seed}: ${how instanceof Error ? (how instanceof Wrong ? how.message : (how.stack ?? how.message)) : String(how)}\n${JSON.stringify(small.product)}${small.sheets.length > 0 ? `\n${JSON.stringify(small.sheets)}` : ''}${small.others ? `\n${JSON.stringify(small.others)}` : ''}`, { cause: error });
     }
   }
   return seen;

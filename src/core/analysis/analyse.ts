@@ -1,4 +1,4 @@
-import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program, type SlotProgram } from '../compile';
 import { Exact } from '../number';
 import { resolve } from '../run';
 import { type Selection } from '../selection';
@@ -20,7 +20,7 @@ import { itemRange } from './price-range';
  */
 export function* analyse(program: Program, today: string, limits: AnalysisLimits = USUAL_LIMITS): Generator<Analysis, Analysis> {
   const { kit } = program;
-  if (!kit || program.blocking.length > 0) return yield* analysePlain(program, today, limits);
+  if (!kit || kit.isApart || program.blocking.length > 0) return yield* analysePlain(program, today, limits);
   const range = itemRange(program);
   if (kit.components.some((component) => !component.optional && !component.candidates.some((candidate) => itemRange(candidate.program)))) return { ...NOTHING, nothingSells: { without: [] }, selections: '0', done: stages };
   const base = range?.parts ? baseOfEnds(kit, range.parts.low) : Exact.zero;
@@ -39,7 +39,7 @@ function ofWhole(kit: KitProgram, own: Analysis, ends: Pick<Analysis, 'lowest' |
   const prices = own.lowest ? ends : null;
   if (own.selections === null && own.selectionsBetween === null) return { ...own, ...prices };
   const [least, most] = own.selectionsBetween ?? [own.selections ?? '0', own.selections ?? '0'];
-  const ways = kit.components.map((component) => waysOf(component, today, limits));
+  const ways = [...kit.components.map((component) => waysOf(component, today, limits)), ...kit.slots.map((slot) => waysInSlot(slot, today, limits))];
   const times = (count: string, side: 0 | 1) => String(ways.reduce((product, way) => product * way[side], BigInt(count)));
   const [from, to] = [times(least, 0), times(most, 1)];
   return { ...own, ...prices, selections: from === to ? from : null, selectionsBetween: from === to ? null : [from, to] };
@@ -73,6 +73,17 @@ function waysOf({ candidates, quantity, optional }: ComponentProgram, today: str
     most += known[1] * numbers;
   }
   return [least, most];
+}
+
+/** In how many ways what is in a slot can be chosen, beside which products it is: one at least, and as many as it holds times over at most. */
+function waysInSlot({ component: { candidates }, most }: SlotProgram, today: string, limits: AnalysisLimits): readonly [bigint, bigint] {
+  const each = candidates.map((candidate) => {
+    const known = counts.get(candidate) ?? countOf(candidate, today, limits);
+    counts.set(candidate, known);
+    return known[1];
+  });
+  const greatest = each.reduce((best, count) => (count > best ? count : best), 1n);
+  return [1n, greatest ** BigInt(most)];
 }
 
 function countOf({ program }: CandidateProgram, today: string, limits: AnalysisLimits): readonly [bigint, bigint] {

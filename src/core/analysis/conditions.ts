@@ -1,7 +1,9 @@
 import { type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
+import { type Comparison } from '../problems/comparison';
 import { compileCondition } from '../rules';
 import { type Answer } from '../selection';
+import { figureFormula } from './figures';
 import { type ModelDraft, type ModelledChoice } from './model';
 
 /** A condition as a formula over the model's variables: each test is asked of each candidate. */
@@ -21,12 +23,14 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
   if (test.kind === 'quantity') return space.is(model.quantity, (value) => holds({ ...nobody, quantity: quantities[value]?.at ?? 0 }));
   if (test.kind === 'group') return space.is(model.group, (value) => holds({ ...nobody, group: groups[value] ?? null }));
   if (test.kind === 'category') return holds(nobody) ? ALWAYS : NEVER;
+  if (test.kind === 'figure') return figureFormula(test, model);
   const index = program.indexOf.get(test.choice) ?? -1;
   const choice = model.choices[index];
   if (!choice) return NEVER;
   if (choice.several) {
-    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.flatMap((own, option) => (wanted(option) ? [isPicked(own, space)] : [])));
+    const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.option !== null && wanted(values[value]?.option ?? -1))));
     const anything = among(() => true);
+    if (test.kind === 'pieces') return piecesFormula(choice, test.compare, test.value, space);
     if (test.kind === 'answered') return test.answered ? anything : not(anything, space.sizes);
     if (test.kind !== 'option') return NEVER;
     const keys = program.choices[index]?.options.map(({ key }) => key) ?? [];
@@ -40,6 +44,29 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
     answers[index] = only.values[value]?.answer ?? null;
     return holds({ ...nobody, answers });
   });
+}
+
+/** A test of how many pieces are in a slot, whose places are filled from the first on. */
+function piecesFormula({ variables }: ModelledChoice, compare: Comparison, value: number, space: Space): Formula {
+  const atLeast = (count: number): Formula => {
+    const place = variables[count - 1];
+    return count <= 0 ? ALWAYS : place ? isPicked(place, space) : NEVER;
+  };
+  const below = (count: number) => not(atLeast(count), space.sizes);
+  switch (compare) {
+    case 'is':
+      return allOf(atLeast(value), below(value + 1));
+    case 'isNot':
+      return anyOf(below(value), atLeast(value + 1));
+    case 'less':
+      return below(value);
+    case 'atMost':
+      return below(value + 1);
+    case 'more':
+      return atLeast(value + 1);
+    case 'atLeast':
+      return atLeast(value);
+  }
 }
 
 export const isLeftOut = (choice: ModelledChoice, space: Space): Formula =>

@@ -1,4 +1,4 @@
-import { formulaInputsOf, type Program } from '../compile';
+import { formulaInputsOf, type FormulaProgram, type Program } from '../compile';
 import { anyOf, type Formula } from '../constraints';
 import { type Problem } from '../problems';
 import { answerUnit, boundProblem, boundsOf, formulaOutcomes, formulaRange, resultOf, runFormula } from '../run';
@@ -28,12 +28,12 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
   const gaps: Gap[] = [];
   const refused: ((valueOf: ValueOf) => boolean)[] = [];
   let isUnsettled = false;
-  const forbid = (title: string, inputs: Inputs | null, { isWrong, isAllWrong }: Refusal) => {
+  const forbid = (title: string, inputs: Inputs | null, { isWrong, isAllWrong }: Refusal, isSafe = false) => {
     const leaveOpen = () => {
       gaps.push({ kind: 'formulaTooWide', title });
       refused.push(isWrong);
     };
-    if (!inputs || inputs.combinations > MOST_COMBINATIONS) return leaveOpen();
+    if (!inputs || inputs.combinations > MOST_COMBINATIONS) return isSafe ? undefined : leaveOpen();
     const wrong: Formula[] = [];
     eachCombination(inputs.variables, (variable) => Array(space.sizes[variable] ?? 0).keys(), (values) => {
       if (wrong.length > MOST_FORBIDDEN) return;
@@ -51,9 +51,9 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
   program.formulas.forEach((formula, place) => {
     if (formula.target !== null) return;
     const one = { ...program, formulas: [formula] };
-    const { indices, quantity, group } = formulaInputsOf(program, place);
+    const { indices, quantity, group, parts } = formulaInputsOf(program, place);
     const isBase = program.baseFormula === place;
-    forbid(formula.title, inputsFor(model, indices, { quantity, group }), {
+    forbid(formula.title, parts ? null : inputsFor(model, indices, { quantity, group }), {
       isWrong(valueOf) {
         const problems: Problem[] = [];
         const given = givenUnder(model, valueOf);
@@ -67,7 +67,7 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
         if (range === null) return isBase;
         return range === 'stops' || ((kind === 'draw' || kind === 'weight' || kind === 'base') && range.high !== null && range.high.sign() < 0);
       },
-    });
+    }, !isBase && neverStops(formula));
   });
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) {
     const needs = boundingFormulas(program, index).map((formula) => formulaInputsOf(program, formula));
@@ -76,6 +76,14 @@ export function constrainFormulas(model: ModelDraft, side: 'inner' | 'outer'): {
   }
   constrainMeasured(model, forbid);
   return { gaps, isUnsettled, refused };
+}
+
+/** Whether a formula can be worked out, and comes to nothing less than nothing, whatever is answered. */
+function neverStops({ compiled, inputs, serves: { kind } }: FormulaProgram): boolean {
+  if (compiled.canStop) return false;
+  const mayBeNegative = kind !== 'draw' && kind !== 'weight';
+  const { low } = compiled.range(inputs.map(({ range }) => range ?? null)) ?? { low: null };
+  return mayBeNegative || (low !== null && low.sign() >= 0);
 }
 
 function boundRefusal(model: ModelDraft, index: number): Refusal {

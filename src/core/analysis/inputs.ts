@@ -1,4 +1,5 @@
 import { type FormulaInputs } from '../compile/formulas';
+import { type HeldIn } from '../compile/held';
 import { baseBefore, baseRange, chargedOf, chargedRange, findVariant } from '../run';
 import { type Answer } from '../selection';
 import { type Candidate } from '../catalog/choices';
@@ -16,6 +17,11 @@ export function inputsFor(model: ModelDraft, indices: Iterable<number>, also: { 
   for (const index of indices) {
     const choice = model.choices[index];
     if (!choice) continue;
+    if (choice.slot) {
+      if (choice.slot.contents === null) return null;
+      variables.add(choice.slot.contents.variable);
+      continue;
+    }
     if (choice.several) return null;
     choice.variables.forEach(({ variable }) => variables.add(variable));
   }
@@ -60,20 +66,28 @@ export const askedUnder = (model: ModelDraft, valueOf: ValueOf) => (index: numbe
   return !only || only.values[valueOf(only.variable)]?.hidden !== true;
 };
 
+/** What is in slots and stands for parts, under values of the variables. */
+export const heldUnder = (model: ModelDraft, valueOf: ValueOf): HeldIn => (place) => {
+  const contents = model.choices[model.program.indexOf.get(place) ?? -1]?.slot?.contents;
+  return contents ? (contents.held[valueOf(contents.variable)] ?? []) : (model.program.kit?.beside.get(place) ?? []);
+};
+
 /** What formulas and bases are worked out from, under values of the variables. */
 export function givenUnder(model: ModelDraft, valueOf: ValueOf) {
   const { program } = model;
   const [answers, quantity, group] = [answersFor(model, valueOf), quantityAt(model, valueOf), groupAt(model, valueOf)];
-  const charged = chargedOf(program, { answers, quantity, group });
+  const held = heldUnder(model, valueOf);
+  const charged = chargedOf(program, { answers, quantity, group, held });
   const variant = findVariant(program, answers, askedUnder(model, valueOf), []);
-  return { answers, quantity, group, base: baseBefore(program, variant, charged, []), variant, charged };
+  return { answers, quantity, group, held, base: baseBefore(program, variant, charged, []), variant, charged };
 }
 
 /** What formulas are worked out from, for the answers that values stand for: from one end to the other. */
 export function endsOfInputs(model: ModelDraft, valueOf: ValueOf): readonly [FormulaInputs, FormulaInputs] {
   const { program } = model;
   const group = groupAt(model, valueOf);
-  const at = (side: Side) => ({ answers: answersFor(model, valueOf, side), quantity: quantityAt(model, valueOf, side), group });
+  const held = heldUnder(model, valueOf);
+  const at = (side: Side) => ({ answers: answersFor(model, valueOf, side), quantity: quantityAt(model, valueOf, side), group, held });
   const [low, high] = [at('low'), at('high')];
   // Which variant it is does not depend on anything that is typed.
   const variant = findVariant(program, low.answers, askedUnder(model, valueOf), []);

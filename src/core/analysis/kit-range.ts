@@ -1,11 +1,11 @@
 import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
-import { type CandidateProgram, type ComponentProgram, type KitProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type Held, type KitProgram, type Program } from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
-import { type PartPriced, partsBase, resolve } from '../run';
+import { heldOf, type PartPriced, partsBase, resolve, usualOf } from '../run';
 import { type Selection } from '../selection';
-import { testsOf } from './candidates';
+import { asksQuantity } from './asks-quantity';
 
 /** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
 export interface PriceRange {
@@ -90,19 +90,19 @@ function inNumber(program: Program, count: number): Program {
   return made;
 }
 
-/** Whether what one costs can depend on how many are taken. */
-function asksQuantity({ formulas, rules }: Program): boolean {
-  return formulas.some(({ compiled }) => compiled.uses.has('quantity')) || (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'quantity'));
-}
-
 /** What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its own, what they add to it. */
 export function baseOfEnds(kit: KitProgram, ends: readonly PartEnd[]): Exact {
-  const priced = ends.map((end): PartPriced => ({ ...end, once: Exact.zero }));
+  const priced = ends.map((end): PartPriced => ({ ...end, once: Exact.zero, place: end.component.key }));
   const nothing = kit.price.kind === 'own' ? NO_OWN_PRICE : null;
   return partsBase(kit, priced, nothing)?.amount ?? Exact.zero;
 }
 
 const NO_OWN_PRICE = { label: '', kind: 'base', of: null, amount: Exact.zero, per: 'unit', source: 'product' } as const;
+
+/** What stands for a part that is looked at elsewhere, as it is usually. */
+function besideOf({ candidates: [usual], quantity, optional, taken }: ComponentProgram): readonly Held[] {
+  return usual && (!optional || taken) ? [heldOf({ count: quantity.usual, resolution: usualOf(usual, { today: SOME_DAY }, resolve) })] : [];
+}
 
 /** A kit without its parts, and what is to be added to its prices for them. */
 export interface WithoutParts {
@@ -118,15 +118,18 @@ export interface WithoutParts {
 export function withoutParts(program: Program, parts: Exact): WithoutParts {
   const { kit, base, baseFormula, variants } = program;
   if (!kit) return { program, added: Exact.zero };
-  const plain: Program = { ...program, kit: null };
+  // What is put in its slots costs what it does beside them.
+  const price: KitProgram['price'] = kit.price.kind === 'lessAmount' ? { kind: 'sum' } : kit.price;
+  const beside = new Map(kit.components.map((component) => [component.key, besideOf(component)]));
+  const plain: Program = { ...program, kit: kit.slots.length === 0 ? null : { ...kit, components: [], keyOrder: [], isApart: true, beside, price } };
   const hasOwn = base.price !== null || baseFormula !== null || [...variants.values()].some(({ price }) => price !== null);
   // A price of its own that is worked out is not what a percentage is taken of alone: the parts are added to it.
   if (kit.price.kind === 'own' || (hasOwn && (base.unit !== null || baseFormula !== null))) return { program: plain, added: parts };
-  const price = (base.price ?? Exact.zero).plus(parts);
+  const together = (base.price ?? Exact.zero).plus(parts);
   return {
     program: {
       ...plain,
-      base: { ...base, price, wasPrice: null, unit: null, measured: null, charging: null, line: { label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } },
+      base: { ...base, price: together, wasPrice: null, unit: null, measured: null, charging: null, line: { label: 'Base price', kind: 'base', of: null, amount: together, per: 'unit', source: 'product' } },
       variants: new Map([...variants].map(([key, variant]) => [key, { ...variant, price: variant.price && variant.price.plus(parts) }])),
       remembersPrices: false,
     },

@@ -9,7 +9,9 @@ import { candidatesOf, QUANTITY, type QuantityCell, quantitiesOf, testsOf, witho
 import { constrainChoice } from './choice-clauses';
 import { formulaFor } from './conditions';
 import { constrainFormulas } from './formula-clauses';
+import { constrainFits } from './fit-clauses';
 import { constrainItem } from './item-clauses';
+import { modelledSlot, type ModelledSlot } from './slots';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {
@@ -18,10 +20,12 @@ export interface ModelledChoice {
   /** by value, what it stands for; of a choice of several, of each option: left out, or how many of it */
   readonly variables: readonly { readonly variable: number; readonly values: readonly Candidate[] }[];
   readonly several: boolean;
+  /** of a slot, whose variables are its places, filled from the first on: what its values stand for; absent otherwise */
+  readonly slot?: ModelledSlot;
 }
 
 /** What the analysis leaves out, so that its figures are bounds and not counts. */
-export type Gap = { readonly kind: 'formulaTooWide'; readonly title: string };
+export type Gap = { readonly kind: 'formulaTooWide' | 'slotTooWide'; readonly title: string };
 
 /**
  * A product as a space of variables. Where a value stands for many answers, of which a formula refuses some, a model is
@@ -39,6 +43,8 @@ export interface Model {
   readonly quantities: readonly QuantityCell[];
   /** by position of the choice; null for what asks nothing */
   readonly choices: readonly (ModelledChoice | null)[];
+  /** what could not be told of conditions and slots while the model was made */
+  readonly loose: Gap[];
   /** whether a value of a variable stands for more than one answer */
   isWide(variable: number, value: number): boolean;
   /** by position of the rule, when it fires */
@@ -85,13 +91,15 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const choices = program.product.choices.map((choice, index) => modelled(program, choice, index, today, space, breaksAt(index)));
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices) for (const { variable, values } of choice?.variables ?? []) wide.set(variable, values.map(({ ends }) => ends !== undefined));
-  const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
+  const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, loose: choices.flatMap((choice): Gap[] => (choice?.slot?.isLoose ? [{ kind: 'slotTooWide', title: program.choices[choice.index]?.title ?? '' }] : [])), isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
   const rules = program.rules?.program.rules ?? [];
   const fires = rules.map(({ rule }) => formulaFor(rule.when, draft));
   const switches = switched ? switchesOf(rules.map(({ rule }) => rule.then), fires, space) : null;
   choices.forEach((choice) => choice && constrainChoice(choice, draft, fires, switches));
   constrainItem(draft, fires, switches);
-  return { ...draft, fires, switches, ...constrainFormulas(draft, side) };
+  const isVarying = constrainFits(draft, side);
+  const formulas = constrainFormulas(draft, side);
+  return { ...draft, fires, switches, ...formulas, isUnsettled: formulas.isUnsettled || isVarying, gaps: [...draft.loose, ...formulas.gaps] };
 }
 
 function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly Formula[], space: Space): Switches {
@@ -125,6 +133,7 @@ const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: 
 function modelled(program: Program, choice: Choice, index: number, today: string, space: Space, breaks: readonly Exact[]): ModelledChoice | null {
   const candidates = candidatesOf(program, index, today, breaks);
   if (!candidates) return null;
+  if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates);
   if (choice.kind !== 'several') {
     const { list, counted } = candidates;
     const variable = counted ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);

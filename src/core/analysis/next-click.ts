@@ -1,10 +1,11 @@
+import { propertyCompares } from '../catalog';
 import { type Candidate } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Budget, type Goal, NO_COSTS, type Solver, valuesWhere, within } from '../constraints';
 import { type Exact } from '../number';
 import { compileCondition } from '../rules';
-import { readAnswers, type ResolveContext } from '../run';
-import { type Answer } from '../selection';
+import { type PartShown, propertyIn, readAnswers, resolve, type ResolveContext } from '../run';
+import { type Answer, placeOfEntry } from '../selection';
 import { type Breakpoints } from './breakpoints';
 import { testsOf } from './candidates';
 import { deadIn, priceToReach, reachesNothing } from './dead-options';
@@ -12,6 +13,7 @@ import { firstSold } from './first-sold';
 import { type Model, type ModelledChoice } from './model';
 import { type Pair } from './pair';
 import { type Change, type Fixed, smallestChange } from './smallest-change';
+import { type ModelledSlot } from './slots';
 import { optionValues } from './solutions';
 
 /** What can still become of a selection. */
@@ -88,6 +90,7 @@ export class NextClick {
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
     const answered = this.program.choices.map((_, index) => (rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
+    const told = this.inSlots(given, quantity, context);
     const prepared = this.ready(answered);
     if (prepared.hopeless) return { kind: 'hopeless' };
     const { outer, inner, outerSolver, innerSolver } = prepared.pair;
@@ -96,15 +99,23 @@ export class NextClick {
     const marks = [outerSolver.mark(), innerSolver.mark()] as const;
     try {
       if (!outerSolver.only(outer.group, group)) return { kind: 'hopeless' };
-      const open = within(() => this.openOptions(prepared, this.fixedBy(prepared, outer, answered), budget));
+      const open = within(() => this.openOptions(prepared, this.fixedBy(prepared, outer, answered, told), budget));
       if (open !== null) return open ?? { kind: 'unknown' };
       if (innerSolver !== outerSolver && !innerSolver.only(inner.group, group)) return { kind: 'hopeless' };
-      const fixed = this.fixedBy(prepared, inner, answered);
+      const fixed = this.fixedBy(prepared, inner, answered, told);
       return within(() => this.conflict(prepared, fixed, answered, given, kept, budget)) ?? { kind: 'unknown' };
     } finally {
       innerSolver.undo(marks[1]);
       if (innerSolver !== outerSolver) outerSolver.undo(marks[0]);
     }
+  }
+
+  /** What is in the slots, as it has been configured, by position of the slot. */
+  private inSlots(given: Readonly<Record<string, unknown>>, quantity: number, { today, group, files }: ResolveContext): ReadonlyMap<number, readonly PartShown[]> {
+    const { kit } = this.program;
+    if (!kit || kit.slots.length === 0) return new Map();
+    const { parts } = resolve(this.program, { answers: given, quantity }, { stock: null, today, group, files });
+    return new Map(kit.slots.map(({ choice, component: { key } }) => [choice, parts.filter(({ part }) => placeOfEntry(part)?.slot === key)]));
   }
 
   /** What is given for a choice, whether or not rules show it. */
@@ -115,11 +126,12 @@ export class NextClick {
   }
 
   /** What answers leave of the variables: one value of what is picked; of what is typed, all that nothing can tell from it. */
-  private fixedBy(prepared: Prepared, model: Model, answered: readonly (Answer | null)[]): Fixed[] {
+  private fixedBy(prepared: Prepared, model: Model, answered: readonly (Answer | null)[], told: ReadonlyMap<number, readonly PartShown[]>): Fixed[] {
     return model.choices.flatMap((choice, index): Fixed[] => {
       const answer = answered[index];
       if (!choice || !answer) return [];
       const size = (variable: number) => model.space.sizes[variable] ?? 0;
+      if (choice.slot) return fixedPlaces(choice, choice.slot, answer, told.get(index) ?? [], size);
       if (choice.several) {
         return choice.variables.map(({ variable, values }, option) => {
           const picked = answer.picks.some(({ effect }) => effect === option);
@@ -209,6 +221,31 @@ export class NextClick {
     const changes = smallestChange(model, solver, fixed.filter(({ choice }) => choice !== keptAt), answered, given, innerPrice, budget);
     return changes ? { kind: 'conflict', changes } : { kind: 'hopeless' };
   }
+}
+
+/** What is in a slot as it is configured: each place has what it has, or what nothing can tell from it. */
+function fixedPlaces({ index, variables }: ModelledChoice, { program: { keepsOrder, byOption }, ways }: ModelledSlot, answer: Answer, told: readonly PartShown[], size: (variable: number) => number): Fixed[] {
+  const entries = told.flatMap(({ product, pieces, resolution }) => {
+    const option = byOption.findIndex((candidate) => candidate?.product === product);
+    return Array.from({ length: pieces }, () => ({ option, properties: resolution.properties }));
+  });
+  const known = entries.length > 0 ? entries : answer.picks.flatMap(({ effect, count }) => Array.from({ length: count }, () => ({ option: effect, properties: null })));
+  if (!keepsOrder) known.sort((a, b) => a.option - b.option);
+  const [first] = variables;
+  return variables.map(({ variable }, place) => {
+    const entry = known[place];
+    const isOf = (value: number) => (entry ? first?.values[value]?.option === entry.option : (ways[value] ?? null) === null);
+    const isLike = (value: number) => isOf(value) && (!entry?.properties || sameProperties(ways[value]?.resolution.properties ?? [], entry.properties));
+    const alike = Array.from({ length: size(variable) }, (_, value) => value).some((value) => isLike(value));
+    return { choice: index, variable, values: valuesWhere(size(variable), (value) => first?.values[value]?.hidden === true || (alike ? isLike(value) : isOf(value))) };
+  });
+}
+
+function sameProperties(one: PartShown['resolution']['properties'], other: PartShown['resolution']['properties']): boolean {
+  return one.length === other.length && one.every(({ name, value }) => {
+    const theirs = propertyIn(other, name);
+    return theirs !== null && propertyCompares('is', value, theirs);
+  });
 }
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */

@@ -2,6 +2,7 @@ import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../
 import { type Model } from './model';
 import { merged } from './even-steps';
 import { hull, type Interval, type PriceSteps, type Step } from './price-model';
+import { withSlots } from './slot-prices';
 import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-table';
 
 /** What a formula comes to under the values that are left: true, false, or null where it is not settled. */
@@ -45,8 +46,10 @@ export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** progra
  *
  * @param of whether the price of one item is meant, or what is paid for a whole order line
  */
-export function priceGoal(model: Model, { base, steps, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit'): Goal {
+export function priceGoal(model: Model, { base: own, steps: further, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit'): Goal {
   const { space } = model;
+  const { base, onTop } = withSlots(model, own);
+  const steps = onTop.length === 0 ? further : [...onTop, ...further];
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];
   const { first, rest } = merged(model, base, steps);

@@ -77,8 +77,8 @@ function stepsOf(model: Model): PriceSteps | null {
       }
       case 'formula': {
         const formula = program.formulas[step.formula];
-        const { indices, quantity, group } = formulaInputsOf(program, step.formula);
-        const inputs = inputsFor(model, indices, { quantity, group });
+        const { indices, quantity, group, parts } = formulaInputsOf(program, step.formula);
+        const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
         if (!formula || !inputs) return null;
         const amount = (valueOf: ValueOf) => resultOf(runFormula(formula, givenUnder(model, valueOf)))?.toApproximateNumber() ?? 0;
         place({

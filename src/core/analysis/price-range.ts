@@ -34,11 +34,14 @@ const countsCharacters = ({ product, rules }: Program) =>
 
 function rangeOf(program: Program): PriceRange | null {
   if (program.blocking.length > 0) return null;
-  if (program.kit) return itemRange(program);
+  if (isWholeKit(program)) return itemRange(program);
   const { unit, isOpen, priced } = perUnitOf(program);
   const range = searched(priced);
   return range && { ...range, per: unit, open: isOpen || range.open };
 }
+
+/** Whether a product has parts or slots, of which the parts are still to be looked at by themselves. */
+export const isWholeKit = ({ kit }: Program): boolean => kit !== null && !kit.isApart;
 
 const items = new WeakMap<Program, PriceRange | null>();
 
@@ -46,7 +49,7 @@ const items = new WeakMap<Program, PriceRange | null>();
 export function itemRange(program: Program): PriceRange | null {
   const before = items.get(program);
   if (before !== undefined) return before;
-  const range = program.blocking.length > 0 ? null : program.kit ? kitRange(program, program.kit, itemRange) : searched(program);
+  const range = program.blocking.length > 0 ? null : program.kit && isWholeKit(program) ? kitRange(program, program.kit, itemRange) : searched(program);
   items.set(program, range);
   return range;
 }
@@ -63,7 +66,7 @@ function searched(priced: Program): PriceRange | null {
 
 /** A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that these come to. */
 export function ownChoices(program: Program): Program {
-  if (!program.kit) return program;
+  if (!program.kit || !isWholeKit(program)) return program;
   const parts = itemRange(program)?.parts;
   return withoutParts(program, parts ? baseOfEnds(program.kit, parts.low) : Exact.zero).program;
 }

@@ -1,8 +1,10 @@
+import { pickShown } from '../catalog/choices';
 import { type Program } from '../compile';
-import { type Budget, type Goal, hasValue, minimise, type Solver } from '../constraints';
+import { type Budget, type Goal, hasValue, minimise, type Optimum, type Solver } from '../constraints';
 import { type Answer } from '../selection';
 import { type Model, type ModelledChoice } from './model';
 import { halfAMinorUnit } from './price-goal';
+import { type ModelledSlot } from './slots';
 import { contextFor, selectionFor } from './solutions';
 
 /** An earlier answer to change so that the others can stay. */
@@ -51,19 +53,55 @@ interface Group {
 export function smallestChange(model: Model, solver: Solver, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, price: Goal | null, budget: Budget): readonly Change[] | null {
   const { program } = model;
   const groups = groupsOf(program, fixed, given);
-  const goal = fewestChanges(model, groups, answered, price);
-  const best = minimise(solver, goal, budget);
+  const best = oneChanged(model, solver, groups, answered, price, budget) ?? minimise(solver, fewestChanges(model, groups, answered, price), budget);
   if (!best || best.value === Infinity) return null;
   const isChanged = ({ variable, values }: Fixed) => !hasValue(values, best.values[variable] ?? 0);
   const { answers } = selectionFor(model, best.values);
   return groups.filter(({ members }) => members.some(isChanged)).map(({ choice }): Change => {
     const { key = '', title = '', reader } = program.choices[choice] ?? {};
+    const slot = model.choices[choice]?.slot;
+    if (slot) return changedSlot(model, choice, slot, best.values, { choice: key, title, from: answered[choice]?.shown ?? '' });
     const to = answers[key] ?? null;
     const common = { choice: key, title, from: answered[choice]?.shown ?? '' };
     const anew = to === null ? null : typedAnew(model, solver, choice, best.values, budget);
     if (anew) return { ...common, to: null, toWords: '', anew };
     return { ...common, to, toWords: to === null ? '' : (reader?.read(to, [], contextFor(model, null))?.shown ?? ''), anew: null };
   });
+}
+
+/** What would go in a slot: which products, and what of them must be answered so that they go. */
+function changedSlot({ choices }: Model, index: number, { ways, program: { component } }: ModelledSlot, values: Int32Array, common: Pick<Change, 'choice' | 'title' | 'from'>): Change {
+  const filled = (choices[index]?.variables ?? []).flatMap(({ variable, values: candidates }) => {
+    const value = values[variable] ?? 0;
+    const [way, raw] = [ways[value], candidates[value]?.raw];
+    const product = way && typeof raw === 'object' && raw !== null && 'product' in raw ? raw.product : null;
+    const candidate = component.candidates.find((one) => one.product === product);
+    return way && candidate ? [{ way, candidate }] : [];
+  });
+  const words = filled.map(({ way, candidate: { title, program } }) => {
+    const said = Object.entries(way.deciding).flatMap(([key, option]) => program.choices[program.indexOf.get(key) ?? -1]?.options.find((one) => one.key === option)?.title ?? []);
+    return said.length === 0 ? title : `${title} (${said.join(', ')})`;
+  });
+  const counts = [...new Set(words)].map((word) => pickShown(word, words.filter((other) => other === word).length));
+  const to = filled.map(({ way, candidate: { product } }) => ({ product, quantity: 1, answers: way.deciding }));
+  return { ...common, to: to.length === 0 ? null : to, toWords: counts.join(', '), anew: null };
+}
+
+/**
+ * The smallest change of a single choice, all others kept: nothing is smaller, and it is found quickly.
+ *
+ * @returns null where more than one has to be changed
+ */
+function oneChanged(model: Model, solver: Solver, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null, budget: Budget): Optimum | null {
+  let best: Optimum | null = null;
+  for (const group of groups) {
+    const mark = solver.mark();
+    const kept = groups.every((other) => other === group || other.members.every(({ variable, values }) => solver.narrow(variable, values)));
+    const found = kept ? minimise(solver, fewestChanges(model, [group], answered, price), budget) : null;
+    solver.undo(mark);
+    if (found && found.value !== Infinity && (!best || found.value < best.value)) best = found;
+  }
+  return best;
 }
 
 function groupsOf(program: Program, fixed: readonly Fixed[], given: Readonly<Record<string, unknown>>): Group[] {

@@ -43,8 +43,9 @@ export function possibleOptions(model: Model, solver: Solver, budget: Budget, ch
 }
 
 /** For each option its values, and the first of them: one of an option stands for any quantity of it. */
-export function optionValues({ candidates, variables }: ModelledChoice): { variable: number; value: number; values: Uint32Array; option: number }[] {
+export function optionValues({ candidates, variables, slot }: ModelledChoice): { variable: number; value: number; values: Uint32Array; option: number }[] {
   if (!candidates.counted) return [];
+  if (slot && slot.presence.length > 0) return slot.presence.map(({ variable, option }) => ({ variable, value: 1, values: valuesWhere(2, (value) => value === 1), option }));
   return variables.flatMap(({ variable, values }) => {
     const asked = new Set<number>();
     return values.flatMap(({ option }, value) => {

@@ -1,5 +1,8 @@
 import { KEY_PATTERN } from './choices';
 
+/** What is typed as an inside name, as one: empty where nothing is left of it. */
+export const keyFrom = (typed: string) => wantedKey(typed, '');
+
 /** An inside name made from a title, or the other name where nothing is left of it. */
 function wantedKey(title: string, otherwise: string): string {
   const words = title

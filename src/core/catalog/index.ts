@@ -29,6 +29,10 @@ export {
 } from './rules';
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { type Proof, proofSchema } from './proofs';
+export { type Fit, fitSchema } from './fits';
+export { type Prepared, preparedSchema } from './prepared';
+export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';
+export { joins, withCandidates } from './candidates-of-slot';
 export { type Formula, formulaName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
-export { freeKey, freeKeys } from './free-key';
-export { type References, referencesOf, type Referring, withPictures } from './references';
+export { freeKey, freeKeys, keyFrom } from './free-key';
+export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';

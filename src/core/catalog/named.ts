@@ -2,7 +2,7 @@ import { type NamedCondition } from '../problems';
 import { type Choice } from './choices';
 import { type Condition } from './rules';
 
-type Choices = { readonly choices: readonly Choice[] };
+type Choices = { readonly choices: readonly Choice[]; readonly formulas?: readonly { readonly key: string; readonly title: string }[] };
 
 const unknown = (key: string) => `“${key}”`;
 
@@ -28,6 +28,7 @@ export function choiceUnit({ choices }: Choices, key: string): string | null {
 export function namedCondition(condition: Condition | null, product: Choices): NamedCondition {
   if (condition === null) return null;
   if ('of' in condition) return { kind: condition.kind, of: condition.of.map((part) => namedCondition(part, product)) };
+  if (condition.kind === 'figure') return { ...condition, formula: product.formulas?.find(({ key }) => key === condition.formula)?.title ?? unknown(condition.formula) };
   if (!('choice' in condition)) return condition;
   const choice = choiceName(product, condition.choice);
   switch (condition.kind) {
@@ -35,6 +36,7 @@ export function namedCondition(condition: Condition | null, product: Choices): N
       return { ...condition, choice, options: optionNames(product, condition.choice, condition.options) };
     case 'value':
       return { ...condition, choice, unit: choiceUnit(product, condition.choice) };
+    case 'pieces':
     case 'said':
     case 'answered':
     case 'characters':

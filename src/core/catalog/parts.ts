@@ -9,7 +9,7 @@ export const MOST_OF_A_PART = 10_000;
 /** A product that a part can be: its choices answered beforehand, narrowed to some options, or left to customers. */
 export const candidateSchema = z.strictObject({
   product: z.string().max(60).default('').describe('slug of the product'),
-  fixed: answersSchema.default({}).describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
+  fixed: answersSchema.describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
   narrowed: z.record(z.string().max(130), z.array(z.string().max(60)).max(300)).default({}).describe('by choice, the only options that are offered there'),
 }).meta({ id: 'candidate' });
 

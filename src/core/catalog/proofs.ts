@@ -9,7 +9,7 @@ const keptLine = z.strictObject({ label: z.string().max(200), of: z.string().max
 export const proofSchema = z.strictObject({
   key: keySchema,
   title: z.string().max(120),
-  answers: answersSchema.default({}),
+  answers: answersSchema,
   parts: selectionFields.parts.describe('what is answered of parts, by their key'),
   quantity: z.int().min(1).max(1_000_000).default(1),
   group: z.string().max(60).nullable().default(null).describe('key of the customer group it is resolved for'),

@@ -1,4 +1,5 @@
-import { type Choice, hasOptions } from './choices';
+import { joins } from './candidates-of-slot';
+import { type Choice, hasOptions, type JoinCondition } from './choices';
 import { type Condition } from './rules';
 import { type Product } from './schema';
 
@@ -9,6 +10,8 @@ export interface References {
   /** sheets that it names; those that a condition places it does not know */
   readonly sheets: ReadonlySet<string>;
   readonly products: ReadonlySet<string>;
+  /** conditions by which products join its slots, whichever there are */
+  readonly joins: readonly JoinCondition[];
   readonly groups: ReadonlySet<string>;
   readonly pictures: ReadonlySet<string>;
 }
@@ -18,7 +21,7 @@ export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'
 
 /** The one list of what a definition refers to. */
 export function referencesOf(definition: Referring): References {
-  const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>() };
+  const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>(), joins: [] as JoinCondition[] };
   const note = (set: Set<string>, key: string | null | undefined) => void (key && set.add(key));
   const notes = (set: Set<string>, keys: readonly string[]) => keys.forEach((key) => note(set, key));
   const draws = (list: readonly { readonly stock: string }[] = []) => list.forEach(({ stock }) => note(found.stock, stock));
@@ -35,6 +38,10 @@ export function referencesOf(definition: Referring): References {
     notes(found.groups, choice.groups);
     if ('draws' in choice) draws(choice.draws);
     if (choice.kind === 'addOn') note(found.products, choice.product);
+    if (choice.kind === 'slot') {
+      notes(found.products, choice.options.map(({ key }) => key));
+      found.joins.push(...choice.joins);
+    }
     for (const option of hasOptions(choice) ? choice.options : []) {
       draws(option.draws);
       notes(found.groups, option.groups);
@@ -58,6 +65,11 @@ export function referencesOf(definition: Referring): References {
     }
   }
   return found;
+}
+
+/** Whether a definition refers to a product, by its address or because it joins a slot. */
+export function refersToProduct({ products, joins: conditions }: References, product: Pick<Product, 'slug' | 'category' | 'supplier' | 'tags' | 'properties'>): boolean {
+  return products.has(product.slug) || conditions.some((condition) => joins(condition, product));
 }
 
 /** A definition whose pictures are elsewhere. */

@@ -15,6 +15,8 @@ const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
 /** One thing that can hold or not. A test of an answer that is not there does not hold, whatever it asks. */
 export const testSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('option'), choice, is: among, options: optionKeys }).describe('of several chosen, whether one of these is among them').meta({ id: 'testOfOption' }),
+  z.strictObject({ kind: z.literal('pieces'), choice, compare, value: z.int().min(0).max(1000) }).describe('how many pieces are in a slot').meta({ id: 'testOfPieces' }),
+  z.strictObject({ kind: z.literal('figure'), formula: z.string().max(130).describe('key of a formula'), compare, value: decimalText, unit: z.string().max(20).default('1').describe('UCUM code, or the shop’s currency') }).describe('what a formula comes to').meta({ id: 'testOfFigure' }),
   z.strictObject({ kind: z.literal('said'), choice, yes: z.boolean() }).describe('of a question answered with yes or no, and of consent').meta({ id: 'testOfSaid' }),
   z.strictObject({ kind: z.literal('answered'), choice, answered: z.boolean() }).meta({ id: 'testOfAnswered' }),
   z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit').meta({ id: 'testOfValue' }),

@@ -5,8 +5,11 @@ import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
+import { fitSchema } from './fits';
 import { partSchema, partsPriceSchema, placesOfSale } from './parts';
+import { preparedSchema } from './prepared';
 import { proofSchema } from './proofs';
+import { propertySchema } from './properties';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
@@ -78,6 +81,9 @@ export const productSchema = z.strictObject({
   partsPrice: partsPriceSchema.default({ kind: 'sum' }),
   onlyWholeKits: z.boolean().default(false).describe('whether customers say how many kits they want and nothing else: each part comes in its usual number'),
   soldWhere: z.enum(placesOfSale).default('shop').describe('in the shop and in kits; only in kits; or by its address only, and in kits'),
+  properties: z.record(keySchema, propertySchema).default({}).describe('what it measures or is, by inside name; options and formulas may say it otherwise'),
+  fits: z.array(fitSchema).max(200).default([]).describe('what of it must fit together'),
+  prepared: z.array(preparedSchema).max(60).default([]).describe('selections that customers can start from'),
   draws: z.array(drawSchema).max(50).default([]),
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),

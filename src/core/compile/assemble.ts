@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, type Sheet } from '../catalog';
+import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, type Sheet, withCandidates } from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
@@ -42,7 +42,7 @@ export function placedKey(sheet: string, choice: string): string {
  * Puts the choices of a product's sheets among its own, with what the product says otherwise, and the colours of the
  * swatch book into its options.
  */
-export function assemble(product: Product, { sheets, swatches }: CatalogSurroundings): Assembled {
+export function assemble(product: Product, { sheets, swatches, products }: CatalogSurroundings): Assembled {
   const faults: { path: Path; data: FaultData }[] = [];
   const placements = placementsOf(product, sheets.values());
   const own: Placed[] = product.choices.map((choice, index) => ({ choice, origin: ['choices', index] }));
@@ -62,7 +62,8 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
       }
       sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
       const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
-      sheet.rules.forEach((rule, index) => rules.push({ value: ruleWithin(rule, name), origin: ['sheets', sheet.key, 'rules', index] }));
+      const figure = (key: string) => (sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key);
+      sheet.rules.forEach((rule, index) => rules.push({ value: ruleWithin(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }));
       sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
       sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
       // What followed a choice that is gone goes to the end.
@@ -72,7 +73,7 @@ export function assemble(product: Product, { sheets, swatches }: CatalogSurround
     const following = (key: string | null) => groups.get(key) ?? [];
     placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
   }
-  const choices = placed.map(({ choice, origin }) => withSwatches(choice, origin, swatches, faults));
+  const choices = placed.map(({ choice, origin }) => (choice.kind === 'slot' ? withCandidates(choice, product.slug, products) : withSwatches(choice, origin, swatches, faults)));
   const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
   return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, rules, tables, faults };
 }
@@ -93,9 +94,10 @@ function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; da
 }
 
 /** A rule of a sheet with the names that the sheet's choices have on the product. */
-function ruleWithin(rule: Rule, name: (key: string) => string): Rule {
+function ruleWithin(rule: Rule, name: (key: string) => string, figure: (key: string) => string): Rule {
   const condition = (given: Condition): Condition => {
     if ('of' in given) return { ...given, of: given.of.map(condition) };
+    if (given.kind === 'figure') return { ...given, formula: figure(given.formula) };
     return 'choice' in given ? { ...given, choice: name(given.choice) } : given;
   };
   const effect = (given: RuleEffect): RuleEffect => {
@@ -140,7 +142,7 @@ function overridden(choice: Choice, override: Override): Choice {
     });
     // A default that has been left out is no default.
     const kept = new Set(result.options.map(({ key }) => key));
-    if (result.kind === 'several') result.default = result.default.filter((key) => kept.has(key));
+    if (result.kind === 'several' || result.kind === 'slot') result.default = result.default.filter((key) => kept.has(key));
     else if (result.default !== null && !kept.has(result.default)) result.default = null;
   }
   return result;

@@ -11,6 +11,8 @@ import { isBlank } from '../text';
 import { assemble, placeInDefinition } from './assemble';
 import { compileBounding } from './bounds';
 import { compileCharge } from './charging';
+import { compileFits } from './fits';
+import { compileProperties } from './properties';
 import { compileDraw } from './draws';
 import { checkNames } from './formula-names';
 import { compileFormulas, type FormulaProgram } from './formulas';
@@ -52,7 +54,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   for (const { path, data } of assembled.faults) add(path, data);
   const placeOf = (path: Path): Path => placeInDefinition(assembled, path);
   const report = (path: Path, data: FaultData): void => add(placeOf(path), data);
-  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? (product.parts.length > 0 ? 'kg' : 'g')) ?? requireUnit('g'), way: [...way, product.slug], report };
+  const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? (isPutTogether(product) ? 'kg' : 'g')) ?? requireUnit('g'), way: [...way, product.slug], report };
   const { shop } = surroundings;
 
   const places = minorUnits(shop.currency);
@@ -74,12 +76,12 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   };
   const { addOns, gone } = compileAddOns(product.choices, scope, within);
   const kit = compileKit(scope, within);
-  const formulas = compileFormulas(assembled, scope, (path, data) => add(placeOf(path), data));
+  const formulas = compileFormulas(assembled, scope, kit, (path, data) => add(placeOf(path), data));
   checkNames(assembled, surroundings.shop.currency, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
   const base = compileBase(scope, formulas);
   const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
-  const rules = compileProductRules(assembled, scope, addPlaced, (amount, label, path) => compileAmount(amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
+  const rules = compileProductRules(assembled, scope, formulas, addPlaced, (amount, label, path) => compileAmount(amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   const measured = base.measured?.kind === 'choice' ? [base.measured.index] : (formulas[base.measured?.index ?? -1]?.uses ?? []);
   const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? []), ...choices.flatMap(({ stocked: makesVariants }, index) => (makesVariants ? [index] : []))]);
@@ -90,8 +92,9 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
   // Nobody need take along what may be left out: that it is not there keeps the product from being published, not from being sold.
-  const declinable = new Set(gone.flatMap((index) => (product.choices[index]?.required ? [] : [[...placeOf(['choices', index]), 'product'].join(' ')])));
-  const isDeclinable = ({ code, path }: Fault) => (code === 'addOnUnknown' && declinable.has(path.join(' '))) || (PART_FAULTS.has(code) && kit !== null && canDoWithout(kit, product, path));
+  const declinable = new Set(gone.flatMap((index) => (product.choices[index]?.required ? [] : [placeOf(['choices', index]).join(' ')])));
+  for (const path of dispensable(product, kit)) declinable.add(placeOf(path).join(' '));
+  const isDeclinable = ({ code, path }: Fault) => ((code === 'addOnUnknown' || PART_FAULTS.has(code)) && declinable.has(path.slice(0, -1).join(' '))) || (PART_FAULTS.has(code) && kit !== null && canDoWithout(kit, product, path));
 
   return {
     product,
@@ -111,6 +114,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     addOns,
     gone,
     kit,
+    properties: compileProperties(product, formulas, addPlaced),
+    fits: compileFits(product.fits, kit, addPlaced),
     fixed: NOTHING_FIXED,
     priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
     priceSteps: priceSteps(choices, addOns, formulas, rules),
@@ -131,6 +136,18 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+/** Whether it is made of other products. */
+const isPutTogether = ({ parts, choices }: Product) => parts.length > 0 || choices.some(({ kind }) => kind === 'slot');
+
+/** Places of the candidates of slots that can be done without: of slots that may stay empty, or have another that can be sold. */
+function dispensable({ choices }: Product, kit: KitProgram | null): Path[] {
+  return (kit?.slots ?? []).flatMap(({ choice, byOption }) => {
+    const slot = choices[choice];
+    if (slot?.kind !== 'slot' || (slot.required && !byOption.some((candidate) => candidate && candidate.program.blocking.length === 0))) return [];
+    return slot.options.map((_, place): Path => ['choices', choice, 'options', place]);
+  });
 }
 
 /** What is wrong with one product that a part can be, and not with the whole. */
@@ -172,7 +189,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
     defaultRefused: !defaultIsRight(choice, path, report) || isGone(choice, surroundings),
     effects,
     options: optionPrograms,
-    offersVary: stocked || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
+    offersVary: stocked || choice.kind === 'slot' || options.some(({ groups, draws }) => groups.length > 0 || draws.length > 0),
     allOffered: shownChoice({ key: choice.key, options: optionPrograms }, () => ALL_OFFERED),
   };
 }

@@ -39,8 +39,8 @@ function checkProperties(product: Product, add: Add): void {
   product.choices.forEach((choice, index) => {
     if (!hasOptions(choice)) return;
     choice.options.forEach((option, place) => {
-      for (const [name, { unit: code }] of Object.entries(option.properties)) {
-        const unit = unitByCode(code);
+      for (const [name, said] of Object.entries(option.properties)) {
+        const unit = 'text' in said ? undefined : unitByCode(said.unit);
         if (!unit) continue;
         const first = known.get(name);
         const here = { dim: dimOf(unit), title: `${choice.title}, ${option.title}`, choice: index };

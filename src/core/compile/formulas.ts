@@ -1,5 +1,5 @@
-import { type Formula, formulaName, hasOptions } from '../catalog';
-import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER } from '../formula';
+import { type Formula, formulaName, hasOptions, readProperty } from '../catalog';
+import { type CompiledFormula, compileFormula, type Dim, dimOf, type FormulaStop, type LineValue, MONEY, NUMBER, type Range } from '../formula';
 import { Exact } from '../number';
 import { type FaultData, type Path } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
@@ -7,6 +7,8 @@ import { type Answer } from '../selection';
 import { isBlank } from '../text';
 import { type Assembled, placedKey, type PlacedRate } from './assemble';
 import { drawTaken } from './draws';
+import { heldFigures, type HeldIn, heldPlaces } from './held';
+import { type KitProgram } from './kit';
 import { type DrawProgram, type Program } from './program';
 import { findTarget, type Scope } from './scope';
 
@@ -17,6 +19,8 @@ export interface FormulaInputs {
   readonly base: Exact | null;
   readonly quantity: number;
   readonly group: string | null | undefined;
+  /** what is in slots and stands for parts; absent for nothing */
+  readonly held?: HeldIn;
   /** takes what a formula gives, so that it is run once for a selection; absent where many selections are looked at */
   readonly runs?: Map<FormulaProgram, FormulaOutcome>;
 }
@@ -32,8 +36,12 @@ export interface FormulaInput {
   readonly read: (inputs: FormulaInputs) => Exact | null;
   /** position of the choice that it is the answer of */
   readonly choice: number | null;
+  /** whether it is a figure of a part of which customers decide something; absent for no */
+  readonly ofVarying?: boolean;
   /** customer groups for which it is another than for everybody */
   readonly groups?: readonly string[];
+  /** what it can come to, whatever is answered; absent where anything may be */
+  readonly range?: Range;
 }
 
 export interface FormulaProgram {
@@ -59,12 +67,12 @@ export interface FormulaProgram {
 }
 
 /** Checks the formulas of a product and of its sheets, and makes them ready to run. */
-export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
+export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' | 'rates'>, scope: Scope, kit: KitProgram | null, add: (path: Path, data: FaultData) => void): FormulaProgram[] {
   checkRates(rates, add);
   const { soldBy } = scope.product;
   return formulas.map(({ formula, origin, sheet }) => {
     const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
-    const inputs = inputsOf(rates, sheet, scope, !ofAnswers);
+    const inputs = inputsOf(rates, sheet, scope, kit, !ofAnswers);
     const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'a measure or a number', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);
@@ -111,6 +119,7 @@ function wantedOf(serves: Formula['serves'], unit: Unit | undefined, target: Uni
     case 'most':
     case 'default':
       return target && dimOf(target);
+    case 'property':
     case 'shown':
       return null;
   }
@@ -141,7 +150,7 @@ function namesOf(key: string, sheet: string | null): string[] {
 }
 
 /** Everything that a formula can refer to. */
-function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope, withBase: boolean): FormulaInput[] {
+function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product, surroundings }: Scope, kit: KitProgram | null, withBase: boolean): FormulaInput[] {
   const inputs = new Map<string, FormulaInput>();
   const offer = (input: FormulaInput) => {
     if (!inputs.has(input.name)) inputs.set(input.name, input);
@@ -153,15 +162,17 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
       if (!unit) return;
       for (const name of names) offer({ name, words: choice.title, dim: dimOf(unit), choice: index, read: ({ answers }) => answers[index]?.value?.times(unit.factor) ?? null });
     }
-    if (!hasOptions(choice)) return;
+    // What is in a slot has properties of its own.
+    if (!hasOptions(choice) || choice.kind === 'slot') return;
     const properties = new Set(choice.options.flatMap((option) => Object.keys(option.properties)));
     for (const property of properties) {
       const values = choice.options.map((option) => {
         const said = option.properties[property];
-        const unit = said && unitByCode(said.unit);
-        const value = said && Exact.parse(said.value);
-        return unit && value ? { value: value.times(unit.factor), dim: dimOf(unit) } : null;
+        const value = said ? readProperty(said) : null;
+        return value?.kind === 'quantity' ? { value: value.value.times(value.unit.factor), dim: dimOf(value.unit) } : null;
       });
+      // A text is nothing to count with.
+      if (values.every((value) => value === null)) continue;
       const dim = values.find((value) => value !== null)?.dim ?? NUMBER;
       const read = ({ answers }: FormulaInputs) => {
         const effect = answers[index]?.picks[0]?.effect;
@@ -170,6 +181,13 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
       for (const name of names) offer({ name: `${name}.${formulaName(property)}`, words: `${property} of ${choice.title}`, dim, choice: index, read });
     }
   });
+  for (const place of heldPlaces(kit)) {
+    for (const name of namesOf(place.key, sheet)) {
+      for (const { name: called, words, dim, of, range } of heldFigures(place, name, formulaName)) {
+        offer({ name: called, words, dim, choice: place.choice, range, ofVarying: place.choice === null && place.component.varies, read: ({ held }) => of(held?.(place.key) ?? []) });
+      }
+    }
+  }
   for (const { rate, sheet: of } of [...rates].sort((a, b) => Number(b.sheet === sheet) - Number(a.sheet === sheet))) {
     const unit = rate.per === null ? requireUnit('1') : unitByCode(rate.per);
     const value = Exact.parse(rate.value);
@@ -191,7 +209,7 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
 }
 
 /** What a formula is worked out from beside rates that are the same for everybody: positions of choices, and whether quantity and group matter. */
-export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean } {
+export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: boolean } {
   const formula = formulas[place];
   const indices = new Set(formula?.uses);
   let quantity = formula?.compiled.uses.has('quantity') ?? false;
@@ -205,5 +223,6 @@ export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'form
     }
   }
   const group = formula?.inputs.some(({ name, groups }) => formula.compiled.uses.has(name) && (groups?.length ?? 0) > 0) ?? false;
-  return { indices, quantity, group };
+  const parts = formula?.inputs.some(({ name, ofVarying }) => ofVarying === true && formula.compiled.uses.has(name)) ?? false;
+  return { indices, quantity, group, parts };
 }

@@ -1,7 +1,8 @@
-import { type Part, type PartCandidate, type PartsPrice, type Product } from '../catalog';
+import { type Part, type PartCandidate, type PartsPrice, type Product, type SlotChoice } from '../catalog';
 import { Exact } from '../number';
 import { type FaultData, type Path } from '../problems';
 import { programAsPart } from './as-part';
+import { type Held } from './held';
 import { type Program } from './program';
 import { readDecimal, type Scope } from './scope';
 
@@ -37,6 +38,8 @@ export interface ComponentProgram {
   readonly varies: boolean;
   /** whether what they decide can change its SKU */
   readonly inSku: boolean;
+  /** whether it is a slot, in which there may be several entries */
+  readonly isSlot: boolean;
 }
 
 /** What a product with parts costs before its own choices; see `catalog/parts.ts`. */
@@ -46,9 +49,29 @@ export type KitPrice =
   | { readonly kind: 'lessPercent'; readonly percent: Exact }
   | { readonly kind: 'own'; readonly extras: 'onTop' | 'included' };
 
+/** A slot, ready to be filled: a component of which there may be several entries. */
+export interface SlotProgram {
+  /** position of the choice that it is */
+  readonly choice: number;
+  readonly component: ComponentProgram;
+  readonly least: number;
+  readonly most: number;
+  readonly keepsOrder: boolean;
+  /** by position of the option, its candidate; null for one that is not there */
+  readonly byOption: readonly (CandidateProgram | null)[];
+}
+
+const NOTHING_BESIDE: ReadonlyMap<string, readonly Held[]> = new Map();
+
 /** What a product is put together from. */
 export interface KitProgram {
   readonly components: readonly ComponentProgram[];
+  /** in the order of the page, which is that of building */
+  readonly slots: readonly SlotProgram[];
+  /** whether its parts are looked at elsewhere, and only its slots here */
+  readonly isApart: boolean;
+  /** what stands for parts that are looked at elsewhere, for formulas */
+  readonly beside: ReadonlyMap<string, readonly Held[]>;
   /** positions of the components in the order of their keys, for the item's key */
   readonly keyOrder: readonly number[];
   readonly price: KitPrice;
@@ -63,7 +86,8 @@ export interface KitProgram {
  */
 export function compileKit(scope: Scope, compile: (product: Product) => Program): KitProgram | null {
   const { product, report } = scope;
-  if (product.parts.length === 0) return null;
+  const hasSlots = product.choices.some(({ kind }) => kind === 'slot');
+  if (product.parts.length === 0 && !hasSlots) return null;
   checkKeys(product, report);
   const size = { parts: 0, pieces: 0, depth: 1 };
   const components = product.parts.map((part, index): ComponentProgram => {
@@ -78,16 +102,35 @@ export function compileKit(scope: Scope, compile: (product: Product) => Program)
     size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
     const varies = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => isOpen(program));
     const inSku = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => changesSku(program));
-    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, inSku };
+    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, inSku, isSlot: false };
   });
+  const slots = product.choices.flatMap((choice, index) => (choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : []));
   const tooMany: FaultData | null = size.parts > MOST_PARTS ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS } : size.pieces > MOST_PIECES ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES } : null;
   if (tooMany) report(['parts'], tooMany);
   return {
     components: tooMany ? [] : components,
+    slots,
+    isApart: false,
+    beside: NOTHING_BESIDE,
     keyOrder: tooMany ? [] : components.map((_, index) => index).sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
     price: compilePrice(product.partsPrice, ['partsPrice'], report),
     size,
   };
+}
+
+/** A slot with its candidates; one that is not there is reported, and can't be put in. */
+function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { parts: number; pieces: number; depth: number }, compile: (product: Product) => Program): SlotProgram {
+  const { key, title, least, most, keepsOrder, settled, options } = choice;
+  const byOption = options.map(({ key: slug }, place) => compileCandidate({ title }, { product: slug, ...settledOf(settled, slug) }, ['choices', index, 'options', place], scope, 1, compile, ['choices', index, 'settled', slug]));
+  const candidates = byOption.filter((candidate) => candidate !== null);
+  size.parts += most * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
+  size.pieces += most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
+  size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
+  return { choice: index, component: { key, title, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, inSku: true }, least, most, keepsOrder, byOption };
+}
+
+function settledOf(settled: SlotChoice['settled'], slug: string): Pick<PartCandidate, 'fixed' | 'narrowed'> {
+  return (Object.hasOwn(settled, slug) && settled[slug]) || { fixed: {}, narrowed: {} };
 }
 
 /** Parts and choices are told apart by their keys, in selections and in formulas. */
@@ -107,7 +150,7 @@ function quantityOf({ quantity, title, key }: Part, path: Path, { product, repor
   return { least: usual, usual, most: usual };
 }
 
-function compileCandidate(part: Part, candidate: PartCandidate, path: Path, { surroundings, report, way, product: { slug: own } }: Scope, usual: number, compile: (product: Product) => Program): CandidateProgram | null {
+function compileCandidate(part: Pick<Part, 'title'>, candidate: PartCandidate, path: Path, { surroundings, report, way, product: { slug: own } }: Scope, usual: number, compile: (product: Product) => Program, settled: Path = path): CandidateProgram | null {
   if (candidate.product === '') {
     report([...path, 'product'], { code: 'partMissing', title: part.title });
     return null;
@@ -130,7 +173,7 @@ function compileCandidate(part: Part, candidate: PartCandidate, path: Path, { su
   }
   const [fault] = plain.blocking;
   if (fault) report([...path, 'product'], { code: 'partFaulty', product: product.title, first: fault.data });
-  const program = programAsPart(plain, candidate, usual, (place, data) => report([...path, ...place], data));
+  const program = programAsPart(plain, candidate, usual, (place, data) => report([...settled, ...place], data));
   return { product: product.slug, title: product.title, program };
 }
 

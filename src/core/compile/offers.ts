@@ -1,4 +1,5 @@
 import { type NamedCondition } from '../problems';
+import { type NotFitting } from '../problems/problem-data';
 import { type ChoiceProgram, type OptionProgram } from './program';
 
 export type Offer = Omit<OptionOffer, 'option'>;
@@ -21,7 +22,9 @@ export interface OptionOffer {
   /** whether it stands on the page at all */
   readonly shown: boolean;
   readonly offered: boolean;
-  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | 'rule' | 'noWay' | null;
+  readonly why: 'notMade' | 'notOnSale' | 'outOfStock' | 'otherGroup' | 'rule' | 'doesNotFit' | 'noWay' | null;
+  /** what it does not fit, of a candidate of a slot; absent where it fits */
+  readonly unfit?: NotFitting;
   /** the condition of the rule that says something of it; absent where none does */
   readonly because?: NamedCondition;
   /** days it takes, where it is offered although it is out of stock */

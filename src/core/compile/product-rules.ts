@@ -2,8 +2,8 @@ import { namedCondition, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
 import { type FaultData, type NamedCondition, type Path } from '../problems';
-import { compileRules, kindOfEffect, type RulesProgram } from '../rules';
-import { type Assembled } from './assemble';
+import { compileRules, type Figure, kindOfEffect, type RulesProgram } from '../rules';
+import { type Assembled, placedKey } from './assemble';
 import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
 import { type FormulaProgram } from './formulas';
@@ -38,13 +38,20 @@ type CompileAmount = (amount: Amount, label: string, path: Path) => AmountProgra
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** Checks a product's rules and makes them ready. */
-export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
+export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, formulas: readonly FormulaProgram[], add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
   const within: Scope = { ...scope, report: add };
-  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, report: add });
+  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, report: add });
   if (!program) return null;
-  const because = program.rules.map(({ rule }) => namedCondition(rule.when, scope.product));
+  const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
   const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
   return { program, because, itemEffects };
+}
+
+const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) => (sheet === null ? key : placedKey(sheet, key));
+
+/** What conditions can ask of formulas, by key. */
+export function figuresOf(formulas: readonly FormulaProgram[]): ReadonlyMap<string, Figure> {
+  return new Map(formulas.map((formula, place) => [figureKey(formula), { place, title: formula.title, dim: formula.compiled.result, uses: formula.uses, ofBase: formula.compiled.uses.has('base') }]));
 }
 
 function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {

@@ -10,8 +10,10 @@ import { type FormulaProgram } from './formulas';
 import { type ChoiceShown } from './offers';
 import { type AddOnProgram } from './add-ons';
 import { type KitProgram } from './kit';
+import { type FitProgram } from './fits';
 import { type PriceSource, type PriceStep } from './price-steps';
 import { type ProductRules } from './product-rules';
+import { type PropertyProgram } from './properties';
 
 /** What an answer brings, ready to be run. */
 export interface EffectProgram {
@@ -126,6 +128,10 @@ export interface Program {
   readonly gone: readonly number[];
   /** what it is put together from; null where it has no parts */
   readonly kit: KitProgram | null;
+  /** what it measures or is, by inside name */
+  readonly properties: ReadonlyMap<string, PropertyProgram>;
+  /** what of it must fit together */
+  readonly fits: readonly FitProgram[];
   /** answers that are given beforehand, as in a selection: of a product that is a part of another */
   readonly fixed: Readonly<Record<string, unknown>>;
   /** where its base price comes from, the first that has one */

@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { type PartJson, type ResolutionJson } from './resolution-json';
@@ -42,7 +42,7 @@ export function customerView(product: Product, surroundings: CatalogSurroundings
       shop: shopFor(surroundings.shop),
       stock: new Map([...surroundings.stock].filter(([key]) => drawn.has(key))),
       swatches: new Map([...surroundings.swatches].filter(([key]) => coloured.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
-      sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view)])),
+      sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view, surroundings.products)])),
       products: new Map(products.map((each) => [each.slug, productFor(each, surroundings, view)])),
     },
   };
@@ -52,11 +52,11 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
-function productFor(product: Product, { sheets }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere } = product;
+function productFor(product: Product, { sheets, products }: CatalogSurroundings, view: View): Product {
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere,
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared,
     parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
@@ -66,7 +66,7 @@ function productFor(product: Product, { sheets }: CatalogSurroundings, view: Vie
     proofs: [],
     // By hand, so that nothing of the conditions is needed that place them.
     sheets: placementsOf(product, sheets.values()).map(({ key, after, overrides }) => ({ key, by: 'hand', after, leftOut: false, overrides: overridesFor(overrides, sheets.get(key), view) })),
-    choices: product.choices.map((choice) => choiceFor(choice, view)),
+    choices: product.choices.map((choice) => choiceFor(choice, view, product.slug, products)),
     variants: product.variants
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
       .map(({ options, sku: own, price: ownPrice, wasPrice: was, stock, weight: ownWeight, picture, onSale }) => ({ options, sku: own, price: ownPrice, wasPrice: was, stock, gtin: null, weight: ownWeight, picture, onSale })),
@@ -75,14 +75,14 @@ function productFor(product: Product, { sheets }: CatalogSurroundings, view: Vie
   };
 }
 
-function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view: View): Sheet {
+function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view: View, products: CatalogSurroundings['products']): Sheet {
   return {
     key, formulas, tables,
     title: key,
     note: '',
     rank: 0,
     places: [],
-    choices: choices.map((choice) => choiceFor(choice, view)),
+    choices: choices.map((choice) => choiceFor(choice, view, '', products)),
     rates: rates.map((rate) => rateFor(rate, view)),
     rules: rules.map((rule) => ruleFor(rule, view)),
   };
@@ -105,7 +105,9 @@ function unseenOptions(choice: Choice, { group }: View): string[] {
 }
 
 /** A choice as this customer may know it: what they don't see keeps its place and nothing else. */
-function choiceFor(choice: Choice, view: View): Choice {
+function choiceFor(given: Choice, view: View, own: string, products: CatalogSurroundings['products']): Choice {
+  // Why a product is a candidate is the catalog manager’s business: here it is listed.
+  const choice: Choice = given.kind === 'slot' ? { ...withCandidates(given, own, products), joins: [] } : given;
   const seen = isSeenBy(choice.groups, view.group);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
   if (!seen) return hidden(choice);

@@ -1,3 +1,4 @@
+import { propertyText } from '../catalog';
 import { type ChoiceShown, type OptionOffer } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact, written } from '../number';
@@ -6,9 +7,10 @@ import { nearestAnswers, type Problem } from '../problems';
 import { formatQuantity, type Quantity } from '../quantity';
 import { type CountedAnswer, partsWithin, type Resolution } from '../run';
 import { type PartShown, type RuleShown } from '../run/resolution';
+import { type NotFitting } from '../problems/problem-data';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
-import { basisWords, conditionWords, lineLabel, lineValueWords, problemWords, ruleName } from '../words';
+import { basisWords, conditionWords, lineLabel, lineValueWords, notFittingWords, problemWords, ruleName } from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
 export interface QuantityJson {
@@ -76,7 +78,7 @@ export function problemJson({ where, code, data }: Problem): ProblemJson {
 }
 
 /** How an option stands on the page; what a rule says of it in words. */
-export type OptionOfferJson = Omit<OptionOffer, 'because'> & { readonly because?: string };
+export type OptionOfferJson = Omit<OptionOffer, 'because' | 'unfit'> & { readonly because?: string };
 
 /** How a choice stands on the page; what a rule says of it in words. */
 export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & { readonly because?: string; readonly options: readonly OptionOfferJson[] };
@@ -85,8 +87,16 @@ export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & { reado
 export type RuleShownJson = Omit<RuleShown, 'because'> & { readonly because: string };
 
 function shownJson({ because, options, ...shown }: ChoiceShown): ChoiceShownJson {
-  const offers = options.map(({ because: said, ...offer }): OptionOfferJson => (said === undefined ? offer : { ...offer, because: conditionWords(said) }));
+  const offers = options.map(({ because: said, unfit, ...offer }): OptionOfferJson => {
+    const words = unfit ? notFittingAs(unfit) : said === undefined ? undefined : conditionWords(said);
+    return words === undefined ? offer : { ...offer, because: words };
+  });
   return { ...shown, options: offers, ...(because !== undefined && { because: conditionWords(because) }) };
+}
+
+/** Why a candidate does not fit, beside its name: of the other side of the pair, what that says. */
+function notFittingAs(unfit: NotFitting): string {
+  return unfit.reason || `${unfit.product}: ${notFittingWords(unfit)} (${unfit.other})`;
 }
 
 /** An answer that counts; `picks` is absent in what was kept before it was told. */
@@ -140,8 +150,17 @@ export interface ResolutionJson {
   };
   readonly rules: readonly RuleShownJson[];
   readonly pictures: Resolution['pictures'];
+  /** what it measures or is; absent in what was kept before it was told */
+  readonly properties?: readonly PropertyJson[];
   /** what it is put together from, and what is taken along */
   readonly parts: readonly PartJson[];
+}
+
+/** A property: a quantity, or a text; and in words. */
+export interface PropertyJson {
+  readonly name: string;
+  readonly value: QuantityJson | string;
+  readonly shown: string;
 }
 
 /**
@@ -181,6 +200,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     },
     rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
     pictures: resolution.pictures,
+    ...(resolution.properties.length > 0 && { properties: resolution.properties.map(({ name, value }) => ({ name, value: value.kind === 'text' ? value.text : quantityJson(value), shown: propertyText(value) })) }),
     parts: parts.map((part) => partJson(part, currency)),
   };
 

@@ -21,6 +21,8 @@ export interface CompiledFormula {
   readonly lines: readonly { readonly name: string; readonly dim: Dim }[];
   /** names that it gives its lines and that are units, too: there they mean the lines */
   readonly unitNames: readonly string[];
+  /** whether some values could keep it from being worked out, as where it divides */
+  readonly canStop: boolean;
   /** names it refers to, so that it is known when it can be computed */
   readonly uses: ReadonlySet<string>;
   /**
@@ -80,6 +82,7 @@ export function compileFormula(text: string, scope: FormulaScope, wanted: Dim | 
     result: right ? (made.at(-1)?.dim ?? null) : null,
     lines: made.map(({ name, dim }) => ({ name, dim })),
     unitNames: made.map(({ name }) => name).filter((name) => formulaUnit(name, scope.currency) !== undefined),
+    canStop: maker.canStop,
     uses,
     run(values) {
       const frame: (Exact | null)[] = values.slice(0, size);

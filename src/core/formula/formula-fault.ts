@@ -14,6 +14,8 @@ export type FormulaFaultData =
   | { readonly code: 'tooDeep'; readonly most: number }
   | { readonly code: 'unnamedLine' }
   | { readonly code: 'unknownName'; readonly name: string; readonly nearest: string | null }
+  | { readonly code: 'ofSeveral'; readonly name: string }
+  | { readonly code: 'notAPlace'; readonly function: string; readonly known: readonly string[]; readonly nearest: string | null }
   | { readonly code: 'unknownUnit'; readonly unit: string }
   | { readonly code: 'unknownFunction'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'nameTwice'; readonly name: string }

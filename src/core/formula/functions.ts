@@ -2,6 +2,8 @@
 export const functions = {
   min: { least: 1, most: 20, words: 'the least of several values' },
   max: { least: 1, most: 20, words: 'the greatest of several values' },
+  sum: { least: 1, most: 20, words: 'of all pieces in a slot or part, together' },
+  count: { least: 1, most: 20, words: 'how many pieces are in a slot or part' },
   abs: { least: 1, most: 1, words: 'a value without its sign' },
   sqrt: { least: 1, most: 1, words: 'the square root; the side of a square of an area' },
   floor: { least: 1, most: 2, words: 'down to a whole number, or to a step' },

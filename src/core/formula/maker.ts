@@ -72,6 +72,9 @@ const valueOf = (dim: Dim, run: Run, range: RangeOf, factors: readonly Run[] = [
 
 /** Makes expressions ready, noting what is wrong with them at its place. */
 export class Maker {
+  /** whether any value could keep what was made from being worked out */
+  canStop = false;
+
   constructor(
     private readonly scope: FormulaScope,
     private readonly locals: ReadonlyMap<string, { slot: number; dim: Dim }>,
@@ -144,6 +147,7 @@ export class Maker {
     }
     const unit = formulaUnit(name, this.scope.currency);
     if (unit) return constant(unit.factor, unit.dim);
+    if (this.scope.names.has(`sum(${name})`)) return this.fail({ from, to }, { code: 'ofSeveral', name });
     return this.fail({ from, to }, { code: 'unknownName', name, nearest: closest(name, [...this.locals.keys(), ...this.scope.names.keys()]) });
   }
 
@@ -199,6 +203,7 @@ export class Maker {
         const [a, b] = [this.asValue(left, 'what is divided'), this.asValue(right, 'what it is divided by')];
         const [x, y] = [a.run, b.run];
         for (const factor of b.factors) this.kink('nothing', factor);
+        this.canStop ||= b.factors.length > 0;
         return valueOf(combined(a.dim, b.dim, -1), (frame) => divided(x(frame), y(frame)), fromBoth(a.range, b.range, over), a.factors);
       }
       case '^': {
@@ -238,8 +243,19 @@ export class Maker {
         return one && other ? hull([one, other]) : (one ?? other);
       });
     }
-    const values = given.map((argument) => this.asValue(argument, `what is given to ${name}`));
+    const values = given.map((argument) => this.ofPlace(name, argument) ?? this.asValue(argument, `what is given to ${name}`));
     return this.callOfValues(name, values, { from, to });
+  }
+
+  /** What is asked of everything in a slot or part: `sum(boxes.height)`. @returns null for what is a value of its own */
+  private ofPlace(name: FunctionName, argument: Expression): MadeValue | null {
+    if (name !== 'sum' && name !== 'count' && name !== 'min' && name !== 'max') return null;
+    const asked = argument.kind === 'name' ? `${name}(${argument.name})` : '';
+    const made = argument.kind === 'name' && this.scope.names.has(asked) ? this.name({ ...argument, name: asked }) : null;
+    if (made?.kind === 'value') return made;
+    if (name === 'min' || name === 'max') return null;
+    const known = [...this.scope.names.keys()].flatMap((other) => (other.startsWith(`${name}(`) ? [other.slice(name.length + 1, -1)] : []));
+    return this.fail(argument, { code: 'notAPlace', function: name, known, nearest: argument.kind === 'name' ? closest(argument.name, known) : null });
   }
 
   private callOfValues(name: FunctionName, values: readonly MadeValue[], span: Span): Made {
@@ -263,6 +279,11 @@ export class Maker {
           },
         );
       }
+      case 'sum':
+      case 'count': {
+        const runs = values.map(({ run }) => run);
+        return valueOf(a.dim, (frame) => bounded(runs.reduce((sum, run) => sum.plus(run(frame)), Exact.zero)), values.slice(1).reduce<RangeOf>((sum, { range }) => fromBoth(sum, range, plus), a.range));
+      }
       case 'abs':
         this.kink('nothing', a.run);
         return valueOf(
@@ -278,6 +299,7 @@ export class Maker {
         const { length, mass, money } = a.dim;
         if (length % 2 !== 0 || mass % 2 !== 0 || money % 2 !== 0) this.fail(span, { code: 'oddRoot', dim: a.dim });
         for (const factor of a.factors) this.kink('nothing', factor);
+        this.canStop = true;
         return valueOf({ length: length / 2, mass: mass / 2, money: money / 2 }, (frame) => rootOf(a.run(frame)), fromOne(a.range, rootsOf), a.factors);
       }
       case 'floor':
@@ -287,6 +309,7 @@ export class Maker {
         const step: Run = b ? b.run : () => Exact.one;
         const mode = name === 'floor' ? 'floor' : name === 'ceil' ? 'ceiling' : 'halfAwayFromZero';
         if (b) this.kink('nothing', b.run);
+        this.canStop ||= (b?.factors.length ?? 0) > 0;
         this.kink(name === 'round' ? 'halves' : 'wholes', (frame) => divided(a.run(frame), step(frame)));
         return valueOf(
           a.dim,

@@ -1,6 +1,7 @@
 import { SOME_DAY } from '../calendar';
 import { type CatalogSurroundings, hasOptions, isStocked, type Product, SKU_PATTERN } from '../catalog';
 import { alikeNeighbours } from '../colour';
+import { type CandidateProgram } from '../compile';
 import { compile } from '../compile/compile';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
@@ -41,6 +42,7 @@ export function readiness(
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
   addOnFaults(program, add);
   partFaults(program, add);
+  preparedFaults(program, add);
   if (stock) stockFaults(program, stock, add);
   swatchFaults(product, add);
   paidDefaultFaults(product, add);
@@ -111,17 +113,37 @@ function addOnFaults({ addOns }: Program, add: Add): void {
 function partFaults({ kit, product }: Program, add: Add): void {
   if (!kit) return;
   if (product.wasPrice !== null) add(['wasPrice'], { code: 'wasPriceOfKit' });
+  const unresolved = ({ program }: CandidateProgram) => {
+    // What keeps it from being sold at all has been told.
+    if (program.blocking.length > 0) return undefined;
+    // What is left to customers is still to be answered; everything else is wrong as it stands.
+    const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
+    const isSettled = ({ where }: Problem) => where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
+    return problems.find((found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)));
+  };
   kit.components.forEach(({ candidates }, index) => {
-    for (const { program, product: slug, title } of candidates) {
-      // What keeps it from being sold at all has been told.
-      if (program.blocking.length > 0) continue;
-      // What is left to customers is still to be answered; everything else is wrong as it stands.
-      const { problems } = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
-      const isSettled = ({ where }: Problem) => where.at === 'choice' && where.part.length === 0 && Object.hasOwn(program.fixed, where.choice);
-      const first = problems.find((found) => problemClass(found.code) === 'invalid' || (found.code === 'answerMissing' && isSettled(found)));
-      const place = product.parts[index]?.candidates.findIndex((candidate) => candidate.product === slug) ?? 0;
-      if (first) add(['parts', index, 'candidates', place], { code: 'partUnresolved', product: title, first: first.data });
+    for (const candidate of candidates) {
+      const first = unresolved(candidate);
+      const place = product.parts[index]?.candidates.findIndex((one) => one.product === candidate.product) ?? 0;
+      if (first) add(['parts', index, 'candidates', place], { code: 'partUnresolved', product: candidate.title, first: first.data });
     }
+  });
+  for (const { choice, byOption, component } of kit.slots) {
+    if (byOption.length === 0) add(['choices', choice, 'options'], { code: 'slotEmpty', title: component.title });
+    byOption.forEach((candidate, option) => {
+      const first = candidate && unresolved(candidate);
+      if (first) add(['choices', choice, 'options', option], { code: 'partUnresolved', product: candidate.title, first: first.data });
+    });
+  }
+}
+
+/** Prepared builds that nobody could buy as they are, whatever is there of stock. */
+function preparedFaults(program: Program, add: Add): void {
+  if (program.blocking.length > 0) return;
+  program.product.prepared.forEach(({ title, answers, parts }, index) => {
+    if (isBlank(title)) add(['prepared', index, 'title'], { code: 'titleMissing', what: 'the prepared build' });
+    const [first] = resolve(program, { answers, parts }, { stock: null, today: SOME_DAY }).problems;
+    if (first) add(['prepared', index], { code: 'preparedRefused', title, first: first.data });
   });
 }
 

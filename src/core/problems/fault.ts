@@ -57,7 +57,7 @@ export type FaultData =
   | { readonly code: 'lotsPromised'; readonly item: string }
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
-  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula'; readonly given: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'quantityImpossible' }
@@ -91,6 +91,13 @@ export type FaultData =
   | { readonly code: 'kitTooDeep'; readonly most: number; readonly product: string }
   | { readonly code: 'kitTooLarge'; readonly what: 'parts' | 'pieces'; readonly most: number }
   | { readonly code: 'wasPriceOfKit' }
+  | { readonly code: 'propertyUnreadable'; readonly name: string }
+  | { readonly code: 'propertyNotMeasured'; readonly name: string }
+  | { readonly code: 'propertyOfPlaceMissing'; readonly property: string; readonly place: string; readonly product: string; readonly all: boolean }
+  | { readonly code: 'fitsItself'; readonly place: string }
+  | { readonly code: 'textsOnlySame'; readonly property: string }
+  | { readonly code: 'slotEmpty'; readonly title: string }
+  | { readonly code: 'preparedRefused'; readonly title: string; readonly first: ProblemData }
   | { readonly code: 'sheetUnknown'; readonly key: string }
   | { readonly code: 'overrideLost'; readonly sheet: string; readonly what: string }
   | { readonly code: 'groupUnknown'; readonly key: string }
@@ -137,6 +144,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'outOfStock':
     case 'wasPriceNotHigher':
     case 'wasPriceOfKit':
+    case 'preparedRefused':
     case 'overrideLost':
     case 'paidDefault':
     case 'alikeSwatches':

@@ -3,6 +3,8 @@ import { type Comparison } from './comparison';
 /** A test of a condition with the names of what it asks in the place of keys, so that it can be said without the product. */
 export type NamedTest =
   | { readonly kind: 'option'; readonly choice: string; readonly is: 'oneOf' | 'noneOf'; readonly options: readonly string[] }
+  | { readonly kind: 'pieces'; readonly choice: string; readonly compare: Comparison; readonly value: number }
+  | { readonly kind: 'figure'; readonly formula: string; readonly compare: Comparison; readonly value: string; /** UCUM code, or the currency */ readonly unit: string }
   | { readonly kind: 'said'; readonly choice: string; readonly yes: boolean }
   | { readonly kind: 'answered'; readonly choice: string; readonly answered: boolean }
   | { readonly kind: 'value'; readonly choice: string; readonly compare: Comparison; readonly value: string; /** UCUM code, of a measure */ readonly unit: string | null }

@@ -2,8 +2,25 @@ import { type Exact } from '../number';
 import { type QuantityFault } from '../ordering';
 import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
+import { type Comparison } from './comparison';
 import { type FaultData } from './fault';
 import { type NamedCondition } from './named';
+
+/** Two things in a build that don't fit together; `is` and `otherIs` are in words, null for what says nothing of it. */
+export interface NotFitting {
+  readonly code: 'doesNotFit';
+  readonly product: string;
+  readonly property: string;
+  readonly is: string | null;
+  readonly compare: Comparison;
+  readonly other: string;
+  readonly otherProperty: string;
+  readonly otherIs: string | null;
+  /** what the catalog manager says of it; empty for nothing */
+  readonly reason: string;
+  /** what could be taken instead, in words */
+  readonly instead: readonly string[];
+}
 
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =
@@ -31,6 +48,9 @@ export type ProblemData =
   | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
   | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }
   | { readonly code: 'tooManyPicked'; readonly title: string; readonly given: number; readonly most: number }
+  | { readonly code: 'slotTooFew'; readonly title: string; readonly given: number; readonly least: number }
+  | { readonly code: 'slotTooMany'; readonly title: string; readonly given: number; readonly most: number }
+  | NotFitting
   | { readonly code: 'pickedTwice'; readonly title: string; readonly option: string }
   | { readonly code: 'dayUnreadable'; readonly title: string; readonly given: string }
   | { readonly code: 'dayNotOffered'; readonly title: string; readonly day: string; readonly why: string; readonly nearest: readonly string[] }

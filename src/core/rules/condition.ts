@@ -1,8 +1,10 @@
 import { parseDay } from '../calendar';
 import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, type Test } from '../catalog';
 import { type TestOfChoice } from '../catalog/choices';
+import { type Dim, dimOf, dimWords, MONEY, sameDim } from '../formula';
 import { Exact } from '../number';
 import { type Comparison, type Path } from '../problems';
+import { unitByCode } from '../quantity';
 import { type Answer } from '../selection';
 
 /** What conditions look at. */
@@ -10,6 +12,21 @@ export interface Facts {
   readonly answers: readonly (Answer | null)[];
   readonly quantity: number;
   readonly group: string | null | undefined;
+  /** what a formula comes to, by its position, in base units; absent where none is asked */
+  readonly figure?: (formula: number) => Exact | null;
+}
+
+/** A formula that conditions can ask about. */
+export interface Figure {
+  /** position among the product’s formulas */
+  readonly place: number;
+  readonly title: string;
+  /** what it measures; null while it has faults */
+  readonly dim: Dim | null;
+  /** positions of the choices that it is worked out from */
+  readonly uses: readonly number[];
+  /** whether it is worked out from the base price, which is only known when all is answered */
+  readonly ofBase: boolean;
 }
 
 /** A condition made ready: what it reads, and whether it holds. */
@@ -23,6 +40,9 @@ export interface ConditionProgram {
 export interface ConditionScope {
   readonly product: Pick<Product, 'choices' | 'category'>;
   readonly groups: readonly { readonly key: string }[];
+  /** formulas by key; absent for none */
+  readonly figures?: ReadonlyMap<string, Figure>;
+  readonly currency?: string;
   readonly report: Report;
 }
 
@@ -86,6 +106,7 @@ export function compares(comparison: Comparison, difference: number): boolean {
 /** What a test asks for, in a fault. */
 const WANTED: Readonly<Record<TestOfChoice, string>> = {
   option: 'a choice with options',
+  pieces: 'a slot',
   said: 'a question answered with yes or no',
   answered: 'a choice',
   value: 'a number or a measure',
@@ -105,6 +126,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
     const holds = test.categories.some((category) => category.trim().toLowerCase() === (product.category ?? '').trim().toLowerCase()) === (test.is === 'oneOf');
     return () => holds;
   }
+  if (test.kind === 'figure') return compileFigure(test, path, scope, reads);
   const index = product.choices.findIndex(({ key }) => key === test.choice);
   const choice = product.choices[index];
   if (!choice) {
@@ -128,7 +150,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
       if (test.options.length === 0) report([...path, 'options'], { code: 'conditionEmpty' });
       const isWanted = Uint8Array.from(options, (_, place) => (wanted.has(place) ? 1 : 0));
       const among = test.is === 'oneOf';
-      if (choice.kind !== 'several') {
+      if (choice.kind !== 'several' && choice.kind !== 'slot') {
         return ({ answers }) => {
           const answer = answers[index];
           return answer ? (isWanted[answer.picks[0]?.effect ?? -1] === 1) === among : false;
@@ -139,6 +161,8 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
         return answer ? answer.picks.some(({ effect }) => isWanted[effect] === 1) === among : false;
       };
     }
+    case 'pieces':
+      return ({ answers }) => compares(test.compare, piecesOf(answers[index]) - test.value);
     case 'said':
       // A question that is left alone is answered with no; terms are agreed to or not answered.
       return choice.kind === 'agreement' ? ({ answers }) => ((answers[index] ?? null) !== null) === test.yes : ({ answers }) => (answers[index]?.picks.length ?? 0) > 0 === test.yes;
@@ -167,4 +191,35 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
         return day === undefined ? false : compares(test.compare, day < test.day ? -1 : day > test.day ? 1 : 0);
       };
   }
+}
+
+/** How many pieces an answer puts in a slot. */
+function piecesOf(answer: Answer | null | undefined): number {
+  return answer?.picks.reduce((sum, { count }) => sum + count, 0) ?? 0;
+}
+
+/** A test of what a formula comes to; it does not hold while that is not known. */
+function compileFigure(test: Extract<Test, { kind: 'figure' }>, path: Path, { report, figures, currency = '' }: ConditionScope, reads: Set<number>): Holds {
+  const figure = figures?.get(test.formula);
+  if (!figure) {
+    report([...path, 'formula'], { code: 'unknownReference', what: 'formula', given: test.formula });
+    return never;
+  }
+  if (figure.ofBase) {
+    report([...path, 'formula'], { code: 'referenceKind', title: figure.title, wanted: 'a formula that does not use the base price' });
+    return never;
+  }
+  const known = unitByCode(test.unit);
+  const unit = known ? { factor: known.factor, dim: dimOf(known) } : test.unit === currency ? { factor: Exact.one, dim: MONEY } : undefined;
+  const value = Exact.parse(test.value);
+  if (!value) report([...path, 'value'], { code: 'notDecimal', given: test.value });
+  if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: test.unit });
+  else if (figure.dim && !sameDim(figure.dim, unit.dim)) report([...path, 'unit'], { code: 'unitMismatch', unit: dimWords(unit.dim), wanted: dimWords(figure.dim) });
+  if (!value || !unit) return never;
+  for (const choice of figure.uses) reads.add(choice);
+  const limit = value.times(unit.factor);
+  return ({ figure: ask }) => {
+    const given = ask?.(figure.place) ?? null;
+    return given !== null && compares(test.compare, given.compare(limit));
+  };
 }

@@ -81,7 +81,7 @@ function compileTable({ value: table, origin }: Placed<CompatibilityTable>, prod
     const index = product.choices.findIndex((choice) => choice.key === key);
     const choice = product.choices[index];
     if (!choice) report([...origin, 'choices', column], { code: 'unknownReference', what: 'choice', given: key });
-    else if (!('options' in choice) || choice.kind === 'several') {
+    else if (!('options' in choice) || choice.kind === 'several' || (choice.kind === 'slot' && choice.most > 1)) {
       report([...origin, 'choices', column], { code: 'referenceKind', title: choice.title, wanted: 'a choice of which one option is picked' });
       return -1;
     }

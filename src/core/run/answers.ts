@@ -1,15 +1,17 @@
 import { type AnswerContext } from '../catalog';
 import { type FormulaProgram } from '../compile';
-import { type FormulaOutcome } from '../compile/formulas';
+import { type FormulaInputs, type FormulaOutcome } from '../compile/formulas';
 import { type ProductRules } from '../compile/product-rules';
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { problem, type Problem } from '../problems';
-import { firing, type Ruling, rulingOn } from '../rules';
+import { type Facts, firing, type Ruling, rulingOn } from '../rules';
 import { type Answer, AT_SELECTION, atChoice } from '../selection';
 import { closest } from '../text';
+import { type HeldIn } from '../compile/held';
 import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
 import { isSeenBy } from './offers';
 import { type ResolveContext } from './resolution';
+import { resultOf, runFormula } from './run-formula';
 
 const MOST_UNKNOWN_KEYS = 20;
 
@@ -111,15 +113,22 @@ export interface ReadAnswers {
  * An answer that is absent takes the default; one that is null or empty has been left out on purpose. What the
  * customer's group doesn't see is not asked, and an answer to it is set aside.
  */
-export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[]): ReadAnswers {
+export function readAnswers(program: Program, given: Readonly<Record<string, unknown>>, quantity: number, context: ResolveContext, problems: Problem[], filling: Filling = NOTHING_FILLED): ReadAnswers {
   const reading: AnswerContext = { today: context.today, files: context.files ?? noFiles };
   const { bounding, rules, order } = program;
   if (!rules && !bounding && !order) return readPlainly(program, given, context.group, reading, problems);
   const answers: (Answer | null)[] = program.choices.map(() => null);
+  const held = filling(answers);
   const defaulted: boolean[] = program.choices.map(() => false);
   const found: Problem[] = order ? [] : problems;
   const runs = new Map<FormulaProgram, FormulaOutcome>();
-  const inputs = { answers, base: null, quantity, group: context.group, runs };
+  const inputs: FormulaInputs & Facts = {
+    answers, base: null, quantity, group: context.group, runs, held,
+    figure: (place) => {
+      const formula = program.formulas[place];
+      return formula ? resultOf(runFormula(formula, inputs)) : null;
+    },
+  };
   const fired = rules ? firing(rules.program, inputs) : null;
   const rulings = new Map<number, Ruling>();
   for (let place = 0; place < program.choices.length; place += 1) {
@@ -163,6 +172,11 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   problems.push(...found.sort((a, b) => place(a) - place(b)));
   return { answers, defaulted, bounds, rulings, fired, runs };
 }
+
+/** Makes ready to look at what the answers put in slots and what stands for parts, once they are read. */
+export type Filling = (answers: readonly (Answer | null)[]) => HeldIn | undefined;
+
+const NOTHING_FILLED: Filling = () => undefined;
 
 const NO_RULINGS: ReadonlyMap<number, Ruling> = new Map();
 

@@ -2,8 +2,8 @@ import { type ComponentProgram, type Program } from '../compile';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
-import { type StockView } from '../stock';
 import { closest } from '../text';
+import { Kept } from './kept';
 import { type PartPriced } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
 
@@ -11,10 +11,12 @@ import { type Resolution, type ResolveContext } from './resolution';
 export interface Entry extends PartPriced {
   /** of all of them together */
   readonly resolution: Resolution;
+  /** where it stands in a selection: the key of its part, or its slot with its number */
+  readonly place: string;
 }
 
 /** How a part is resolved: the way of any product, with a selection that may be anything. */
-type ResolveWithin = (program: Program, selection: unknown, context: ResolveContext) => Resolution;
+export type ResolveWithin = (program: Program, selection: unknown, context: ResolveContext) => Resolution;
 
 const NO_ENTRIES: readonly Entry[] = [];
 const ENTRY_KEYS = ['answers', 'quantity', 'parts', 'product'];
@@ -44,36 +46,21 @@ export function readEntries({ kit }: Program, given: unknown, context: ResolveCo
   return entries;
 }
 
-interface Kept {
+interface Usual {
   readonly entry: Entry | null;
   readonly problems: readonly Problem[];
 }
 
-/** What parts come to that nothing is said of: for what is there of stock, and as they are for whom on which day. */
-const usual = new WeakMap<StockView, WeakMap<ComponentProgram, Map<string, Kept>>>();
-const usualWithoutStock = new WeakMap<ComponentProgram, Map<string, Kept>>();
-
-/** So many days and groups are kept of one part. */
-const MOST_KEPT = 20;
+const usual = new Kept<ComponentProgram, Usual>();
 
 /** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
 function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
   // What is there decides what is offered, and where nothing is asked nothing is offered.
   const { stock } = component.varies ? context : { stock: null };
-  const ofStock = stock ? (usual.get(stock) ?? new WeakMap<ComponentProgram, Map<string, Kept>>()) : usualWithoutStock;
-  if (stock) usual.set(stock, ofStock);
-  const known = ofStock.get(component) ?? new Map<string, Kept>();
-  ofStock.set(component, known);
-  const name = `${context.today} ${context.group ?? ''}`;
-  const before = known.get(name);
-  if (before) {
-    problems.push(...before.problems);
-    return before.entry;
-  }
-  const own: Problem[] = [];
-  const entry = readEntry(component, undefined, { ...context, stock }, resolve, own);
-  if (known.size >= MOST_KEPT) known.clear();
-  known.set(name, { entry, problems: own });
+  const { entry, problems: own } = usual.get(stock, component, `${context.today} ${context.group ?? ''}`, () => {
+    const found: Problem[] = [];
+    return { entry: readEntry(component, undefined, { ...context, stock }, resolve, found), problems: found };
+  });
   problems.push(...own);
   return entry;
 }
@@ -108,5 +95,5 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
   for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
   const { unitPrice, lineTotal } = resolution;
   const alone = unitPrice && unitPrice.times(Exact.of(count));
-  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero };
+  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place: key };
 }

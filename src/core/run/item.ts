@@ -1,6 +1,8 @@
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { type Answer } from '../selection';
+import { type SlotProgram } from '../compile/kit';
 import { addOnAt } from './add-ons';
+import { type Entry } from './entries';
 import { type Reading } from './reading';
 import { type CountedAnswer, type Item, type PickedOption, type PictureView } from './resolution';
 
@@ -48,7 +50,8 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
   let separator = '?';
   for (const index of program.keyOrder) {
     const answer = answers[index];
-    if (!answer) continue;
+    // What is in a slot is told apart by what it is, below.
+    if (!answer || program.product.choices[index]?.kind === 'slot') continue;
     key += separator + (program.choices[index]?.key ?? '') + '=' + (answer.option ?? escaped(answer.canonical));
     separator = '&';
   }
@@ -57,6 +60,12 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     const entry = component?.varies && entries.find((candidate) => candidate.component === component);
     if (!entry) continue;
     key += `${separator}${component.key}=${entry.count}*(${entry.resolution.item.key})`;
+    separator = '&';
+  }
+  for (const { component, keepsOrder } of program.kit?.slots ?? NO_SLOTS) {
+    const inside = insideOf(entries.filter((entry) => entry.component === component), keepsOrder);
+    if (inside.length === 0) continue;
+    key += `${separator}${component.key}=${inside.map(({ item, count }) => `${count}*(${item})`).join('+')}`;
     separator = '&';
   }
   let sku = variant?.sku ?? program.sku;
@@ -72,6 +81,20 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     if (component.inSku) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
   }
   return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })) };
+}
+
+const NO_SLOTS: readonly SlotProgram[] = [];
+
+/** What is in a slot, for the item's key: the same things together, in their order only where the slot keeps it. */
+function insideOf(entries: readonly Entry[], keepsOrder: boolean): readonly { readonly item: string; readonly count: number }[] {
+  const inside: { item: string; count: number }[] = [];
+  for (const { resolution, count } of entries) {
+    const { key } = resolution.item;
+    const same = keepsOrder ? inside.at(-1)?.item === key && inside.at(-1) : inside.find(({ item }) => item === key);
+    if (same) same.count += count;
+    else inside.push({ item: key, count });
+  }
+  return keepsOrder ? inside : inside.sort((a, b) => (a.item < b.item ? -1 : 1));
 }
 
 const NO_VIEWS: readonly PictureView[] = [];

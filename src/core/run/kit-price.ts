@@ -4,6 +4,8 @@ import { type PriceLine } from '../pricing';
 
 /** What of a part its price follows from: what so many of it cost alone, and what is paid once for them. */
 export interface PartPriced {
+  /** where it stands in a selection */
+  readonly place: string;
   readonly component: ComponentProgram;
   readonly candidate: CandidateProgram;
   readonly count: number;
@@ -53,13 +55,13 @@ export function partsBase({ price }: KitProgram, entries: readonly PartPriced[],
   return { lines: own ? [...lines, own] : lines, amount, base: amount, alone: own ? sum.plus(own.amount) : sum, once };
 }
 
-const line = ({ component, count, candidate }: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine => ({
+const line = ({ component, count, candidate, place }: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine => ({
   label: component.candidates.length > 1 ? `${component.title}: ${candidate.title}` : component.title,
   kind: 'part',
   of: count === 1 || per === 'line' ? null : { kind: 'pieces', count, rate: amount.over(Exact.of(count)) },
   amount,
   per,
-  source: `part:${component.key}`,
+  source: `part:${place}`,
 });
 
 const aloneLine = (entry: PartPriced): PriceLine => line(entry, entry.alone ?? Exact.zero, 'unit');
@@ -69,7 +71,8 @@ const onceLine = (entry: PartPriced): PriceLine => line(entry, entry.once, 'line
 function extraLine(entry: PartPriced): PriceLine[] {
   const { component, alone, count } = entry;
   const [usual] = component.candidates;
-  const included = component.optional || !usual ? Exact.zero : plainPrice(usual.program).times(Exact.of(component.quantity.least));
+  // What is put in slots is all on top: a kit has nothing there usually.
+  const included = component.optional || component.isSlot || !usual ? Exact.zero : plainPrice(usual.program).times(Exact.of(component.quantity.least));
   const extra = (alone ?? Exact.zero).minus(included);
   return extra.sign() === 0 ? [] : [{ ...line(entry, extra, 'unit'), of: included.sign() === 0 && count === 1 ? null : { kind: 'moreThan', amount: included } }];
 }

@@ -1,4 +1,5 @@
-import { type ChoiceShown } from '../compile';
+import { type CandidateProgram, type ChoiceShown } from '../compile';
+import { type SlotProgram } from '../compile/kit';
 import { ALL_OFFERED, type Offer, shownChoice } from '../compile/offers';
 import { type ChoiceProgram, type DrawProgram, NOTHING_FIXED, type OptionProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
@@ -7,8 +8,11 @@ import { type Ruling, tableAllows, type TableProgram } from '../rules';
 import { type Answer } from '../selection';
 import { longestPieces, mostThatCanBeCut } from '../stock';
 import { type Bounds } from './bounds';
+import { type Entry, type ResolveWithin } from './entries';
+import { whyNotFitting } from './fits';
 import { pickedOf } from './fired-rules';
 import { type ResolveContext } from './resolution';
+import { couldBeHad } from './short-part';
 
 /** Whether something that is for some customer groups is seen by a customer of a group, or of none. */
 export function isSeenBy(groups: readonly string[], group: string | null | undefined): boolean {
@@ -23,7 +27,7 @@ const NO_DRAWS: readonly DrawProgram[] = [];
  * Which options are offered, and why the others are not: a stocked option is offered when, with the other stocked
  * options already chosen, it leads to a variant that is kept, on sale and in stock.
  */
-export function offersOf(program: Program, answers: readonly (Answer | null)[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>): readonly ChoiceShown[] {
+export function offersOf(program: Program, answers: readonly (Answer | null)[], entries: readonly Entry[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>, resolve: ResolveWithin): readonly ChoiceShown[] {
   const { group } = context;
   const isFixed = program.fixed !== NOTHING_FIXED;
   return program.choices.map((choice, index) => {
@@ -42,12 +46,17 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
       return because === undefined ? offered : { ...offered, ...shownByRule };
     }
     const position = program.stocked.indexOf(index);
+    const slot = program.product.choices[index]?.kind === 'slot' ? program.kit?.slots.find((one) => one.choice === index) : undefined;
     const offers = shownChoice(choice, (option, effect) => {
       if (!isSeenBy(option.groups, group)) return { shown: false, offered: false, why: 'otherGroup', leadDays: null };
       const rule = ruling?.withheld.get(effect);
       if (rule !== undefined) return ruledOut(program, rule);
       if (tables.some((table) => !tableAllows(table, pickedOf(table, answers).map((picked, column) => (table.columns[column] === index ? effect : picked))))) {
         return { shown: true, offered: false, why: 'notMade', leadDays: null };
+      }
+      if (slot) {
+        const offer = candidateOffer(program, slot, slot.byOption[effect] ?? null, entries, context, resolve);
+        if (!offer.offered) return offer;
       }
       const byVariant = position >= 0 ? variantOffer(program, answers, context, position, option.key) : ALL_OFFERED;
       const out = (choice.effects[effect]?.draws ?? NO_DRAWS).some((draw) => isOut(draw, context));
@@ -56,6 +65,15 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
     });
     return because === undefined ? offers : { ...offers, ...shownByRule };
   });
+}
+
+/** How a candidate stands beside what is in the other slots, and whether there is one of it. */
+function candidateOffer(program: Program, { component, most }: SlotProgram, candidate: CandidateProgram | null, entries: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Offer {
+  if (!candidate || candidate.program.blocking.length > 0) return { shown: true, offered: false, why: 'notOnSale', leadDays: null };
+  const unfit = whyNotFitting(program, component.key, candidate, most === 1, entries, context, resolve);
+  if (unfit) return { shown: true, offered: false, why: 'doesNotFit', unfit, leadDays: null };
+  const out = context.stock !== null && !couldBeHad(candidate, 1, context.stock);
+  return out ? { shown: true, offered: false, why: 'outOfStock', leadDays: null } : ALL_OFFERED;
 }
 
 const ruledOut = (program: Program, rule: number): Offer => ({ shown: true, offered: false, why: 'rule', leadDays: null, because: program.rules?.because[rule] });

@@ -1,4 +1,5 @@
 import { type FormulaOutcome } from '../compile/formulas';
+import { type HeldIn } from '../compile/held';
 import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { type ChargedMeasure } from './charging';
@@ -15,12 +16,14 @@ export interface Reading {
   readonly variant: VariantProgram | null;
   /** what is taken along */
   readonly addOns: readonly AddOnTaken[];
-  /** what it is put together from */
+  /** what it is put together from: its parts, then what is in its slots */
   readonly entries: readonly Entry[];
   /** what is charged for one item of a product that is sold by the unit */
   readonly charged: ChargedMeasure | null;
   /** what the formulas give, in their order */
   readonly outcomes: readonly FormulaOutcome[];
+  /** what is in slots and stands for parts, as formulas look at it; absent where there are none */
+  readonly held?: HeldIn;
   /** whether a rule has fired; null where there are none */
   readonly fired: ((rule: number) => boolean) | null;
 }

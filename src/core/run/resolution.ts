@@ -1,4 +1,4 @@
-import { type AnswerContext } from '../catalog';
+import { type AnswerContext, type PropertyValue } from '../catalog';
 import { type ChoiceShown } from '../compile';
 import { type LineValue } from '../formula';
 import { type Exact } from '../number';
@@ -72,6 +72,8 @@ export interface Resolution {
   readonly currency: string;
   /** weight of one item */
   readonly weight: Quantity | null;
+  /** what it measures or is, by inside name */
+  readonly properties: readonly PropertyShown[];
   /** what it is put together from and what is taken along, each as it resolves by itself, in the order of the page */
   readonly parts: readonly PartShown[];
   readonly draws: readonly Draw[];
@@ -82,10 +84,16 @@ export interface Resolution {
   readonly pictures: readonly PictureView[];
 }
 
+/** A property of an item. */
+export interface PropertyShown {
+  readonly name: string;
+  readonly value: PropertyValue;
+}
+
 /** A part of an item: of a kit, or taken along. */
 export interface PartShown {
-  readonly kind: 'part' | 'addOn';
-  /** key of the part, or of the choice that takes it along */
+  readonly kind: 'part' | 'slot' | 'addOn';
+  /** key of the part, or of the choice that takes it along; of an entry its slot and its number, as in `supers#2` */
   readonly part: string;
   readonly title: string;
   /** slug and title of the product that it is */

@@ -2,13 +2,16 @@ import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
-import { AT_ITEM, AT_QUANTITY } from '../selection';
+import { type Answer, AT_ITEM, AT_QUANTITY, placeOfEntry } from '../selection';
 import { availabilityOf } from '../stock';
 import { checkUnknownKeys, readAnswers, readSelection } from './answers';
 import { chargedOf } from './charging';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
-import { readEntries } from './entries';
+import { type Entry, readEntries } from './entries';
+import { fitProblems } from './fits';
+import { propertiesOf } from './properties';
+import { fillSlots, type Slots } from './slots';
 import { countedAnswers, itemOf, picturesOf } from './item';
 import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
@@ -35,8 +38,15 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
   const { given, quantity, parts } = readSelection(program, selection, problems);
-  const entries = readEntries(program, parts, context, resolve, problems);
-  const { answers, defaulted, bounds, rulings, fired, runs } = readAnswers(program, given, quantity, context, problems);
+  const inParts = readEntries(program, parts, context, resolve, problems);
+  const from = problems.length;
+  const building = builder(program, given, inParts, context);
+  const { answers, defaulted, bounds, rulings, fired, runs } = readAnswers(program, given, quantity, context, problems, building?.filling);
+  const inSlots = building?.filled(answers, problems) ?? NO_ENTRIES;
+  if (inSlots.length > 0) inOrderOfPage(program, problems, from);
+  const entries = inSlots.length === 0 ? inParts : [...inParts, ...inSlots];
+  const held = building?.held();
+  if (program.fits.length > 0) problems.push(...fitProblems(program, entries, context, resolve));
   checkUnknownKeys(program, given, problems);
   const quantityFault = checkQuantity(narrowedQuantity(program, fired), quantity);
   if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
@@ -44,11 +54,11 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const group = context.group ?? null;
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const variant = findVariant(program, answers, isAsked, problems);
-  const charged = chargedOf(program, { answers, quantity, group, runs });
+  const charged = chargedOf(program, { answers, quantity, group, runs, held });
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries);
-  const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs }, problems);
+  const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
   const addOns = takenAddOns(program, answers, context, resolve, problems);
-  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, fired };
+  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, held, fired };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
   if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
@@ -75,7 +85,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   return {
     state: stateOf(problems),
     problems,
-    shown: offersOf(program, answers, context, bounds, rulings),
+    shown: offersOf(program, answers, entries, context, bounds, rulings, resolve),
     counted,
     quantity,
     item: itemOf(program, reading, counted),
@@ -87,11 +97,48 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     currency: program.currency,
     measures: measuresOf(program, outcomes, charged),
     weight,
+    properties: propertiesOf(program, answers, outcomes),
     draws,
     availability,
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, reading),
   };
+}
+
+const NO_ENTRIES: readonly Entry[] = [];
+
+/** What fills the slots of a product while its answers are read, and what they come to; null where nothing looks into slots or parts. */
+function builder(program: Program, given: Readonly<Record<string, unknown>>, parts: readonly Entry[], context: ResolveContext) {
+  const { kit } = program;
+  if (!kit) return null;
+  let read: readonly (Answer | null)[] = [];
+  const slots: Slots = fillSlots(program, given, () => read, parts, context, resolve);
+  return {
+    filling(answers: readonly (Answer | null)[]) {
+      read = answers;
+      return slots.held;
+    },
+    held: () => slots.held,
+    /** what is in the slots that are filled; what is wrong there is told */
+    filled(answers: readonly (Answer | null)[], problems: Problem[]) {
+      read = answers;
+      return kit.slots.flatMap(({ choice }) => {
+        const filled = slots.at(choice);
+        problems.push(...filled.problems);
+        return filled.entries;
+      });
+    },
+  };
+}
+
+/** Puts what is wrong with answers, and with what is in slots, in the order of the page. @param from the first of these problems */
+function inOrderOfPage({ indexOf }: Program, problems: Problem[], from: number): void {
+  const position = ({ where }: Problem) => {
+    const [outermost] = where.part;
+    const key = outermost === undefined ? (where.at === 'choice' ? where.choice : undefined) : placeOfEntry(outermost)?.slot;
+    return indexOf.get(key ?? '') ?? -1;
+  };
+  problems.push(...problems.splice(from).sort((a, b) => position(a) - position(b)));
 }
 
 /** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */
@@ -106,8 +153,8 @@ function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { un
   if (entries.length === 0 && addOns.length === 0) return NO_PARTS;
   const isIncluded = kit?.price.kind === 'own' && kit.price.extras === 'included';
   const shown = [
-    ...entries.map(({ component, candidate, count, resolution, alone, once: ownOnce }): PartShown => ({
-      kind: 'part', part: component.key, title: component.title, product: candidate.product, productTitle: candidate.title,
+    ...entries.map(({ component, candidate, count, resolution, alone, once: ownOnce, place }): PartShown => ({
+      kind: place === component.key ? 'part' : 'slot', part: place, title: component.title, product: candidate.product, productTitle: candidate.title,
       count: 1, pieces: count, resolution, alone, once: isIncluded ? Exact.zero : ownOnce, share: null,
     })),
     ...addOns.map(({ addOn, count, resolution, price }): PartShown => ({

@@ -35,7 +35,7 @@ export function withShares(parts: readonly PartShown[], price: Share | null, pla
   if (parts.length === 0) return parts;
   if (!price) return parts.map((part) => ({ ...part, share: null }));
   const along = parts.filter(({ kind }) => kind === 'addOn');
-  const own = parts.filter(({ kind }) => kind === 'part');
+  const own = parts.filter(({ kind }) => kind !== 'addOn');
   const taken = along.reduce((sum, { alone }) => sum.plus(alone ?? Exact.zero), Exact.zero);
   const keeps = along.length > 0 && !taken.isMore(price.unit);
   const over = keeps || along.length === 0 ? own : parts;

@@ -9,7 +9,7 @@ import { type Entry } from './entries';
 export function shortPart(entries: readonly Entry[], draws: readonly Draw[], stock: string): Entry | null {
   const by = draws.find((draw) => draw.stock === stock)?.by ?? [];
   const keys = new Set(by);
-  const short = entries.filter(({ component }) => keys.has(component.key));
+  const short = entries.filter(({ place }) => keys.has(place));
   return keys.size === short.length ? (short[0] ?? null) : null;
 }
 
@@ -19,14 +19,14 @@ export function shortPart(entries: readonly Entry[], draws: readonly Draw[], sto
  * @param item what there is too little of
  * @param canSupply how many of the whole can be had, of those that are asked for
  */
-export function partOut({ component, candidate, count }: Entry, item: string, canSupply: number, asked: number, view: StockView): Problem {
+export function partOut({ component, candidate, count, place }: Entry, item: string, canSupply: number, asked: number, view: StockView): Problem {
   const others = component.candidates.filter((other) => other !== candidate && couldBeHad(other, count * asked, view)).map(({ title }) => `take ${title}`);
   const instead = component.optional ? [...others, 'leave it out'] : others;
-  return problem({ part: [component.key], at: 'item' }, { code: 'partOut', title: component.title, item, canSupply, asked, instead });
+  return problem({ part: [place], at: 'item' }, { code: 'partOut', title: component.title, item, canSupply, asked, instead });
 }
 
 /** Whether so many of a product could be had, as far as that follows before anything of it is chosen. */
-function couldBeHad({ program }: CandidateProgram, count: number, view: StockView): boolean {
+export function couldBeHad({ program }: CandidateProgram, count: number, view: StockView): boolean {
   if (program.blocking.length > 0) return false;
   const there = (draw: DrawProgram) => isThere(draw, count, view);
   if (!program.draws.every(there)) return false;

@@ -24,16 +24,27 @@ const PLENTY: StockView = stockViewOf(() => 'plenty');
  * @param today the day it is in the shop, as YYYY-MM-DD
  */
 export function soldOutClauses(program: Program, today: string): SoldOutClause[] {
-  return [...ownClauses(program, today), ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today))];
+  const slots = (program.kit?.slots ?? []).flatMap(({ choice, component, least }) => (mustBeFilled(program, choice) ? partClauses({ ...component, optional: false, quantity: { ...component.quantity, least } }, today, false) : []));
+  return [...ownClauses(program, today), ...(program.kit?.components ?? []).flatMap((component) => partClauses(component, today)), ...slots];
+}
+
+/** Whether every selection fills a slot: nothing hides it, and everybody is asked. */
+function mustBeFilled({ choices, rules }: Program, index: number): boolean {
+  const choice = choices[index];
+  return choice !== undefined && choice.required && choice.groups.length === 0 && !rules?.program.onChoice.get(index)?.some(({ effect }) => effect.kind === 'show' || effect.kind === 'hide');
 }
 
 /** So many clauses of a part that can be one of several products are looked at together at most. */
 const MOST_TOGETHER = 200;
 
-/** When a part can't be had, of one that must be there: when none of the products that it can be can be had. */
-function partClauses({ optional, quantity, candidates }: ComponentProgram, today: string): SoldOutClause[] {
+/**
+ * When a part can't be had, of one that must be there: when none of the products that it can be can be had.
+ *
+ * @param alike whether all pieces are of one product; of a slot, where they may differ, one of them is asked for
+ */
+function partClauses({ optional, quantity, candidates }: ComponentProgram, today: string, alike = true): SoldOutClause[] {
   if (optional) return [];
-  const each = candidates.filter(({ program }) => program.blocking.length === 0).map(({ program }) => soldOutClauses(program, today).map((ways) => ways.map((needs) => needs.map((need) => timesNeed(need, quantity.least)))));
+  const each = candidates.filter(({ program }) => program.blocking.length === 0).map(({ program }) => soldOutClauses(program, today).map((ways) => ways.map((needs) => needs.map((need) => timesNeed(need, alike ? quantity.least : 1)))));
   // One of several is sold out when of each of them one clause is closed: all the ways of those clauses together are closed then.
   return each.reduce<SoldOutClause[]>((before, clauses, place) => (place === 0 ? clauses : before.flatMap((one) => clauses.map((other) => [...one, ...other])).slice(0, MOST_TOGETHER)), []);
 }

@@ -39,6 +39,9 @@ export function stockOf(program: Program, context: Pick<ResolveContext, 'today' 
   program.kit?.components.forEach(({ candidates }, index) => {
     for (const candidate of candidates) for (const { key, title } of stockOf(candidate.program, context).values()) add(['parts', index], { stock: key, title });
   });
+  for (const { choice, component } of program.kit?.slots ?? []) {
+    for (const candidate of component.candidates) for (const { key, title } of stockOf(candidate.program, context).values()) add(['choices', choice], { stock: key, title });
+  }
   for (const { rule, draw } of program.rules?.itemEffects ?? []) add(program.rules?.program.rules[rule]?.path ?? ['rules'], draw);
   return found;
 }

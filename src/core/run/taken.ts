@@ -30,7 +30,7 @@ export function drawsOf(program: Program, { answers, variant, addOns, entries, o
       if (brought) for (const draw of brought.draws) addDraw(draws, draw, oneOf(draw, answers, charged), count, items);
     }
   }
-  for (const { component, resolution } of entries) addPart(draws, component.key, 1, resolution, items);
+  for (const { place, resolution } of entries) addPart(draws, place, 1, resolution, items);
   for (const { addOn, count, resolution } of addOns) addPart(draws, addOn.key, count, resolution, items);
   for (let index = 0; index < outcomes.length; index += 1) {
     const drawn = program.formulas[index]?.draw;

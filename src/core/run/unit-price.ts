@@ -183,10 +183,10 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact
 }
 
 /** The formulas with the former base price; those that don't look at it give what they give now. */
-function formerOutcomes({ formulas }: Program, { answers, quantity, group, outcomes }: Reading, base: Exact): readonly FormulaOutcome[] {
+function formerOutcomes({ formulas }: Program, { answers, quantity, group, outcomes, held }: Reading, base: Exact): readonly FormulaOutcome[] {
   return outcomes.map((outcome, index) => {
     const formula = formulas[index];
-    return formula?.compiled.uses.has('base') ? runFormula(formula, { answers, base, quantity, group }) : outcome;
+    return formula?.compiled.uses.has('base') ? runFormula(formula, { answers, base, quantity, group, held }) : outcome;
   });
 }
 

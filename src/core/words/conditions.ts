@@ -7,6 +7,10 @@ const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is 
 
 const DAY: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is before', atMost: 'is not after', more: 'is after', atLeast: 'is not before' };
 
+const PIECES: Readonly<Record<Comparison, string>> = { is: '', isNot: '', less: 'fewer than ', atMost: 'at most ', more: 'more than ', atLeast: 'at least ' };
+
+export const COMPARISON_WORDS = COMPARISON;
+
 export const listed = (words: readonly string[], last: 'or' | 'and') => (words.length < 2 ? (words[0] ?? 'nothing yet') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1) ?? ''}`);
 
 /** A number as people write it: with its unit, where it has one. */
@@ -42,6 +46,10 @@ function testWords(test: NamedTest): string {
   switch (test.kind) {
     case 'option':
       return `${test.choice} ${test.is === 'oneOf' ? 'is' : 'is not'} ${listed(test.options, 'or')}`;
+    case 'pieces':
+      return `there ${test.compare === 'isNot' ? 'are not' : test.value === 1 && test.compare === 'is' ? 'is' : 'are'} ${PIECES[test.compare]}${test.value} of ${test.choice}`;
+    case 'figure':
+      return `${test.formula} ${COMPARISON[test.compare]} ${valueWords(test.unit === '1' ? null : test.unit, test.value)}${test.unit === '1' || unitByCode(test.unit) ? '' : ` ${test.unit}`}`;
     case 'said':
       return `${test.choice} is ${test.yes ? 'taken' : 'not taken'}`;
     case 'answered':

@@ -106,6 +106,13 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   kitTooDeep: { code: 'kitTooDeep', most: 8, product: 'Oak' },
   kitTooLarge: { code: 'kitTooLarge', what: 'parts', most: 3 },
   wasPriceOfKit: { code: 'wasPriceOfKit' },
+  propertyUnreadable: { code: 'propertyUnreadable', name: 'Oak' },
+  propertyNotMeasured: { code: 'propertyNotMeasured', name: 'Oak' },
+  propertyOfPlaceMissing: { code: 'propertyOfPlaceMissing', property: 'Oak', place: 'Oak', product: 'Oak', all: false },
+  fitsItself: { code: 'fitsItself', place: 'Oak' },
+  textsOnlySame: { code: 'textsOnlySame', property: 'Oak' },
+  slotEmpty: { code: 'slotEmpty', title: 'Oak' },
+  preparedRefused: { code: 'preparedRefused', title: 'Oak', first: { code: 'notInShop' } },
   alikeSwatches: { code: 'alikeSwatches', first: 'Oak', second: 'Oak', difference: 'Oak' },
 };
 
@@ -113,6 +120,9 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   selectionMalformed: { code: 'selectionMalformed', expected: 'Oak' },
   unknownChoice: { code: 'unknownChoice', key: 'Oak', meant: 'Oak' },
   unknownPart: { code: 'unknownPart', key: 'Oak', meant: 'Oak' },
+  slotTooFew: { code: 'slotTooFew', title: 'Oak', given: 1, least: 3 },
+  slotTooMany: { code: 'slotTooMany', title: 'Oak', given: 4, most: 3 },
+  doesNotFit: { code: 'doesNotFit', product: 'Oak', property: 'width', is: '4 m', compare: 'is', other: 'Oak', otherProperty: 'width', otherIs: '5 m', reason: '', instead: ['one', 'two'] },
   partFixed: { code: 'partFixed', title: 'Oak' },
   answerFixed: { code: 'answerFixed', title: 'Oak' },
   partNotLeftOut: { code: 'partNotLeftOut', title: 'Oak' },

@@ -8,7 +8,7 @@ import { counted } from './counted';
 
 /** How many of a product's choices ask something that makes no variants. */
 function plainChoices(product: Product): number {
-  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice)).length;
+  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice) && choice.kind !== 'slot').length;
 }
 
 /** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */
@@ -16,6 +16,8 @@ export function facetWords(product: Product): string[] {
   const words: string[] = [];
   if (product.soldBy.kind !== 'each') words.push(`by the ${unitByCode(product.soldBy.unit)?.words[0] ?? product.soldBy.unit}`);
   if (product.parts.length > 0) words.push(`kit of ${product.parts.length}`);
+  const slots = product.choices.filter(({ kind }) => kind === 'slot').length;
+  if (slots > 0) words.push(`build of ${counted(slots, 'slot')}`);
   if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
   const plain = plainChoices(product);
   if (plain > 0) words.push(counted(plain, 'choice'));

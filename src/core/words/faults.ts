@@ -178,6 +178,20 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.product} would nest more than ${data.most} deep here. Put its parts in directly.`;
     case 'kitTooLarge':
       return `These come to more than ${data.most} ${data.what}, those of its parts counted. Take fewer.`;
+    case 'propertyUnreadable':
+      return `Say what ${data.name} is: a number with its unit, or a text.`;
+    case 'propertyNotMeasured':
+      return `${data.name}: a property is a length, an area, a volume, a weight or a number.`;
+    case 'propertyOfPlaceMissing':
+      return data.all ? `Nothing in ${data.place} says its ${data.property}. Give its products that property, or name another.` : `${data.product} says nothing of its ${data.property}, so it never fits. Give it that property, or take it out of ${data.place}.`;
+    case 'fitsItself':
+      return `${data.place} holds one thing at most, which always fits itself. Name another place.`;
+    case 'textsOnlySame':
+      return `${data.property} is a text: it can be the same or not, but neither more nor less.`;
+    case 'slotEmpty':
+      return `No product can be put in ${data.title}. List one that is in the shop, or mend the condition.`;
+    case 'preparedRefused':
+      return `The prepared build ${data.title} can’t be bought as it is: ${reason(data.first)}`;
     case 'wasPriceOfKit':
       return 'The was-price of a kit is what its parts cost one by one, so its own is not shown. Take it away.';
     case 'sheetUnknown':

@@ -32,6 +32,10 @@ export function formulaFaultWords(line: number, data: FormulaFaultData): string 
       return `Line ${line} has no name. Every line but the last needs one, such as area = …`;
     case 'unknownName':
       return `Line ${line}: there is nothing called “${data.name}” here.${data.nearest ? ` Is ${data.nearest} meant?` : ''}`;
+    case 'ofSeveral':
+      return `Line ${line}: there may be several there. Say sum(${data.name}), min(${data.name}) or max(${data.name}).`;
+    case 'notAPlace':
+      return `Line ${line}: ${data.function} asks of what is in a slot or part${data.nearest ? `. Is ${data.function}(${data.nearest}) meant?` : data.known.length > 0 ? `, such as ${data.function}(${data.known[0] ?? ''}).` : ', and this product has none.'}`;
     case 'unknownUnit':
       return `Line ${line}: “${data.unit}” is not a unit we know. Use m, cm, m2, kg, L, ft, pieces or the shop’s currency.`;
     case 'unknownFunction':

@@ -1,8 +1,8 @@
 export { facetWords, priceWords } from './facets';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { formulaFaultWords } from './formulas';
-export { conditionWords, ruleName } from './conditions';
+export { COMPARISON_WORDS, conditionWords, ruleName } from './conditions';
 export { effectWords } from './rules';
 export { counted } from './counted';
-export { dimensionNames, faultWords, problemText, problemWords, type Words } from './problems';
+export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';

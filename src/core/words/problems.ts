@@ -1,5 +1,6 @@
 import { formatMoney } from '../money';
 import { type FaultData, type ProblemData } from '../problems';
+import { type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
@@ -103,6 +104,15 @@ export function problemWords(data: ProblemData): Words {
       return { message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`, remedy: `Choose ${data.least - data.given} more.` };
     case 'tooManyPicked':
       return { message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`, remedy: `Leave ${data.given - data.most} out.` };
+    case 'slotTooFew':
+      return { message: `${data.title}: ${data.given} in it, at least ${data.least} are needed.`, remedy: `Add ${data.least - data.given} more.` };
+    case 'slotTooMany':
+      return { message: `${data.title}: ${data.given} in it, at most ${data.most} can be.`, remedy: `Take ${data.given - data.most} out.` };
+    case 'doesNotFit':
+      return {
+        message: data.reason || `${data.product} does not fit ${data.other}: ${notFittingWords(data)}.`,
+        ...(data.instead.length > 0 && { remedy: `Instead, ${either(data.instead)}.` }),
+      };
     case 'pickedTwice':
       return { message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' };
     case 'dayUnreadable':
@@ -169,6 +179,16 @@ export function problemWords(data: ProblemData): Words {
       return { message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`, remedy: 'Choose fewer of them.' };
   }
 }
+
+/** Why two things don't fit, as a part of a sentence: `its footprint is 440 mm, where 465 mm are needed`. */
+export function notFittingWords({ property, is, compare, other, otherProperty, otherIs }: NotFitting): string {
+  if (is === null) return `it says nothing of its ${property}`;
+  if (otherIs === null) return `${other} says nothing of its ${otherProperty}`;
+  const wanted = compare === 'is' ? 'and has to be' : compare === 'isNot' ? 'and may not be' : `and has to be ${FITS[compare]}`;
+  return `its ${property} is ${is}, ${wanted} ${otherIs}`;
+}
+
+const FITS: Readonly<Record<'less' | 'atMost' | 'more' | 'atLeast', string>> = { less: 'less than', atMost: 'at most', more: 'more than', atLeast: 'at least' };
 
 function nearestWords(nearest: readonly (string | number)[]): string | undefined {
   return nearest.length > 0 ? `Nearest: ${either(nearest)}.` : undefined;

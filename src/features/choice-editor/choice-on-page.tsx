@@ -2,7 +2,7 @@
 
 import { Box, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { type Choice, hasOptions, isNote } from '@/core/catalog';
+import { type Choice, isNote } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
@@ -45,12 +45,12 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
             {choice.kind === 'several' && (
               <SelectField label="Shown as" value={choice.look} alternatives={LOOKS.several} onChange={(value) => edit('look', (draft) => draft.kind === 'several' && void (draft.look = LOOKS.several.find((look) => look.value === value)?.value ?? 'ticks'))} />
             )}
-            {hasOptions(choice) && (
+            {'columns' in choice && (
               <SelectField
                 label="Options in a row"
                 value={choice.columns === null ? '' : String(choice.columns)}
                 alternatives={[{ value: '', label: 'as many as fit' }, ...Array.from({ length: 8 }, (_, count) => ({ value: String(count + 1), label: String(count + 1) }))]}
-                onChange={(value) => edit('columns', (draft) => hasOptions(draft) && void (draft.columns = value === '' ? null : Number(value)))}
+                onChange={(value) => edit('columns', (draft) => 'columns' in draft && void (draft.columns = value === '' ? null : Number(value)))}
               />
             )}
             <SelectField
@@ -80,7 +80,7 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
             <HStack gap="6" wrap="wrap">
               <Tick label="Show its title" checked={choice.titleShown} onChange={(on) => edit('titleShown', (draft) => void (draft.titleShown = on))} />
               <Tick label="Help only on demand" checked={choice.helpShown === 'onDemand'} onChange={(on) => edit('helpShown', (draft) => void (draft.helpShown = on ? 'onDemand' : 'always'))} />
-              {hasOptions(choice) && <OwnQuantity choice={choice} fault={quantityFault} edit={edit} />}
+              {'ownQuantity' in choice && <OwnQuantity choice={choice} fault={quantityFault} edit={edit} />}
             </HStack>
           )}
           <Box>
@@ -95,11 +95,11 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
   );
 }
 
-function OwnQuantity({ choice, fault, edit }: { choice: Extract<Choice, { options: unknown }>; fault?: string; edit: EditChoice }) {
-  const most = useWholeText(choice.mostEach, { least: 2, most: 999, mayBeEmpty: false }, (value) => value !== null && edit('mostEach', (draft) => hasOptions(draft) && void (draft.mostEach = value)));
+function OwnQuantity({ choice, fault, edit }: { choice: Extract<Choice, { ownQuantity: unknown }>; fault?: string; edit: EditChoice }) {
+  const most = useWholeText(choice.mostEach, { least: 2, most: 999, mayBeEmpty: false }, (value) => value !== null && edit('mostEach', (draft) => 'mostEach' in draft && void (draft.mostEach = value)));
   return (
     <HStack gap="3" align="center">
-      <Tick label="Each picked option takes a quantity" checked={choice.ownQuantity} onChange={(on) => edit('ownQuantity', (draft) => hasOptions(draft) && void (draft.ownQuantity = on))} />
+      <Tick label="Each picked option takes a quantity" checked={choice.ownQuantity} onChange={(on) => edit('ownQuantity', (draft) => 'ownQuantity' in draft && void (draft.ownQuantity = on))} />
       {choice.ownQuantity && (
         <Box w="110px">
           <TextField label="at most" value={most.text} fault={most.fault} inputMode="numeric" onChange={most.take} />

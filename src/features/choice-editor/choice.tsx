@@ -87,7 +87,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
       )}
       {requiredFault && <Text color={choice.required ? 'brick.fg' : 'copper.fg'}>{requiredFault}</Text>}
       <KindFields choice={choice} index={index} edit={edit} />
-      {hasOptions(choice) && (
+      {hasOptions(choice) && choice.kind !== 'slot' && (
         <>
           <OptionsEditor choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => hasOptions(draft) && recipe(draft))} />
           {isStocked(choice) && <StockedNote />}

@@ -9,7 +9,7 @@ import { Tick } from '../editor-kit/tick';
 import { type EditChoice } from './choice';
 
 /** What is chosen to begin with: one option, several, or none, so that customers must choose. */
-export function DefaultField({ choice, index, edit }: { choice: OptionsChoice; index: number; edit: EditChoice }) {
+export function DefaultField({ choice, index, edit }: { choice: Exclude<OptionsChoice, { kind: 'slot' }>; index: number; edit: EditChoice }) {
   const fault = useFaultAt('choices', index, 'default');
   if (choice.kind === 'several') {
     return (

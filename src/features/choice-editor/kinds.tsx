@@ -7,6 +7,7 @@ import { FileFields } from './file-fields';
 import { AgreementFields, type KindProps, LetteringFields, LinkAddress, NumberLimits, ParagraphText, SeveralBounds, TextLimits, YesNoDefault } from './kind-fields';
 import { PicturePlaceFields } from './picture-place';
 import { QuickPicks } from './quick-picks';
+import { SlotFields } from './slot-fields';
 
 interface EditorOfKind<K extends ChoiceKind> {
   /** what it is called where one is added */
@@ -48,6 +49,7 @@ export const choiceKindsHere = {
   yesNo: { words: 'yes or no', short: 'yes or no', begins: { required: false, default: false }, Fields: YesNoDefault },
   agreement: { words: 'agreement to terms', short: 'agreement', begins: {}, Fields: AgreementFields },
   addOn: { words: 'another product along with it', short: 'add-on', begins: { required: false }, Fields: AddOnFields },
+  slot: { words: 'what is put in a slot of a build', short: 'slot', begins: {}, Fields: SlotFields },
   heading: { words: 'a heading (asks nothing)', short: 'heading', begins: {}, Fields: null },
   paragraph: { words: 'a paragraph (asks nothing)', short: 'paragraph', begins: {}, Fields: ParagraphText },
   link: { words: 'a link (asks nothing)', short: 'link', begins: {}, Fields: LinkAddress },

@@ -12,7 +12,7 @@ import { PictureField } from '../editor-kit/picture-field';
 import { Tick } from '../editor-kit/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { WeightField } from '../editor-kit/weight-field';
-import { PropertiesField } from './properties-field';
+import { PropertiesField } from '../editor-kit/properties-field';
 
 interface Props {
   choice: OptionsChoice;

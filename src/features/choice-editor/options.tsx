@@ -6,7 +6,7 @@ import { type FormEvent, useState } from 'react';
 import { freeKey, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { useEditing } from '../editor-kit/editing';
-import { moveEntry, Sortable } from '../editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { newOption } from './new-choice';
 import { OptionRow } from './option-row';
 import { PasteOptions } from './paste-options';

@@ -7,7 +7,8 @@ import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { PartsForm } from '@/features/selection/parts-form';
-import { ProblemNote, SelectionForm } from '@/features/selection/selection-form';
+import { ProblemNote } from '@/features/selection/problem-note';
+import { ProductForm } from '@/features/selection/product-form';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
 import { Sku, Slip, type Tone } from '@/ui/text';
@@ -57,7 +58,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
       {groups}
       <PartsForm holder={selection} name="counter" showMissing />
-      <SelectionForm choices={product.choices} page={selection.page} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
+      <ProductForm choices={product.choices} page={selection.page} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
       <Box>
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
           Quantity

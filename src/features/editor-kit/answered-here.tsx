@@ -1,11 +1,13 @@
 'use client';
 
 import { SOME_DAY } from '@/core/calendar';
-import { type Choice } from '@/core/catalog';
+import { type Choice, type UploadedFile } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
 import { resolve } from '@/core/run';
-import { type Answers, SelectionForm } from '@/features/selection/selection-form';
+import { ProductForm } from '@/features/selection/product-form';
+import { type Answers } from '@/features/selection/selection-form';
+import { useEditing } from './editing';
 
 interface Props {
   /** of the product whose choices are answered */
@@ -18,13 +20,17 @@ interface Props {
   onAnswer: (choice: string, answer: unknown) => void;
 }
 
+const NO_FILES: ReadonlyMap<string, UploadedFile> = new Map();
+
 /** Another product’s choices, answered here by the catalog manager for every customer. */
 export function AnsweredHere({ program, choices, answers, name, showMissing, onAnswer }: Props) {
+  const { surroundings } = useEditing();
+  const around = { today: SOME_DAY, group: null, files: NO_FILES, surroundings, takeFile: () => Promise.reject(new Error('Files can’t be chosen beforehand.')) };
   const resolution = resolutionJson(resolve(program, { answers }, { stock: null, today: SOME_DAY }));
   return (
-    <SelectionForm
+    <ProductForm
       choices={choices}
-      page={{ today: SOME_DAY, resolution, files: new Map(), upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
+      page={{ today: SOME_DAY, program, around, showMissing, resolution, files: NO_FILES, upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
       answers={answers}
       name={name}
       showMissing={showMissing}

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, type ReactNode, useContext } from 'react';
-import { type CatalogSurroundings, type Product, type Shop } from '@/core/catalog';
+import { type CatalogSurroundings, type JoinCondition, type Product, type Shop } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { type Fault, type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
@@ -29,6 +29,8 @@ export interface Editing {
   reloadStock(): Promise<void>;
   /** fetches what compiling needs of a product that begins to be taken along */
   bringAlong(slug: string): Promise<void>;
+  /** fetches the products that join a slot by its conditions */
+  bringJoining(joins: readonly JoinCondition[]): Promise<void>;
 }
 
 /** What of the product is in the shop; nulls while nothing is. */
@@ -47,6 +49,9 @@ export type Place =
   | `choice:${string}`
   | `sheet:${string}`
   | 'parts'
+  | 'properties'
+  | 'fits'
+  | 'prepared'
   | 'made-of'
   | 'variants'
   | 'formulas'

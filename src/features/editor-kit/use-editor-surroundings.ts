@@ -2,11 +2,12 @@
 
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
-import { type CatalogSurroundings, productSchema } from '@/core/catalog';
+import { type CatalogSurroundings, type JoinCondition, type Product, productSchema } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { type StockView, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 
+const joiningSchema = z.object({ products: z.array(productSchema) });
 const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string() }));
 
 export interface EditorSurroundingsState {
@@ -14,6 +15,7 @@ export interface EditorSurroundingsState {
   readonly stock: readonly StockView[];
   readonly reloadStock: () => Promise<void>;
   readonly bringAlong: (slug: string) => Promise<void>;
+  readonly bringJoining: (joins: readonly JoinCondition[]) => Promise<void>;
 }
 
 /** What an editor works with beside its document, kept up to date. */
@@ -22,16 +24,21 @@ export function useEditorSurroundings(initial: PortableSurroundings, initialStoc
   const [stock, setStock] = useState(initialStock);
   const surroundings = useSurroundings(portable, stock);
   const reloadStock = useCallback(async () => setStock(await send('GET', '/api/manage/stock', undefined, stockSchema)), []);
-  const bringAlong = useCallback(async (slug: string) => {
-    if (slug === '') return;
-    const fresh = await send('GET', `/api/manage/in-shop/${slug}`, undefined, z.array(productSchema));
+  const keep = useCallback((fresh: readonly Product[]) => {
     setPortable((current) => ({ ...current, products: [...current.products.filter((product) => !fresh.some((other) => other.slug === product.slug)), ...fresh] }));
   }, []);
+  const bringAlong = useCallback(
+    async (slug: string) => {
+      if (slug !== '') keep(await send('GET', `/api/manage/in-shop/${slug}`, undefined, z.array(productSchema)));
+    },
+    [keep],
+  );
+  const bringJoining = useCallback(async (joins: readonly JoinCondition[]) => keep((await send('POST', '/api/manage/in-shop', { joins }, joiningSchema)).products), [keep]);
   // Back from another window, where stock may have been entered.
   useEffect(() => {
     const refresh = () => void reloadStock().catch(() => undefined);
     window.addEventListener('focus', refresh);
     return () => window.removeEventListener('focus', refresh);
   }, [reloadStock]);
-  return { surroundings, stock, reloadStock, bringAlong };
+  return { surroundings, stock, reloadStock, bringAlong, bringJoining };
 }

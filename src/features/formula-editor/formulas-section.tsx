@@ -2,7 +2,7 @@
 
 import { Box, Button, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
-import { type Formula, type FormulaServes, freeKey } from '@/core/catalog';
+import { type Formula, type FormulaServes, freeKey, keyFrom } from '@/core/catalog';
 import { type ResolutionJson } from '@/core/exchange';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
@@ -20,6 +20,7 @@ const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
   { value: 'amount', label: 'adds to the price' },
   { value: 'weight', label: 'adds to the weight' },
   { value: 'draw', label: 'is taken from stock' },
+  { value: 'property', label: 'is a property of it' },
   { value: 'shown', label: 'is shown to customers' },
   { value: 'least', label: 'is the least' },
   { value: 'most', label: 'is the most' },
@@ -76,6 +77,8 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       case 'weight':
       case 'shown':
         return { kind };
+      case 'property':
+        return { kind, name: freeKey(formula.title, [], 'figure') };
       case 'draw':
         return { kind, stock: stock[0]?.key ?? '', pieces: 1 };
       case 'least':
@@ -95,6 +98,11 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
         <SelectField label="It" value={formula.serves.kind} width="200px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
         {formula.serves.kind === 'draw' && (
           <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
+        )}
+        {formula.serves.kind === 'property' && (
+          <Box w="150px">
+            <TextField label="called" value={formula.serves.name} maxLength={60} onChange={(name) => edit('property', (draft) => void (draft.serves = { kind: 'property', name: keyFrom(name) || 'figure' }))} />
+          </Box>
         )}
         {'measure' in formula.serves && (
           <SelectField

@@ -34,6 +34,9 @@ import { type EditorView } from '@/services/products/editing';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
+import { FitsSection } from './builds/fits-section';
+import { PreparedSection } from './builds/prepared-section';
+import { PropertiesSection } from './builds/properties-section';
 import { ConflictDialog } from './conflict-dialog';
 import { Outline } from './outline';
 import { PartsSection } from './parts/parts-section';
@@ -69,7 +72,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
     editor,
   );
   const others = usePresence(opened.id, editor, draft.hearOfVersion);
-  const { surroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
+  const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
   // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
   const settled = useDeferredValue(draft.document);
   const selection = useSelection(settled, surroundings, stock, { today, group });
@@ -87,8 +90,8 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
 
   // What stands beside the field that is typed into follows when the keys rest; the field itself has every key at once.
   const beside = useMemo<Editing>(
-    () => ({ productId: opened.id, product: settled, program, assembled: program.product, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change: draft.change, goTo: setPlace, reloadStock, bringAlong }),
-    [opened.id, settled, program, surroundings, stock, findings, suggestions, inShop, draft.change, reloadStock, bringAlong],
+    () => ({ productId: opened.id, product: settled, program, assembled: program.product, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change: draft.change, goTo: setPlace, reloadStock, bringAlong, bringJoining }),
+    [opened.id, settled, program, surroundings, stock, findings, suggestions, inShop, draft.change, reloadStock, bringAlong, bringJoining],
   );
   const editing = useMemo<Editing>(() => ({ ...beside, product: draft.document }), [beside, draft.document]);
   const outline = useMemo(
@@ -161,6 +164,12 @@ function Middle({ place, version, bringBack, revision, selection, checks, onGrou
       return <VariantsSection />;
     case 'parts':
       return <PartsSection />;
+    case 'properties':
+      return <PropertiesSection />;
+    case 'fits':
+      return <FitsSection />;
+    case 'prepared':
+      return <PreparedSection selection={selection} />;
     case 'made-of':
       return <MadeOfSection resolution={selection.resolution} />;
     case 'proofs':

@@ -1,17 +1,22 @@
 'use client';
 
 import { Box, Stack } from '@chakra-ui/react';
-import { type Choice, hasOptions, isNote, isStocked } from '@/core/catalog';
+import { type Choice, hasOptions, isNote, isStocked, type SlotChoice } from '@/core/catalog';
 import { conditionWords, counted, priceWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { type Editing, type Place, useEditing } from '@/features/editor-kit/editing';
 import { OutlineLine } from '@/features/editor-kit/outline-line';
-import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
 
+function slotState({ options, joins, least, most }: SlotChoice): string {
+  const many = most === 1 ? 'slot' : `slot for ${least === most ? least : `${least} to ${most}`}`;
+  return joins.length > 0 ? `${many}, by condition` : `${many}, ${counted(options.length, 'candidate')}`;
+}
+
 function choiceState(choice: Choice): string {
-  const about = hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short;
+  const about = choice.kind === 'slot' ? slotState(choice) : hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short;
   return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}`;
 }
 
@@ -33,6 +38,7 @@ function stockState({ product, program, assembled }: Pick<Editing, 'product' | '
   if (product.draws.length > 0) return `takes from ${counted(product.draws.length, 'item')}`;
   if (product.variants.length > 0) return 'taken by the variant';
   if (product.parts.length > 0) return 'taken by its parts';
+  if (program.kit) return 'taken by what is in its slots';
   if (assembled.choices.some((choice) => (hasOptions(choice) ? choice.options.some((option) => option.draws.length > 0) : 'draws' in choice && choice.draws.length > 0))) return 'taken by what is chosen';
   return program.formulas.some(({ draw }) => draw) ? 'taken by formulas' : 'takes nothing yet';
 }
@@ -69,10 +75,12 @@ export function Outline({ current, published, checks }: { current: Place; publis
   const entries = pageEntries(product, surroundings.sheets);
   const hasStocked = assembled.choices.some(isStocked);
   const { quantity } = product;
+  const isPutTogether = program.kit !== null || product.fits.length > 0 || product.prepared.length > 0;
   return (
     <Stack as="nav" aria-label="Outline" gap="0.5">
       <OutlineLine place="basics" current={current} title="Name and words" state={product.sku || 'no SKU yet'} />
       <OutlineLine place="pictures" current={current} title="Pictures" state={product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture')} />
+      <OutlineLine place="properties" current={current} title="Properties" state={program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', ')} />
       <OutlineLine place="price" current={current} title="Price and unit" state={priceWords(program) ?? 'no price yet'} />
       <OutlineLine place="choices" current={current} title="Choices" state={product.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle'} />
       <Box pl="3">
@@ -97,6 +105,8 @@ export function Outline({ current, published, checks }: { current: Place; publis
       </Box>
       {(hasStocked || product.variants.length > 0) && <OutlineLine place="variants" current={current} title="Variants" state={product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination')} />}
       <OutlineLine place="parts" current={current} title="Parts" state={product.parts.length === 0 ? 'none: sold by itself' : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}`} />
+      {isPutTogether && <OutlineLine place="fits" current={current} title="What must fit" state={product.fits.length === 0 ? 'all goes with all' : counted(product.fits.length, 'sentence')} />}
+      {isPutTogether && <OutlineLine place="prepared" current={current} title="To start from" state={product.prepared.length === 0 ? 'nothing prepared' : counted(product.prepared.length, 'prepared build')} />}
       <OutlineLine place="rules" current={current} title="Rules" state={product.rules.length + product.tables.length === 0 ? 'none: every choice for itself' : counted(product.rules.length + product.tables.length, 'rule')} />
       <OutlineLine place="formulas" current={current} title="Formulas and rates" state={product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula')} />
       <OutlineLine

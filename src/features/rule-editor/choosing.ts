@@ -26,6 +26,8 @@ function freshTest(kind: TestOfChoice, choice: string): Test {
   switch (kind) {
     case 'option':
       return { kind, choice, is: 'oneOf', options: [] };
+    case 'pieces':
+      return { kind, choice, compare: 'atLeast', value: 1 };
     case 'said':
       return { kind, choice, yes: true };
     case 'value':

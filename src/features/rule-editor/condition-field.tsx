@@ -3,10 +3,13 @@
 import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Condition, DEEPEST_CONDITION, type Test } from '@/core/catalog';
+import { figuresOf, resultUnit } from '@/core/compile';
+import { type Dim } from '@/core/formula';
 import { type Comparison } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { useEditing } from '@/features/editor-kit/editing';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField } from '@/ui/field';
 import { asks, choiceAlternatives, optionAlternatives, usualTest } from './choosing';
 import { SeveralPicks } from './several-picks';
@@ -96,16 +99,20 @@ const ANSWERED = [
 function TestField({ label, test, onChange, onRemove }: { label: string; test: Test; onChange: (test: Condition) => void; onRemove?: () => void }) {
   const { assembled, shop, suggestions } = useEditing();
   const { choices } = assembled;
-  const subject = 'choice' in test ? `choice:${test.choice}` : test.kind;
+  const figures = useFigures();
+  const subject = 'choice' in test ? `choice:${test.choice}` : test.kind === 'figure' ? `figure:${test.formula}` : test.kind;
   const subjects = [
     ...choiceAlternatives(choices, asks).map(({ value, label: words }) => ({ value: `choice:${value}`, label: words })),
+    ...figures.map(({ key, title }) => ({ value: `figure:${key}`, label: `what ${title} comes to` })),
     { value: 'quantity', label: 'the quantity' },
     ...(shop.groups.length > 0 ? [{ value: 'group', label: 'the customer’s group' }] : []),
     { value: 'category', label: 'the category' },
   ];
   const setSubject = (value: string) => {
     const choice = choices.find(({ key }) => `choice:${key}` === value);
+    const figure = figures.find(({ key }) => `figure:${key}` === value);
     if (choice) onChange(usualTest(choice));
+    else if (figure) onChange({ kind: 'figure', formula: figure.key, compare: 'more', value: '', unit: figure.unit });
     else if (value === 'group') onChange({ kind: 'group', is: 'oneOf', groups: [] });
     else if (value === 'category') onChange({ kind: 'category', is: 'oneOf', categories: [] });
     else onChange({ kind: 'quantity', compare: 'atLeast', value: 2 });
@@ -131,23 +138,28 @@ const AMONG = [
   { value: 'oneOf', label: 'is' },
   { value: 'noneOf', label: 'is not' },
 ];
+const PIECES = [{ value: 'pieces', label: 'has in it' }];
 const amongOf = (value: string) => (value === 'noneOf' ? 'noneOf' : 'oneOf');
 
 function TestParts({ label, test, groups, categories, onChange }: PartsProps) {
   const { assembled } = useEditing();
   const { choices } = assembled;
   switch (test.kind) {
+    case 'pieces':
     case 'option':
     case 'answered': {
-      const verb = test.kind === 'option' ? test.is : test.answered ? 'answered' : 'empty';
+      const verb = test.kind === 'option' ? test.is : test.kind === 'pieces' ? 'pieces' : test.answered ? 'answered' : 'empty';
       const options = optionAlternatives(choices, test.choice);
+      const isSlot = choices.find(({ key }) => key === test.choice)?.kind === 'slot';
       const setVerb = (value: string) => {
-        if (value === 'answered' || value === 'empty') onChange({ kind: 'answered', choice: test.choice, answered: value === 'answered' });
+        if (value === 'pieces') onChange({ kind: 'pieces', choice: test.choice, compare: 'atLeast', value: 2 });
+        else if (value === 'answered' || value === 'empty') onChange({ kind: 'answered', choice: test.choice, answered: value === 'answered' });
         else onChange({ kind: 'option', choice: test.choice, is: amongOf(value), options: test.kind === 'option' ? test.options : [] });
       };
       return (
         <>
-          <SelectField small hideLabel label={`${label}: verb`} width="120px" value={verb} alternatives={options.length > 0 ? [...AMONG, ...ANSWERED] : ANSWERED} onChange={setVerb} />
+          <SelectField small hideLabel label={`${label}: verb`} width="120px" value={verb} alternatives={[...(options.length > 0 ? AMONG : []), ...(isSlot ? PIECES : []), ...ANSWERED]} onChange={setVerb} />
+          {test.kind === 'pieces' && <WholeParts label={label} test={test} onChange={onChange} />}
           {test.kind === 'option' && <SeveralPicks label={`${label}: options`} joined="or" picked={test.options} alternatives={options} onChange={(picked) => onChange({ ...test, options: picked })} />}
         </>
       );
@@ -168,6 +180,14 @@ function TestParts({ label, test, groups, categories, onChange }: PartsProps) {
     case 'characters':
     case 'quantity':
       return <WholeParts label={label} test={test} onChange={onChange} />;
+    case 'figure':
+      return (
+        <>
+          <SelectField small hideLabel label={`${label}: verb`} width="128px" value={test.compare} alternatives={NUMBERS} onChange={(value) => onChange({ ...test, compare: comparisonOf(value) })} />
+          <Input aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor="border.emphasized" value={test.value} onChange={(event) => onChange({ ...test, value: event.target.value.trim() })} />
+          <FigureUnit label={label} test={test} onChange={onChange} />
+        </>
+      );
     case 'day':
       return (
         <>
@@ -192,13 +212,27 @@ function TestParts({ label, test, groups, categories, onChange }: PartsProps) {
   }
 }
 
-function WholeParts({ label, test, onChange }: { label: string; test: Extract<Test, { kind: 'characters' | 'quantity' }>; onChange: (test: Condition) => void }) {
+/** The formulas that conditions can ask about, with the unit that their results are usually told in. */
+function useFigures(): { readonly key: string; readonly title: string; readonly unit: string; readonly dim: Dim }[] {
+  const { program, shop } = useEditing();
+  return [...figuresOf(program.formulas)].flatMap(([key, { title, dim, ofBase }]) => (dim && !ofBase ? [{ key, title, dim, unit: dim.money === 1 ? shop.currency : (resultUnit(dim)?.code ?? '1') }] : []));
+}
+
+/** The unit that a figure is compared in: any that measures the same. */
+function FigureUnit({ label, test, onChange }: { label: string; test: Extract<Test, { kind: 'figure' }>; onChange: (test: Condition) => void }) {
+  const figure = useFigures().find(({ key }) => key === test.formula);
+  const dimension = unitByCode(test.unit)?.dimension;
+  if (!figure || figure.dim.money > 0 || !dimension || dimension === 'count') return <Text>{test.unit === '1' ? '' : test.unit}</Text>;
+  return <SelectField small hideLabel label={`${label}: unit`} width="130px" value={test.unit} alternatives={unitAlternatives(dimension)} onChange={(unit) => onChange({ ...test, unit })} />;
+}
+
+function WholeParts({ label, test, onChange }: { label: string; test: Extract<Test, { kind: 'characters' | 'quantity' | 'pieces' }>; onChange: (test: Condition) => void }) {
   const whole = useWholeText(test.value, { least: 0, most: 100_000, mayBeEmpty: false }, (value) => onChange({ ...test, value: value ?? 0 }));
   return (
     <>
       <SelectField small hideLabel label={`${label}: verb`} width="128px" value={test.compare} alternatives={NUMBERS} onChange={(value) => onChange({ ...test, compare: comparisonOf(value) })} />
       <Input aria-label={`${label}: value`} aria-invalid={whole.fault !== undefined} size="sm" w="72px" textAlign="end" inputMode="numeric" bg="bg.panel" borderColor={whole.fault ? 'brick.solid' : 'border.emphasized'} value={whole.text} onChange={(event) => whole.take(event.target.value)} />
-      <Box>{test.kind === 'characters' ? 'characters' : ''}</Box>
+      <Box>{test.kind === 'characters' ? 'characters' : test.kind === 'pieces' ? 'pieces' : ''}</Box>
     </>
   );
 }

@@ -9,6 +9,7 @@ import { LetteringControl } from './lettering-control';
 import { ListControl } from './list-control';
 import { NoteView } from './note';
 import { SeveralControl } from './several-control';
+import { SlotControl } from './slot-control';
 import { SwatchControl } from './swatch-control';
 import { LongTextControl, MeasureControl, NumberControl, TextControl } from './typed-controls';
 import { YesNoControl } from './yes-no-control';
@@ -37,6 +38,7 @@ const controls = {
   yesNo: { Control: YesNoControl, labelsItself: ({ required }) => required },
   agreement: { Control: AgreementControl, labelsItself: true },
   addOn: { Control: AddOnControl, labelsItself: true },
+  slot: { Control: SlotControl, labelsItself: true },
   heading: note,
   paragraph: note,
   link: note,

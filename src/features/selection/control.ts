@@ -1,6 +1,8 @@
 import { type Choice, type UploadedFile } from '@/core/catalog';
 import { type CountedAnswerJson, type OptionOfferJson, type ResolutionJson } from '@/core/exchange';
+import { type Program } from '@/core/compile';
 import { type PickedOption } from '@/core/run';
+import { type Around } from './given-parts';
 
 /** What the control of any kind of choice is given. */
 export interface ControlProps<C extends Choice = Choice> {
@@ -22,6 +24,12 @@ export interface ControlProps<C extends Choice = Choice> {
 export interface PageContext {
   /** the day it is in the shop, as YYYY-MM-DD */
   readonly today: string;
+  /** the product whose page it is */
+  readonly program: Program;
+  /** what forms on one page share */
+  readonly around: Around;
+  /** whether answers that are merely missing are pointed out */
+  readonly showMissing: boolean;
   readonly resolution: ResolutionJson;
   /** keeps a file that the customer gives and says its token */
   readonly upload: (choice: Extract<Choice, { kind: 'file' }>, file: File) => Promise<string>;
@@ -37,6 +45,7 @@ const WHY = {
   notOnSale: 'not on sale at the moment',
   outOfStock: 'out of stock',
   otherGroup: 'not offered to you',
+  doesNotFit: 'does not fit',
   noWay: 'does not go with the rest',
 } as const;
 
@@ -53,6 +62,7 @@ export function isShown(offers: readonly OptionOfferJson[], option: string): boo
 export function whyNot(offers: readonly OptionOfferJson[], option: string): string {
   const offer = offerOf(offers, option);
   if (offer?.why === 'rule') return `not when ${offer.because ?? 'a rule forbids it'}`;
+  if (offer?.why === 'doesNotFit') return offer.because ?? WHY.doesNotFit;
   return offer?.why ? WHY[offer.why] : '';
 }
 

@@ -2,7 +2,7 @@
 
 import { Button, HStack, Text } from '@chakra-ui/react';
 import { changeWords } from '@/core/words';
-import { ProblemNote } from './selection-form';
+import { ProblemNote } from './problem-note';
 import { type SelectionState } from './use-selection';
 
 /** What is wrong with the item as a whole; and what to change so that the answer given last can stay, with the button that changes it. */

@@ -1,14 +1,20 @@
-import { type Outlook } from '@/core/analysis';
+import { type Change, type Outlook } from '@/core/analysis';
 import { type Program } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
 import { resolve, resolveAddOn } from '@/core/run';
+import { refilled } from '@/core/selection';
 import { type PageContext } from './control';
 import { type Around } from './given-parts';
+import { type Answers } from './selection-form';
 
 /** What the controls of a form need of the page around them. */
-export function pageOf(program: Program, resolution: ResolutionJson, { today, group, files, takeFile }: Around): PageContext {
+export function pageOf(program: Program, resolution: ResolutionJson, around: Around): PageContext {
+  const { today, group, files, takeFile } = around;
   return {
     today,
+    program,
+    around,
+    showMissing: false,
     resolution,
     files,
     upload: (choice, file) => takeFile(program.slug, choice, file),
@@ -25,6 +31,12 @@ export function withoutDeadEnds(program: Program, shown: ResolutionJson['shown']
     if (!dead || !entry.shown || program.choices[index]?.key !== entry.choice) return entry;
     return { ...entry, options: entry.options.map((offer, option) => (offer.offered && dead.has(option) ? { ...offer, offered: false, why: 'noWay' } : offer)) };
   });
+}
+
+/** Answers with changes made; of slots, what stays in them stays as it was configured. */
+export function changedAnswers(program: Program, answers: Answers, changes: readonly Change[]): Answers {
+  const isSlot = (key: string) => program.product.choices[program.indexOf.get(key) ?? -1]?.kind === 'slot';
+  return { ...answers, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to !== null && isSlot(choice) ? refilled(answers[choice], to) : to])) };
 }
 
 /** What taking a product along adds, as a decimal. */

@@ -2,17 +2,18 @@
 
 import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
 import { useId } from 'react';
-import { type CandidateProgram, type ComponentProgram } from '@/core/compile';
-import { type PartJson } from '@/core/exchange';
+import { type ComponentProgram } from '@/core/compile';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { plainPrice } from '@/core/run';
-import { LayeredPicture } from '@/ui/layered-picture';
 import { Money } from '@/ui/text';
+import { type EntryFormProps } from './entry-form';
 import { type PartsHolder } from './given-parts';
 import { ItemProblems } from './item-problems';
 import { CountField } from './quantity-field';
-import { ProblemNote, SelectionForm } from './selection-form';
+import { PartPicture } from './part-picture';
+import { ProblemNote } from './problem-note';
+import { SelectionForm } from './selection-form';
 import { type PartChosen, usePart, usePartChosen } from './use-part';
 
 interface Props {
@@ -26,6 +27,7 @@ interface Props {
 /** What a product is put together from: each part with its picture and its own choices in place. */
 export function PartsForm({ holder, name, showMissing }: Props) {
   const components = holder.program.kit?.components ?? [];
+  // What is in slots stands in the form of the product itself.
   if (components.length === 0) return null;
   return (
     <Stack as="section" aria-label="What is in it" gap="0" borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel" overflow="hidden">
@@ -72,15 +74,6 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
         </Box>
       </HStack>
       {isTaken && candidate && shown && <PartChoices key={candidate.product} component={component} candidate={candidate} shown={shown} holder={holder} name={name} showMissing={showMissing} />}
-    </Box>
-  );
-}
-
-function PartPicture({ candidate, shown, title }: { candidate: CandidateProgram | undefined; shown: PartJson | undefined; title: string }) {
-  const layers = shown?.resolution.pictures[0]?.layers ?? candidate?.program.product.pictures.slice(0, 1) ?? [];
-  return (
-    <Box w="64px" h="48px" flexShrink={0} bg="bg.muted" borderRadius="l1" overflow="hidden">
-      {layers.length > 0 && <LayeredPicture layers={layers} title={title} w="full" h="full" />}
     </Box>
   );
 }
@@ -137,14 +130,8 @@ function Candidates({ component, chosen: { candidate, choose }, name }: { compon
   );
 }
 
-interface ChoicesProps extends Props {
-  component: ComponentProgram;
-  candidate: CandidateProgram;
-  shown: PartJson;
-}
-
 /** What is settled of a part, what is left to be chosen of it, and its own parts. */
-function PartChoices({ component, candidate, shown, holder, name, showMissing }: ChoicesProps) {
+export function PartChoices({ component, candidate, shown, holder, name, showMissing }: EntryFormProps) {
   const part = usePart(holder, component, candidate, shown);
   const { program, resolution } = part;
   // What is settled as not wanted needs no words.

@@ -1,5 +1,6 @@
 import { type Program } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
+import { placeOfEntry } from '@/core/selection';
 
 /** The choice that a problem is about, by its titles: `Size`, and of a part `Bee suit: Size`. */
 export function placeWords(program: Program, { parts }: Pick<ResolutionJson, 'parts'>, where: string): string {
@@ -7,10 +8,12 @@ export function placeWords(program: Program, { parts }: Pick<ResolutionJson, 'pa
   const [kind, key] = [first.slice(0, first.indexOf(':')), first.slice(first.indexOf(':') + 1)];
   if (kind === 'choice') return program.product.choices.find((choice) => choice.key === key)?.title ?? '';
   const part = parts.find((candidate) => candidate.part === key);
-  const within = program.kit?.components.find((component) => component.key === key)?.candidates.find(({ product }) => product === part?.product);
+  const slot = placeOfEntry(key)?.slot;
+  const within = (slot === undefined ? program.kit?.components.find((component) => component.key === key) : program.kit?.slots.find(({ component }) => component.key === slot)?.component)?.candidates.find(({ product }) => product === part?.product);
   if (!part || !within) return '';
+  const called = slot === undefined || part.title === part.productTitle ? part.title : `${part.title}, ${part.productTitle}`;
   const inner = placeWords(within.program, part.resolution, rest.join('/'));
-  return inner === '' ? part.title : `${part.title}: ${inner}`;
+  return inner === '' ? called : `${called}: ${inner}`;
 }
 
 /** The id of the label of the choice that a problem is about, in the form of that name. */

@@ -1,18 +1,18 @@
 'use client';
 
-import { Box, Button, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { type Choice, isNote } from '@/core/catalog';
-import { type ResolutionJson } from '@/core/exchange';
 import { atChoice, whereText } from '@/core/selection';
 import { ChoiceControl, labelledOtherwise } from './choice-control';
 import { type ControlProps, type PageContext } from './control';
 import { NoteView } from './note';
+import { type ProblemJson, ProblemNote } from './problem-note';
 
 export type Answers = Readonly<Record<string, unknown>>;
 
-interface Props {
+export interface SelectionFormProps {
   choices: readonly Choice[];
   page: PageContext;
   answers: Answers;
@@ -49,7 +49,7 @@ function shownGroups(choices: readonly Choice[], isShown: (choice: Choice) => bo
 }
 
 /** The customer's form: every choice of a product, with what is wrong beside it. */
-export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: Props) {
+export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: SelectionFormProps) {
   const { resolution } = page;
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
@@ -64,7 +64,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
       offers: resolution.shown.find((entry) => entry.choice === choice.key)?.options ?? [],
       currency: resolution.currency,
       invalid: problems.some(({ code }) => code !== 'answerMissing'),
-      page,
+      page: showMissing === page.showMissing ? page : { ...page, showMissing },
       onAnswer: (answer) => onAnswer(choice.key, answer),
     };
     return <ChoiceField key={choice.key} control={control} problems={problems} />;
@@ -227,30 +227,6 @@ function Label({ control: { choice, id }, titleAbove = false }: { control: Contr
         <Text fontSize="sm" color="fg.muted">
           {choice.help}
         </Text>
-      )}
-    </Box>
-  );
-}
-
-type ProblemJson = ResolutionJson['problems'][number];
-
-/** What is wrong, what would be right, and the nearest right answers to take over. */
-export function ProblemNote({ problem, onTake }: { problem: ProblemJson; onTake?: (answer: string) => void }) {
-  const missing = problem.code === 'answerMissing';
-  return (
-    <Box mt="1.5" fontSize="sm" color={missing ? 'oak.fg' : 'brick.fg'} role={missing ? undefined : 'alert'}>
-      {problem.message}
-      {problem.code === 'cannotCut' && problem.remedy && ` ${problem.remedy}`}
-      {onTake && problem.nearest ? (
-        <HStack mt="1" gap="2" wrap="wrap">
-          {problem.nearest.map((answer) => (
-            <Button key={answer} size="xs" variant="outline" colorPalette="copper" onClick={() => onTake(answer)}>
-              Use {answer}
-            </Button>
-          ))}
-        </HStack>
-      ) : (
-        problem.code !== 'cannotCut' && problem.remedy && ` ${problem.remedy}`
       )}
     </Box>
   );

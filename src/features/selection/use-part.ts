@@ -3,10 +3,10 @@ import { type Change } from '@/core/analysis';
 import { type PartCandidate } from '@/core/catalog';
 import { type CandidateProgram, type ComponentProgram, type Program } from '@/core/compile';
 import { type PartJson, type ResolutionJson } from '@/core/exchange';
-import { type PartSelection } from '@/core/selection';
+import { type PartSelection, placeOfEntry } from '@/core/selection';
 import { type PageContext } from './control';
 import { type GivenPart, NO_PARTS, type PartsHolder, partsWith } from './given-parts';
-import { pageOf, withoutDeadEnds } from './page-of';
+import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useOutlook } from './use-outlook';
 
@@ -96,7 +96,7 @@ export function usePart(holder: PartsHolder, component: ComponentProgram, candid
         return { ...part, answers: answer === undefined ? rest : { ...rest, [choice]: answer } };
       });
     },
-    change: () => own((part) => ({ ...part, answers: { ...part.answers, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) } })),
+    change: () => own((part) => ({ ...part, answers: changedAnswers(program, part.answers, changes) })),
   };
 }
 
@@ -104,6 +104,8 @@ const LEFT_OPEN: Omit<PartCandidate, 'product'> = { fixed: {}, narrowed: {} };
 
 /** What the product’s definition says of a candidate. */
 function settledBy(whole: Program, key: string, product: string): PartCandidate {
+  const slot = whole.product.choices.find((choice) => choice.kind === 'slot' && choice.key === placeOfEntry(key)?.slot);
+  if (slot?.kind === 'slot') return { product, ...((Object.hasOwn(slot.settled, product) && slot.settled[product]) || LEFT_OPEN) };
   const part = whole.product.parts.find((candidate) => candidate.key === key);
   return part?.candidates.find((candidate) => candidate.product === product) ?? { product, ...LEFT_OPEN };
 }

@@ -12,7 +12,7 @@ import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/sto
 import { problemText } from '@/core/words';
 import { type PageContext } from './control';
 import { type GivenPart, type GivenParts, NO_PARTS, type PartsHolder, partsWith, selectionOf } from './given-parts';
-import { pageOf, withoutDeadEnds } from './page-of';
+import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useAsked } from './use-asked';
 import { useOutlook } from './use-outlook';
@@ -149,7 +149,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       givePart,
       around,
       answer,
-      change: () => setAnswers((current) => ({ ...current, ...Object.fromEntries(changes.map(({ choice, to }) => [choice, to])) })),
+      change: () => setAnswers((current) => changedAnswers(program, current, changes)),
       setQuantityText,
       take: (selection) => {
         setAnswers(selection.answers);

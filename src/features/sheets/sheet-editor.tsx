@@ -18,7 +18,7 @@ import { type Editing, EditingProvider, type Place, useEditing } from '@/feature
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { OutlineLine } from '@/features/editor-kit/outline-line';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
-import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
 import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { useCommand } from '@/features/palette/commands';
@@ -57,7 +57,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   const sheet = draft.document;
   // Typing goes first: what follows from the sheet is worked out when the keys rest.
   const settled = useDeferredValue(sheet);
-  const { surroundings: publishedSurroundings, stock, reloadStock, bringAlong } = useEditorSurroundings(initialSurroundings, initialStock);
+  const { surroundings: publishedSurroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
   const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }), [publishedSurroundings, settled]);
   const product = useMemo(() => bareProduct(sheet), [sheet]);
   const settledProduct = useMemo(() => bareProduct(settled), [settled]);
@@ -90,8 +90,8 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   );
   // What stands beside the field that is typed into follows when the keys rest.
   const beside = useMemo<Editing>(
-    () => ({ productId: null, product: settledProduct, program: selection.program, assembled: settledProduct, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change, goTo: setPlace, reloadStock, bringAlong }),
-    [settledProduct, selection.program, surroundings, stock, findings, suggestions, inShop, change, reloadStock, bringAlong],
+    () => ({ productId: null, product: settledProduct, program: selection.program, assembled: settledProduct, shop: surroundings.shop, surroundings, stock, findings, suggestions, inShop, change, goTo: setPlace, reloadStock, bringAlong, bringJoining }),
+    [settledProduct, selection.program, surroundings, stock, findings, suggestions, inShop, change, reloadStock, bringAlong, bringJoining],
   );
   const editing = useMemo<Editing>(() => ({ ...beside, product, assembled: product }), [beside, product]);
   const outline = useMemo(

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
 import { dayWords, parseDay } from '@/core/calendar';
 import { QuantityField } from '@/features/selection/quantity-field';
-import { ProblemNote } from '@/features/selection/selection-form';
+import { ProblemNote } from '@/features/selection/problem-note';
 import { quantityFrom } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
 import { anything, send, wordsOf } from '@/features/shared/api';

@@ -5,7 +5,7 @@ import { type Product } from '@/core/catalog';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { placeWords } from '@/features/selection/place-words';
 import { QuantityField } from '@/features/selection/quantity-field';
-import { ProblemNote } from '@/features/selection/selection-form';
+import { ProblemNote } from '@/features/selection/problem-note';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 import { type AddToBasket } from './use-add-to-basket';

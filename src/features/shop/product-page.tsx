@@ -7,9 +7,10 @@ import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
+import { BuildTools, useLinkedBuild } from '@/features/builds/build-tools';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { PartsForm } from '@/features/selection/parts-form';
-import { SelectionForm } from '@/features/selection/selection-form';
+import { ProductForm } from '@/features/selection/product-form';
 import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 import { BuyBar } from './buy-bar';
@@ -47,6 +48,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
   );
   const selection = useSelection(product, surroundings, stock, { today, group, upload, ask });
   const basket = useAddToBasket(product, selection);
+  useLinkedBuild(selection);
   const { resolution, program } = selection;
   const [view] = resolution.pictures;
 
@@ -69,8 +71,9 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
           <ProductHead product={product} selection={selection} />
+          {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <PartsForm holder={selection} name="shop" showMissing={basket.asked} />
-          <SelectionForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={basket.asked} onAnswer={selection.answer} />
+          <ProductForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={basket.asked} onAnswer={selection.answer} />
           <WorkingBox resolution={resolution} />
           <BuyBar product={product} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />

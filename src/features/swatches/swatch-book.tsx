@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { ALIKE_BELOW, alikeNeighbours } from '@/core/colour';
 import { counted } from '@/core/words';
-import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
 import { swatchBackground } from '@/ui/swatch-background';

@@ -19,6 +19,8 @@ export function madeWith(card: Pick<ProductCard, 'refersTo' | 'placements' | 'ca
     refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
     refersTo.stock.map((key) => printOf(shared.stock.get(key))),
     refersTo.products.map((slug) => revisions.get(slug) ?? null),
+    // Whatever is published may join a slot by a condition.
+    ...(refersTo.joins ? [[...revisions].sort()] : []),
   ];
   return hashOf(parts);
 }

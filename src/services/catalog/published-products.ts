@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { type Product } from '../../core/catalog';
+import { type JoinCondition, joins, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions } from '../../data/schema';
 import { readShared } from './catalog-state';
@@ -32,6 +32,18 @@ async function keptAs(queries: Queries, name: string, read: () => Promise<Publis
 /** @returns undefined when the shop has no product at that address */
 export function readPublishedBySlug(queries: Queries, slug: string): Promise<PublishedProduct | undefined> {
   return keptAs(queries, `at ${slug}`, async () => (await selectPublished(queries).where(eq(products.publishedSlug, slug)))[0]);
+}
+
+/** Addresses of the products in the shop that join by any of some conditions; found once for each state. */
+export async function readJoining(queries: Queries, conditions: readonly JoinCondition[]): Promise<readonly string[]> {
+  if (conditions.length === 0) return [];
+  const { kept } = await readShared(queries);
+  const name = `joining ${JSON.stringify(conditions)}`;
+  const known = kept.get(name) as readonly string[] | undefined;
+  if (known) return known;
+  const joining = (await selectPublished(queries)).filter(({ definition }) => conditions.some((condition) => joins(condition, definition))).map(({ definition }) => definition.slug);
+  kept.set(name, joining);
+  return joining;
 }
 
 /** What customers can buy by itself: what is only sold in kits is not. */

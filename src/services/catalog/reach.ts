@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, placementsOf, referencesOf } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, type References, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
 import { type BothStates, type ProductStep } from './product-steps';
 
@@ -16,14 +16,17 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
   const uses = new Map(states.map((state) => {
     const product = state.published ?? state.draft;
     const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
-    return [state, new Set([product, ...placed].flatMap((definition) => [...referencesOf(definition).products]))] as const;
+    return [state, [product, ...placed].map(referencesOf)] as const;
   }));
   const reached = new Set<BothStates>();
+  // What is changed may join by what it is now, or by what it is to be.
+  const definitionsOf = (slug: string) => states.flatMap(({ draft, published }) => [draft, published].flatMap((one) => (one?.slug === slug ? [one] : [])));
+  const refers = (used: readonly References[], slug: string) => used.some((references) => references.products.has(slug) || definitionsOf(slug).some((definition) => refersToProduct(references, definition)));
   let fresh: ReadonlySet<string> = slugs;
   while (fresh.size > 0) {
     const next = new Set<string>();
     for (const [state, used] of uses) {
-      if (reached.has(state) || ![...fresh].some((slug) => used.has(slug))) continue;
+      if (reached.has(state) || ![...fresh].some((slug) => refers(used, slug))) continue;
       reached.add(state);
       next.add((state.published ?? state.draft).slug);
     }

@@ -4,7 +4,7 @@ import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
 import { readStock, type StockFigures } from '../stock/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
-import { readPublishedBySlug } from './published-products';
+import { readJoining, readPublishedBySlug } from './published-products';
 
 /** The shop's settings as anyone may see them. */
 export async function readShop(queries: Queries): Promise<Shop> {
@@ -16,7 +16,9 @@ async function readTakenAlong(queries: Queries, definitions: readonly Referring[
   const found = new Map<string, Product>();
   let from = definitions;
   for (;;) {
-    const wanted = new Set(from.flatMap((definition) => [...referencesOf(definition).products].filter((slug) => !found.has(slug))));
+    const references = from.map(referencesOf);
+    const joining = await readJoining(queries, references.flatMap((one) => one.joins));
+    const wanted = new Set([...references.flatMap(({ products }) => [...products]), ...joining].filter((slug) => !found.has(slug)));
     const fresh: Product[] = [];
     for (const slug of wanted) {
       const published = await readPublishedBySlug(queries, slug);

@@ -7,7 +7,7 @@ import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
  * Titles of the products and sheets that refer to things of one kind, by the key of the thing: in their drafts, and in
  * what is published of them.
  */
-export async function usersOf(queries: Queries, what: keyof References): Promise<ReadonlyMap<string, readonly string[]>> {
+export async function usersOf(queries: Queries, what: Exclude<keyof References, 'joins'>): Promise<ReadonlyMap<string, readonly string[]>> {
   const definitions = [
     ...(await queries.select({ definition: products.draft }).from(products)),
     ...(await queries.select({ definition: sheets.draft }).from(sheets)),

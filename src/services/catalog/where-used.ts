@@ -1,5 +1,5 @@
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, hasOptions, placementsOf, type References, referencesOf, type Referring } from '../../core/catalog';
+import { type CatalogSurroundings, hasOptions, placementsOf, productSchema, type References, referencesOf, type Referring, refersToProduct } from '../../core/catalog';
 import { sheets } from '../../data/schema';
 import { readShared } from './catalog-state';
 import { readBothStates } from './product-steps';
@@ -34,7 +34,7 @@ function placeOf(definition: Referring, what: What, key: string, placed: readonl
   if (what === 'stock' && definition.variants?.some(({ stock }) => stock === key)) return 'variants';
   if (what === 'products' && definition.parts?.some(({ candidates }) => candidates.some(({ product }) => product === key))) return 'parts';
   const choice = definition.choices.find((one) => {
-    if (what === 'products') return one.kind === 'addOn' && one.product === key;
+    if (what === 'products') return (one.kind === 'addOn' && one.product === key) || (one.kind === 'slot' && (one.options.some((option) => option.key === key) || one.joins.length > 0));
     if ('draws' in one && takes(one.draws)) return true;
     return hasOptions(one) && one.options.some(({ draws, swatch }) => takes(draws) || (what === 'swatches' && swatch === key));
   });
@@ -58,7 +58,7 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
       const next: typeof fresh = [];
       for (const wanted of fresh) {
         for (const user of users) {
-          const uses = wanted.what === 'sheets' ? user.placed.includes(wanted.key) : referencesOf(user.definition)[wanted.what].has(wanted.key);
+          const uses = wanted.what === 'sheets' ? user.placed.includes(wanted.key) : refersTo(user.definition, { what: wanted.what, key: wanted.key }, users);
           if (!uses || found.has(user)) continue;
           found.set(user, { ...user.use, through: wanted.through, place: placeOf(user.definition, wanted.what, wanted.key, user.placed) });
           next.push({ ...user.name, through: [user.use.title, ...wanted.through] });
@@ -68,6 +68,14 @@ export function whereUsed(context: Services, what: What, key: string): Promise<U
     }
     return [...found.values()];
   });
+}
+
+/** Whether a definition refers to a thing: a product also because it joins a slot. */
+function refersTo(definition: Referring, { what, key }: { readonly what: Exclude<What, 'sheets'>; readonly key: string }, users: readonly User[]): boolean {
+  const references = referencesOf(definition);
+  if (references[what].has(key)) return true;
+  const product = what === 'products' ? users.find(({ name }) => name.what === 'products' && name.key === key)?.definition : undefined;
+  return product !== undefined && 'slug' in product && refersToProduct(references, productSchema.parse(product));
 }
 
 async function readProductUsers(queries: Parameters<typeof readBothStates>[0], { sheets: book }: Pick<CatalogSurroundings, 'sheets'>): Promise<User[]> {

@@ -1,5 +1,5 @@
 import { sellableRange } from '../../core/analysis';
-import { type CatalogSurroundings, placementsOf, type Product, referencesOf } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { soldOutClauses, stockOf } from '../../core/run';
@@ -14,10 +14,8 @@ function everythingOf(definition: Product, { products: known, sheets: book }: Ca
   for (const product of products) {
     const placed = placementsOf(product, book.values()).map(({ key }) => key);
     placed.forEach((key) => sheets.add(key));
-    for (const slug of [product, ...placed.flatMap((key) => book.get(key) ?? [])].flatMap((one) => [...referencesOf(one).products])) {
-      const part = known.get(slug);
-      if (part) products.add(part);
-    }
+    const references = [product, ...placed.flatMap((key) => book.get(key) ?? [])].map(referencesOf);
+    for (const part of known.values()) if (references.some((one) => refersToProduct(one, part))) products.add(part);
   }
   return { products: [...products], sheets: [...sheets] };
 }
@@ -40,7 +38,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhen: soldOutClauses(program, today),
-    refersTo: { stock: all('stock'), swatches: all('swatches'), sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])], products: all('products') },
+    refersTo: { stock: all('stock'), swatches: all('swatches'), sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])], products: [...new Set([...all('products'), ...products.filter((one) => one !== definition).map((one) => one.slug)])], joins: refers.some(({ joins }) => joins.length > 0) },
     placements: definition.sheets.map(({ key, by, leftOut }) => ({ key, by, leftOut })),
   };
 }

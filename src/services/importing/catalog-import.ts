@@ -1,5 +1,5 @@
 import { type Services } from '../context';
-import { type Catalog, type Product, referencesOf, withPictures } from '../../core/catalog';
+import { type Catalog, type Product, referencesOf, refersToProduct, withPictures } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { settings, stockItems, swatches } from '../../data/schema';
 import { publishRevision } from '../drafts/life';
@@ -62,10 +62,8 @@ function takenAlongFirst(products: readonly Product[]): Product[] {
   const ordered = new Set<Product>();
   const add = (product: Product, way: readonly Product[]): void => {
     if (ordered.has(product) || way.includes(product)) return;
-    for (const wanted of referencesOf(product).products) {
-      const other = products.find(({ slug }) => slug === wanted);
-      if (other) add(other, [...way, product]);
-    }
+    const references = referencesOf(product);
+    for (const other of products) if (refersToProduct(references, other)) add(other, [...way, product]);
     ordered.add(product);
   };
   for (const product of products) add(product, []);

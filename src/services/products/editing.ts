@@ -1,7 +1,10 @@
 import { eq, isNotNull } from 'drizzle-orm';
+import { z } from 'zod';
+import { readJoining } from '../catalog/published-products';
 import { readShelves } from '../catalog/shelves';
 import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
+import { joinConditionSchema, productSchema } from '../../core/catalog';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
 import { products, revisions } from '../../data/schema';
 import { withStock } from '../selling/overdue';
@@ -56,6 +59,20 @@ export async function editorSurroundings({ database }: Services, { surroundings,
     },
     inShop: published.flatMap(({ slug, ...row }) => (slug === null ? [] : { slug, ...row })),
   };
+}
+
+/** Conditions by which products join a slot. */
+export const joiningSchema = z.strictObject({ joins: z.array(joinConditionSchema).max(20) });
+
+/** The products in the shop that join a slot by any of its conditions, with what they take along. */
+export function readJoiningProducts(context: Services, { joins }: z.infer<typeof joiningSchema>): Promise<{ readonly slugs: readonly string[]; readonly products: PortableSurroundings['products'] }> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const slugs = await readJoining(database.read, joins);
+    // A product that has nothing but such a slot takes along just these.
+    const asking = productSchema.parse({ slug: 'asking', title: '', sku: '', choices: [{ kind: 'slot', key: 'asking', title: '', joins }] });
+    const { surroundings } = await readSurroundings(database.read, now(), [asking]);
+    return { slugs, products: [...surroundings.products.values()] };
+  });
 }
 
 /** A published product with those it takes along in turn, for an editor that begins to take it along. */

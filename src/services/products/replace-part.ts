@@ -1,4 +1,4 @@
-import { hasOptions, type Part, type PartCandidate, type Product } from '../../core/catalog';
+import { type Choice, hasOptions, type Part, type PartCandidate, type Product } from '../../core/catalog';
 import { counted } from '../../core/words';
 
 /** What replacing a part makes of a draft, and what of it could not be taken over. */
@@ -23,7 +23,16 @@ export function withPartReplaced(draft: Product, from: string, to: Product): Rep
     // One product twice in one part would be the same twice.
     return { ...part, candidates: replaced.filter(({ product }, place) => replaced.findIndex((other) => other.product === product) === place) };
   });
-  const choices = draft.choices.map((choice) => {
+  const choices = draft.choices.map((choice): Choice => {
+    if (choice.kind === 'slot') {
+      if (!choice.options.some(({ key }) => key === from)) return choice;
+      places += 1;
+      const { [from]: settled, ...others } = choice.settled;
+      const { fixed, narrowed } = settled ? takenOver({ product: from, ...settled }, to, lost) : { fixed: {}, narrowed: {} };
+      const isThere = choice.options.some(({ key }) => key === to.slug);
+      const options = choice.options.flatMap((option) => (option.key !== from ? [option] : isThere ? [] : [{ ...option, key: to.slug, title: '' }]));
+      return { ...choice, options, default: choice.default.map((slug) => (slug === from ? to.slug : slug)), settled: settled && !isThere ? { ...others, [to.slug]: { fixed, narrowed } } : others };
+    }
     if (choice.kind !== 'addOn' || choice.product !== from) return choice;
     places += 1;
     const { fixed } = takenOver({ product: from, fixed: choice.answers as PartCandidate['fixed'], narrowed: {} }, to, lost);

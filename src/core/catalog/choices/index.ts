@@ -11,6 +11,7 @@ import { measureKind, schema as measureSchema } from './measure';
 import { dividerKind, dividerSchema, headingKind, headingSchema, linkKind, linkSchema, type Note, paragraphKind, paragraphSchema } from './notes';
 import { numberKind, schema as numberSchema } from './number';
 import { schema as severalSchema, severalKind } from './several';
+import { schema as slotSchema, slotKind } from './slot';
 import { schema as swatchSchema, swatchKind } from './swatch';
 import { schema as textSchema, textKind } from './text';
 import { schema as yesNoSchema, yesNoKind } from './yes-no';
@@ -29,6 +30,7 @@ export const choiceSchema = z.discriminatedUnion('kind', [
   yesNoSchema,
   agreementSchema,
   addOnSchema,
+  slotSchema,
   headingSchema,
   paragraphSchema,
   linkSchema,
@@ -58,6 +60,7 @@ const kinds = {
   yesNo: yesNoKind,
   agreement: agreementKind,
   addOn: addOnKind,
+  slot: slotKind,
   heading: headingKind,
   paragraph: paragraphKind,
   link: linkKind,
@@ -123,6 +126,7 @@ export { limitProblem } from './limits';
 export { LONGEST_LONG_TEXT } from './long-text';
 export { type PicturePlace, type QuickPick } from './measure';
 export { type Note } from './notes';
+export { type JoinCondition, joinConditionSchema, MOST_IN_A_SLOT, settledSchema, type SlotChoice } from './slot';
 export { numberLimits } from './number';
-export { COLOUR_PATTERN, type Option, optionSchema, unseenOption } from './options';
+export { COLOUR_PATTERN, type Option, optionSchema, pickShown, unseenOption } from './options';
 export { LONGEST_TEXT } from './text';

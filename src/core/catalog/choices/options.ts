@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
+import { propertySchema } from '../properties';
 import { type Candidates, type CandidateScope, countCandidates } from './candidates';
 import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
@@ -24,9 +24,9 @@ export const optionSchema = z.strictObject({
   enlarges: z.boolean().default(false).describe('whether its picture is shown larger on pointing or focus'),
   face: z.string().max(40).nullable().default(null).describe('the lettering face it stands for, in a lettering choice'),
   properties: z
-    .record(keySchema, z.strictObject({ value: decimalText, unit: z.string().max(20).default('1').describe('UCUM code') }))
+    .record(keySchema, propertySchema)
     .default({})
-    .describe('numbers that formulas use, such as a density, by inside name'),
+    .describe('what it measures or is, such as a density or a timber, by inside name'),
   groups: groupsField,
   whenOut: z
     .enum(['unavailable', 'hidden', 'orderable'])

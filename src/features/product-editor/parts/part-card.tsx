@@ -11,8 +11,8 @@ import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';
 import { Sku } from '@/ui/text';
-import { CandidateFields } from './candidate-fields';
-import { likelyParts } from './new-part';
+import { CandidateFields } from '@/features/editor-kit/candidate-fields';
+import { likelyProducts } from '@/features/editor-kit/likely-products';
 
 interface Props {
   part: Part;
@@ -31,7 +31,7 @@ export function PartCard({ part, index, handle }: Props) {
   const missing = useFaultAt('parts', index, 'candidates');
   const twice = useFaultAt('parts', index, 'key');
   const addCandidate = (slug: string) => void bringAlong(slug).then(() => edit(`candidate ${slug}`, (draft) => void draft.candidates.push({ product: slug, fixed: {}, narrowed: {} })));
-  const others = likelyParts(product, inShop).filter(({ value }) => !part.candidates.some((candidate) => candidate.product === value));
+  const others = likelyProducts(product, inShop).filter(({ value }) => !part.candidates.some((candidate) => candidate.product === value));
   return (
     <Box as="article" aria-label={part.title || titles[0] || 'Part'} borderWidth="1px" borderColor={faulty ? 'brick.border' : 'border'} borderRadius="l3" bg="bg.panel" px="3" py="2.5">
       <HStack gap="2">

@@ -6,11 +6,11 @@ import { useState } from 'react';
 import { freeKey, partSchema } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
-import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { Tick } from '@/features/editor-kit/tick';
 import { SearchField } from '@/ui/search-field';
 import { EmptyPlace } from '@/ui/text';
-import { likelyParts, takenKeys } from './new-part';
+import { likelyProducts, takenKeys } from '@/features/editor-kit/likely-products';
 import { PartCard } from './part-card';
 import { PartsPriceFields } from './parts-price-fields';
 import { PasteParts } from './paste-parts';
@@ -50,7 +50,7 @@ export function PartsSection() {
         />
       </Box>
       <Box maxW="420px">
-        <SearchField label="Add a part" findings={likelyParts(product, inShop)} onPick={add} fault={tooMuch} />
+        <SearchField label="Add a part" findings={likelyProducts(product, inShop)} onPick={add} fault={tooMuch} />
       </Box>
       {product.parts.length > 0 && (
         <>

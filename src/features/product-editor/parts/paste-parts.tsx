@@ -6,7 +6,7 @@ import { type PartLine, readPartsList } from '@/core/exchange';
 import { useEditing } from '@/features/editor-kit/editing';
 import { PasteDialog } from '@/features/editor-kit/paste-dialog';
 import { Sku } from '@/ui/text';
-import { takenKeys } from './new-part';
+import { takenKeys } from '@/features/editor-kit/likely-products';
 
 const COLUMNS = [{ head: 'Product' }, { head: 'SKU' }, { head: 'Quantity', end: true }];
 

@@ -6,7 +6,7 @@ import { type ChangeEvent, useRef, useState } from 'react';
 import { z } from 'zod';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
-import { moveEntry, Sortable } from '@/features/editor-kit/sortable';
+import { moveEntry, Sortable } from '@/ui/sortable';
 import { send, wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';

@@ -6,9 +6,9 @@ import { type Choice, hasOptions, isNote, type PartCandidate } from '@/core/cata
 import { compile } from '@/core/compile';
 import { type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
-import { AnsweredHere } from '@/features/editor-kit/answered-here';
-import { useEditing } from '@/features/editor-kit/editing';
-import { Tick } from '@/features/editor-kit/tick';
+import { AnsweredHere } from './answered-here';
+import { useEditing } from './editing';
+import { Tick } from './tick';
 import { SelectField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 

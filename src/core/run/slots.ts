@@ -1,0 +1,109 @@
+import { type CandidateProgram, type Program } from '../compile';
+import { type Held, type HeldIn } from '../compile/held';
+import { type SlotProgram } from '../compile/kit';
+import { Exact } from '../number';
+import { problem, type Problem } from '../problems';
+import { convert, requireUnit } from '../quantity';
+import { type Answer, entryPlace, type SlotEntry, slotEntries } from '../selection';
+import { ENTRY_KEYS } from '../selection/slot-entry';
+import { closest } from '../text';
+import { type Entry, type ResolveWithin } from './entries';
+import { Kept } from './kept';
+import { type PropertyShown, type Resolution, type ResolveContext } from './resolution';
+
+/** What is in a slot, and what is wrong with it. */
+interface Filled {
+  readonly entries: readonly Entry[];
+  readonly problems: readonly Problem[];
+}
+
+const EMPTY: Filled = { entries: [], problems: [] };
+
+/** The slots of a product as they are filled, each worked out when it is first asked about. */
+export interface Slots {
+  /** what the answer of a slot puts into it; nothing while it has none. @param choice position of the slot */
+  at(choice: number): Filled;
+  /** what is in slots and stands for parts, as formulas look at it */
+  readonly held: HeldIn;
+}
+
+/**
+ * Fills the slots of a product: each entry is resolved as the product it is, in its own number, for the customer's group,
+ * on the same day.
+ *
+ * @param given   answers as they were given, by key
+ * @param answers as they count, while they are being read
+ * @param parts   what stands for the product's parts
+ */
+export function fillSlots({ kit }: Program, given: Readonly<Record<string, unknown>>, answers: () => readonly (Answer | null)[], parts: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Slots {
+  const filled = new Map<number, { readonly answer: Answer; readonly filled: Filled }>();
+  const { stock, today, group, files } = context;
+  const within: ResolveContext = { stock, ofWhole: true, today, group, files };
+  const at = (choice: number): Filled => {
+    const answer = answers()[choice];
+    const slot = answer && kit?.slots.find((one) => one.choice === choice);
+    if (!slot) return EMPTY;
+    const before = filled.get(choice);
+    if (before?.answer === answer) return before.filled;
+    const made = fill(slot, answer, Object.hasOwn(given, slot.component.key) ? given[slot.component.key] : undefined, within, resolve);
+    filled.set(choice, { answer, filled: made });
+    return made;
+  };
+  return {
+    at,
+    held(place) {
+      const slot = kit?.slots.find(({ component }) => component.key === place);
+      const entries = slot ? at(slot.choice).entries : parts.filter(({ component }) => component.key === place);
+      return slot || entries.length > 0 ? entries.map(heldOf) : (kit?.beside.get(place) ?? []);
+    },
+  };
+}
+
+/** An entry as formulas look at it. */
+export function heldOf({ count, resolution }: Pick<Entry, 'count' | 'resolution'>): Held {
+  const { unitPrice, weight, properties } = resolution;
+  return { count, price: unitPrice, weight: weight && (convert(weight, requireUnit('kg'))?.value ?? null), property: (name) => propertyIn(properties, name) };
+}
+
+/** What a property is; null where nothing says it. */
+export function propertyIn(properties: readonly PropertyShown[], name: string): PropertyShown['value'] | null {
+  return properties.find((property) => property.name === name)?.value ?? null;
+}
+
+function fill({ component, byOption }: SlotProgram, answer: Answer, raw: unknown, context: ResolveContext, resolve: ResolveWithin): Filled {
+  // What counts because nothing else was said is as many of each as the answer has.
+  const said = raw === undefined || raw === null ? null : slotEntries(raw);
+  const list = said ?? answer.picks.flatMap(({ effect, count }): SlotEntry[] => {
+    const product = byOption[effect]?.product;
+    return product === undefined ? [] : [{ product, quantity: count, answers: undefined, parts: undefined, unknown: [] }];
+  });
+  const problems: Problem[] = [];
+  const entries = list.flatMap((entry, index): Entry[] => {
+    const place = entryPlace(component.key, index);
+    const candidate = component.candidates.find(({ product }) => product === entry.product);
+    if (!candidate) {
+      problems.push(problem({ part: [place], at: 'selection' }, { code: 'partNotReady', title: component.title, first: { code: 'notInShop' } }));
+      return [];
+    }
+    for (const key of entry.unknown) problems.push(problem({ part: [place], at: 'selection' }, { code: 'unknownKey', place: component.title, key: key.slice(0, 60), known: ENTRY_KEYS, meant: closest(key, ENTRY_KEYS) }));
+    const resolution = resolveEntry(candidate, entry, context, resolve);
+    for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [place, ...where.part] }, data));
+    return [entryOf(component, candidate, entry.quantity, resolution, place)];
+  });
+  return { entries, problems };
+}
+
+const usual = new Kept<CandidateProgram, Resolution>();
+
+function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }: SlotEntry, context: ResolveContext, resolve: ResolveWithin): Resolution {
+  const { program } = candidate;
+  // What nobody has configured is the same at every keystroke.
+  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${context.today} ${context.group ?? ''}`, () => resolve(program, { answers: {}, quantity }, context));
+  return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
+}
+
+function entryOf(component: Entry['component'], candidate: CandidateProgram, count: number, resolution: Resolution, place: string): Entry {
+  const { unitPrice, lineTotal } = resolution;
+  const alone = unitPrice && unitPrice.times(Exact.of(count));
+  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place };
+}

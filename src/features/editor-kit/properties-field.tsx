@@ -1,0 +1,92 @@
+'use client';
+
+import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { freeKey, type Property } from '@/core/catalog';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { FaultLine } from '@/ui/fault-line';
+import { SelectField } from '@/ui/field';
+
+type Properties = Readonly<Record<string, Property>>;
+
+interface Props {
+  properties: Properties;
+  onChange: (properties: Record<string, Property>) => void;
+  /** what is wrong with a property, by its name; absent where that is told elsewhere */
+  faultOf?: (name: string) => string | undefined;
+}
+
+/** In the place of a unit: what is said in words. */
+const IN_WORDS = 'words';
+
+/** What something measures or is: a number with its unit, such as a height, or a word, such as a timber. */
+export function PropertiesField({ properties, onChange, faultOf }: Props) {
+  const [name, setName] = useState('');
+  const entries = Object.entries(properties);
+  const set = (key: string, property: Property) => onChange({ ...properties, [key]: property });
+  const add = () => {
+    if (name.trim() === '') return;
+    set(freeKey(name, Object.keys(properties), 'property'), { value: '1', unit: 'mm' });
+    setName('');
+  };
+  return (
+    <Stack gap="1.5">
+      {entries.map(([key, property]) => {
+        const text = 'text' in property ? property.text : property.value;
+        const unit = 'text' in property ? IN_WORDS : property.unit;
+        return (
+          <Box key={key}>
+            <HStack gap="2">
+              <Text w="140px" fontFamily="mono" fontSize="sm" truncate>
+                {key}
+              </Text>
+              <Input
+                aria-label={`Value of ${key}`}
+                size="sm"
+                w="130px"
+                textAlign={unit === IN_WORDS ? 'start' : 'end'}
+                bg="bg.panel"
+                borderColor="border.emphasized"
+                maxLength={120}
+                value={text}
+                onChange={(event) => set(key, unit === IN_WORDS ? { text: event.target.value } : { value: event.target.value.trim(), unit })}
+              />
+              <Box w="200px">
+                <SelectField
+                  small
+                  hideLabel
+                  label={`Unit of ${key}`}
+                  value={unit}
+                  alternatives={[{ value: IN_WORDS, label: 'in words' }, ...unitAlternatives('length', 'count', 'area', 'volume', 'mass')]}
+                  onChange={(code) => set(key, code === IN_WORDS ? { text } : { value: text, unit: code })}
+                />
+              </Box>
+              <IconButton aria-label={`Remove ${key}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => onChange(Object.fromEntries(entries.filter(([other]) => other !== key)))}>
+                <Trash2 size={13} />
+              </IconButton>
+            </HStack>
+            <FaultLine>{faultOf?.(key)}</FaultLine>
+          </Box>
+        );
+      })}
+      <HStack gap="2">
+        <Input
+          aria-label="New property"
+          size="sm"
+          w="180px"
+          placeholder="height"
+          bg="bg.panel"
+          borderColor="border.emphasized"
+          maxLength={40}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && add()}
+        />
+        <Button size="xs" variant="outline" colorPalette="ink" disabled={name.trim() === ''} onClick={add}>
+          <Plus size={13} aria-hidden /> Add a property
+        </Button>
+      </HStack>
+    </Stack>
+  );
+}
