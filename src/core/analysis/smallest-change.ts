@@ -123,6 +123,11 @@ function fewestChanges(model: Model, groups: readonly Group[], answered: readonl
       const order = typed ? candidates.map(({ answer }, value) => ({ value, apart: answer?.value ? Math.abs(answer.value.minus(typed).toApproximateNumber()) : Infinity })).sort((a, b) => a.apart - b.apart) : [];
       const ranks = new Float64Array(space.sizes[variable] ?? 0);
       order.forEach(({ value }, rank) => (ranks[value] = rank * FURTHER));
+      // What is in a slot is rather configured otherwise than replaced, and rather replaced than taken out.
+      if (choices[choice]?.slot) {
+        const kept = candidates.find((_, value) => hasValue(values, value))?.option ?? null;
+        candidates.forEach(({ option }, value) => (ranks[value] = (option === kept ? 0 : option === null ? 2 : 1) * FURTHER));
+      }
       further.set(variable, ranks);
       costs[variable] = Float64Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => (hasValue(values, value) ? 0 : weight + (ranks[value] ?? 0)));
     }

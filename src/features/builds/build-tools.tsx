@@ -99,7 +99,7 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
       <Text fontWeight="600" mb="1.5">
         Start from
       </Text>
-      <HStack gap="2" wrap="wrap" align="stretch">
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(150px, 1fr))" gap="2">
         {product.prepared.map(({ key, title, note, answers, parts }) => {
           const build: Selection = { answers, ...(parts && { parts }) };
           const { unitPrice, currency } = resolve(program, build, { stock: null, today: selection.page.today, group: selection.around.group });
@@ -115,7 +115,6 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
               bg="bg.panel"
               px="3"
               py="2"
-              maxW="230px"
               cursor="pointer"
               _hover={{ borderColor: 'copper.solid' }}
               _focusVisible={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
@@ -136,7 +135,7 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
             </chakra.button>
           );
         })}
-      </HStack>
+      </Box>
     </Box>
   );
 }
@@ -147,17 +146,17 @@ function Comparison({ selection, stock, builds, onTake }: { selection: Selection
   const rows = comparedRows([resolution, ...others]);
   return (
     <Table.ScrollArea>
-      <Table.Root size="sm" aria-label="Builds side by side">
+      <Table.Root size="sm" aria-label="Builds side by side" css={{ tableLayout: 'fixed', minWidth: '620px', '& td, & th': { whiteSpace: 'normal' } }}>
         <Table.Header>
           <Table.Row>
-            <Table.ColumnHeader>
+            <Table.ColumnHeader w="120px">
               <chakra.span srOnly>What is compared</chakra.span>
             </Table.ColumnHeader>
             <Table.ColumnHeader>As chosen now</Table.ColumnHeader>
             {builds.map(({ title, build }, index) => (
               <Table.ColumnHeader key={index}>
                 {title}
-                <Button size="2xs" variant="ghost" colorPalette="oak" display="block" onClick={() => onTake(build)}>
+                <Button size="2xs" variant="ghost" colorPalette="oak" display="block" px="0" onClick={() => onTake(build)}>
                   Take this one
                 </Button>
               </Table.ColumnHeader>

@@ -15,6 +15,7 @@ import { CandidateFields } from '../editor-kit/candidate-fields';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { likelyProducts } from '../editor-kit/likely-products';
 import { orNull } from '../editor-kit/or-null';
+import { PropertyValueField } from '../editor-kit/properties-field';
 import { Tick } from '../editor-kit/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
@@ -177,6 +178,12 @@ function Joins({ choice, edit }: Omit<Props, 'index'>) {
           <Word words="by the supplier" label={`Condition ${place + 1}: supplier`} value={condition.supplier} list={suggestions.suppliers} onChange={(supplier) => change(place, { supplier })} />
           <Word words="with the tag" label={`Condition ${place + 1}: tag`} value={condition.tag} list={suggestions.tags} onChange={(tag) => change(place, { tag })} />
           <Word words="that say their" label={`Condition ${place + 1}: property`} value={condition.property?.name ?? null} list={[]} onChange={(name) => change(place, { property: name === null || keyFrom(name) === '' ? null : { name: keyFrom(name), is: condition.property?.is ?? null } })} />
+          {condition.property && (
+            <HStack gap="1.5">
+              <SelectField small hideLabel width="130px" label={`Condition ${place + 1}: which`} value={condition.property.is ? 'is' : 'any'} alternatives={[{ value: 'any', label: 'whatever it is' }, { value: 'is', label: 'being' }]} onChange={(which) => condition.property && change(place, { property: { name: condition.property.name, is: which === 'is' ? { value: '', unit: 'mm' } : null } })} />
+              {condition.property.is && <PropertyValueField name={condition.property.name} property={condition.property.is} onChange={(is) => condition.property && change(place, { property: { name: condition.property.name, is } })} />}
+            </HStack>
+          )}
           <IconButton aria-label={`Remove condition ${place + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => set(choice.joins.filter((_, position) => position !== place))}>
             <Trash2 size={14} />
           </IconButton>

@@ -32,44 +32,20 @@ export function PropertiesField({ properties, onChange, faultOf }: Props) {
   };
   return (
     <Stack gap="1.5">
-      {entries.map(([key, property]) => {
-        const text = 'text' in property ? property.text : property.value;
-        const unit = 'text' in property ? IN_WORDS : property.unit;
-        return (
-          <Box key={key}>
-            <HStack gap="2">
-              <Text w="140px" fontFamily="mono" fontSize="sm" truncate>
-                {key}
-              </Text>
-              <Input
-                aria-label={`Value of ${key}`}
-                size="sm"
-                w="130px"
-                textAlign={unit === IN_WORDS ? 'start' : 'end'}
-                bg="bg.panel"
-                borderColor="border.emphasized"
-                maxLength={120}
-                value={text}
-                onChange={(event) => set(key, unit === IN_WORDS ? { text: event.target.value } : { value: event.target.value.trim(), unit })}
-              />
-              <Box w="200px">
-                <SelectField
-                  small
-                  hideLabel
-                  label={`Unit of ${key}`}
-                  value={unit}
-                  alternatives={[{ value: IN_WORDS, label: 'in words' }, ...unitAlternatives('length', 'count', 'area', 'volume', 'mass')]}
-                  onChange={(code) => set(key, code === IN_WORDS ? { text } : { value: text, unit: code })}
-                />
-              </Box>
-              <IconButton aria-label={`Remove ${key}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => onChange(Object.fromEntries(entries.filter(([other]) => other !== key)))}>
-                <Trash2 size={13} />
-              </IconButton>
-            </HStack>
-            <FaultLine>{faultOf?.(key)}</FaultLine>
-          </Box>
-        );
-      })}
+      {entries.map(([key, property]) => (
+        <Box key={key}>
+          <HStack gap="2">
+            <Text w="140px" fontFamily="mono" fontSize="sm" truncate>
+              {key}
+            </Text>
+            <PropertyValueField name={key} property={property} onChange={(next) => set(key, next)} />
+            <IconButton aria-label={`Remove ${key}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => onChange(Object.fromEntries(entries.filter(([other]) => other !== key)))}>
+              <Trash2 size={13} />
+            </IconButton>
+          </HStack>
+          <FaultLine>{faultOf?.(key)}</FaultLine>
+        </Box>
+      ))}
       <HStack gap="2">
         <Input
           aria-label="New property"
@@ -88,5 +64,36 @@ export function PropertiesField({ properties, onChange, faultOf }: Props) {
         </Button>
       </HStack>
     </Stack>
+  );
+}
+
+/** What a property is: a number with its unit, or words. */
+export function PropertyValueField({ name, property, onChange }: { name: string; property: Property; onChange: (property: Property) => void }) {
+  const text = 'text' in property ? property.text : property.value;
+  const unit = 'text' in property ? IN_WORDS : property.unit;
+  return (
+    <>
+      <Input
+        aria-label={`Value of ${name}`}
+        size="sm"
+        w="120px"
+        textAlign={unit === IN_WORDS ? 'start' : 'end'}
+        bg="bg.panel"
+        borderColor="border.emphasized"
+        maxLength={120}
+        value={text}
+        onChange={(event) => onChange(unit === IN_WORDS ? { text: event.target.value } : { value: event.target.value.trim(), unit })}
+      />
+      <Box w="190px">
+        <SelectField
+          small
+          hideLabel
+          label={`Unit of ${name}`}
+          value={unit}
+          alternatives={[{ value: IN_WORDS, label: 'in words' }, ...unitAlternatives('length', 'count', 'area', 'volume', 'mass')]}
+          onChange={(code) => onChange(code === IN_WORDS ? { text } : { value: text, unit: code })}
+        />
+      </Box>
+    </>
   );
 }

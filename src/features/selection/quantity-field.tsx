@@ -40,11 +40,13 @@ interface CountProps {
   most: number;
   count: number;
   invalid: boolean;
+  /** whether its limits stand beside it; they do where nothing else says them */
+  limits?: boolean;
   onChange: (count: number) => void;
 }
 
 /** How many of a part come with one: a step up or down within its limits, or typed; what is not within them is told. */
-export function CountField({ id, label, least, most, count, invalid, onChange }: CountProps) {
+export function CountField({ id, label, least, most, count, invalid, limits = true, onChange }: CountProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const take = (text: string) => {
     const value = quantityFrom(text);
@@ -53,9 +55,11 @@ export function CountField({ id, label, least, most, count, invalid, onChange }:
   };
   return (
     <Stepper id={id} label={label} text={typed ?? String(count)} invalid={invalid || typed !== null} onStep={(direction) => take(String(Math.min(most, Math.max(least, count + direction))))} onChange={take}>
-      <chakra.span fontSize="sm" color="fg.muted" ml="1">
-        {least} to {most}
-      </chakra.span>
+      {limits && (
+        <chakra.span fontSize="sm" color="fg.muted" ml="1">
+          {least} to {most}
+        </chakra.span>
+      )}
     </Stepper>
   );
 }

@@ -40,6 +40,8 @@ export function SlotControl(props: Props) {
   const [picking, setPicking] = useState(false);
   if (!slot) return null;
   const isSingle = choice.most === 1;
+  // What can be nothing else is neither taken out nor replaced.
+  const isOnlyOne = choice.options.length === 1 && entries.length === 1;
   const open = picking || entries.length === 0;
   const put = (product: string) => {
     setPicking(false);
@@ -53,7 +55,7 @@ export function SlotControl(props: Props) {
       {open ? (
         <Candidates {...props} slot={slot} entries={entries} isFull={!isSingle && pieces >= choice.most} onPut={put} onClose={entries.length > 0 ? () => setPicking(false) : undefined} />
       ) : (
-        (isSingle || pieces < choice.most) && (
+        (isSingle ? !isOnlyOne : pieces < choice.most) && (
           <Box>
             <Button size="sm" variant="outline" onClick={() => setPicking(true)}>
               {isSingle ? <ChevronDown size={15} aria-hidden /> : <Plus size={15} aria-hidden />} {isSingle ? 'Take another' : 'Add another'}
@@ -71,7 +73,7 @@ function Bounds({ choice: { least, most }, pieces }: { choice: Slot; pieces: num
   return (
     <Text fontSize="xs" color="fg.muted">
       {least === most ? `${least} of them` : `${least} to ${most} of them`}
-      {pieces > 0 && `, ${pieces} in it`}
+      {pieces > 1 && `, ${pieces} in it`}
     </Text>
   );
 }
@@ -140,10 +142,10 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
             </Text>
           )}
         </Box>
-        {choice.most > 1 && <CountField id={`${id}-${index}-count`} label={`How many: ${title}`} least={1} most={Math.max(quantity, choice.most - pieces + quantity)} count={quantity} invalid={false} onChange={(count) => change({ ...entry, quantity: count })} />}
-        <IconButton aria-label={`Take ${title} out`} size="xs" variant="ghost" colorPalette="ink" onClick={() => give(entries.filter((_, position) => position !== index))}>
+        {choice.most > 1 && <CountField id={`${id}-${index}-count`} label={`How many: ${title}`} least={1} most={Math.max(quantity, choice.most - pieces + quantity)} count={quantity} invalid={false} limits={false} onChange={(count) => change({ ...entry, quantity: count })} />}
+        {!(choice.required && choice.options.length === 1 && entries.length === 1) && <IconButton aria-label={`Take ${title} out`} size="xs" variant="ghost" colorPalette="ink" onClick={() => give(entries.filter((_, position) => position !== index))}>
           <X size={16} />
-        </IconButton>
+        </IconButton>}
       </HStack>
       {problems.map((problem) => (
         <ProblemNote key={`${problem.code} ${problem.message}`} problem={problem} />
@@ -168,7 +170,7 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
   const before = current && page.resolution.parts.find(({ part }) => part === entryPlace(choice.key, 0));
   return (
     <Box>
-      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(168px, 1fr))" gap="2" role="group" aria-label={`What can be put in ${choice.title}`}>
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(200px, 1fr))" gap="2" role="group" aria-label={`What can be put in ${choice.title}`}>
         {shownOptions(choice.options, offers).map((option) => {
           const candidate = slot.component.candidates.find(({ product }) => product === option.key);
           const why = isFull ? `${choice.title} is full` : whyNot(offers, option.key);
@@ -178,7 +180,7 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
               name={id}
               option={option}
               candidate={candidate}
-              price={candidate ? differenceWords(candidate, before, page, currency) : ''}
+              price={!candidate ? '' : current?.product === option.key ? 'in it now' : differenceWords(candidate, before, page, currency)}
               why={why}
               lead={leadWords(offers, option.key)}
               isChosen={current?.product === option.key}

@@ -1,5 +1,6 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
+import { atChoice, whereText } from '@/core/selection';
 import { priceWords } from '@/core/words';
 import { savingWords } from '@/features/selection/parts-form';
 import { type SelectionState } from '@/features/selection/use-selection';
@@ -7,6 +8,8 @@ import { Money } from '@/ui/text';
 
 /** What a product is called, and what it costs as it is chosen now. */
 export function ProductHead({ product, selection: { resolution, program } }: { product: Product; selection: Pick<SelectionState, 'resolution' | 'program'> }) {
+  // While a slot that must be filled is empty, what is there costs so much, and the whole does not.
+  const isPartOnly = program.kit?.slots.some(({ component }) => resolution.problems.some(({ where, code }) => code === 'answerMissing' && where === whereText(atChoice(component.key)))) ?? false;
   return (
     <Box>
       <Heading as="h1" size="3xl">
@@ -24,6 +27,7 @@ export function ProductHead({ product, selection: { resolution, program } }: { p
             <Text fontSize="2xl" fontWeight="700">
               <Money amount={resolution.unitPrice} currency={resolution.currency} />
             </Text>
+            {isPartOnly && <Text color="fg.muted">so far</Text>}
             {program.kit && resolution.wasPrice !== null && (
               <Text fontSize="sm" color="lichen.fg" fontWeight="600">
                 {savingWords(resolution)} on the parts bought one by one

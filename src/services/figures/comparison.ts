@@ -55,11 +55,14 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const same = before.product === after.product && before.surroundings === after.surroundings;
   const next = same ? former : compile(after.product, after.surroundings);
   const [had, has] = [blockingOf(former), blockingOf(next)];
+  const prices = [priceWords(former), priceWords(next)] as const;
+  // Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself.
+  const isEmptied = prices[0] !== null && prices[1] === null && had.size === has.size && (next.kit?.slots.length ?? 0) > 0;
   const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));
   return {
-    priceBefore: priceWords(former),
-    priceAfter: priceWords(next),
-    stops: onlyIn(has, had),
+    priceBefore: prices[0],
+    priceAfter: prices[1],
+    stops: isEmptied ? [faultWords({ code: 'nothingSells', without: [] })] : onlyIn(has, had),
     mends: onlyIn(had, has),
     breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),
   };

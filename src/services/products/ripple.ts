@@ -31,7 +31,7 @@ export async function readProductRipple(queries: Queries, at: Date, id: number, 
   const states = await readBothStates(queries);
   const now = (state: BothStates) => state.published ?? state.draft;
   const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
-  const reached = reachedBy(states.filter((state) => state.id !== id), wanted, await readShared(queries));
+  const reached = reachedBy(states, wanted, await readShared(queries)).filter((state) => state.id !== id);
   const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(now), product.draft]);
   const after = { ...before, products: productsAfter(before.products, product, change) };
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
@@ -62,8 +62,9 @@ export async function stoppedBy(queries: Queries, at: Date, id: number, change: 
 /** Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening them. */
 export async function isUsed(queries: Queries, id: number): Promise<boolean> {
   const { publishedSlug, draft } = await productLife.require(queries, id);
-  const names = [...new Set([publishedSlug, draft.slug])].flatMap((slug) => (slug === null ? [] : [JSON.stringify({ product: slug }).slice(1, -1)]));
-  const says = (document: AnySQLiteColumn) => or(...names.map((name) => sql`instr(${document}, ${name}) > 0`));
+  // A slot names its candidates as its options, or says by which condition they join; that some other thing is called so does no harm.
+  const names = [...new Set([publishedSlug, draft.slug])].flatMap((slug) => (slug === null ? [] : [{ product: slug }, { key: slug }].map((named) => JSON.stringify(named).slice(1, -1))));
+  const says = (document: AnySQLiteColumn) => or(...[...names, '"joins":[{'].map((name) => sql`instr(${document}, ${name}) > 0`));
   const found = [
     await queries.select({ id: products.id }).from(products).where(and(ne(products.id, id), says(products.draft))).limit(1),
     await queries.select({ id: products.id }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision)).where(and(ne(products.id, id), says(revisions.definition))).limit(1),
