@@ -1,4 +1,4 @@
-import { type PlaceOfSale } from '../core/catalog';
+import { type JoinCondition, type PlaceOfSale } from '../core/catalog';
 import { type SoldOutClause } from '../core/run';
 
 /** What lists say of a product, worked out once and kept: to show it nothing is compiled. */
@@ -26,7 +26,7 @@ export interface ProductCard {
   /** while any of these holds, nobody can buy it */
   readonly soldOutWhen: readonly SoldOutClause[];
   /** what it refers to, to see whether the card still holds; the sheets are those that are placed on it */
-  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[]; /** whether products that are yet to be published may join it; absent for no */ readonly joins?: boolean };
+  readonly refersTo: { readonly stock: readonly string[]; readonly swatches: readonly string[]; readonly sheets: readonly string[]; readonly products: readonly string[]; /** conditions by which products join its slots, also those yet to be published; absent for none */ readonly joins?: readonly JoinCondition[] };
   /** what decides which sheets conditions place on it */
   readonly placements: readonly { readonly key: string; readonly by: 'hand' | 'condition'; readonly leftOut: boolean }[];
 }

@@ -37,9 +37,9 @@ describe('preparing the demo', () => {
     await createProduct({ database, now: () => new Date() }, { title: 'Mine' });
     database.close();
     expect(prepare().stdout).toContain('kept');
-    expect(await countProducts()).toBe(25);
+    expect(await countProducts()).toBe(35);
     expect(prepare('--fresh').stdout).toContain('is loaded');
-    expect(await countProducts()).toBe(24);
+    expect(await countProducts()).toBe(34);
   });
 
   it('says which file is damaged and what to do about it', () => {

@@ -21,7 +21,8 @@ const change = async (id: number, fields: object, editor = 'me') => {
 };
 
 /** Products that came with kits: they have a test of their own. */
-const KITS = new Set(['hive-flat', 'hook-tool', 'handbook', 'hive-frame', 'nucleus', 'uncapping-fork', 'honey-sieve', 'honey-pail', 'starter-kit', 'two-suits', 'extraction-set', 'first-year']);
+/** Kits, builds and what they are made of, which have tests of their own. */
+const KITS = new Set(['hive-flat', 'hook-tool', 'handbook', 'hive-frame', 'nucleus', 'uncapping-fork', 'honey-sieve', 'honey-pail', 'starter-kit', 'two-suits', 'extraction-set', 'first-year', 'hive-floor', 'brood-box', 'honey-super', 'shallow-super', 'crown-board', 'flat-roof', 'gabled-roof', 'travel-roof', 'hive-strap', 'hive']);
 
 describe('a draft', () => {
   it('starts with a name and an address of its own', async () => {

@@ -101,9 +101,9 @@ describe('a sheet', () => {
   });
 
   it('takes in products that are added later', async () => {
-    const { draft, draftVersion } = await openProduct(context, 24);
-    await saveDraft(context, 24, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
-    expect((await listProducts(context)).find(({ id }) => id === 24)?.facets).toEqual(['3 choices']);
+    const { draft, draftVersion } = await openProduct(context, 34);
+    await saveDraft(context, 34, { definition: { ...draft, tags: ['gift'] }, baseVersion: draftVersion, editor: 'test' });
+    expect((await listProducts(context)).find(({ id }) => id === 34)?.facets).toEqual(['3 choices']);
   });
 
   it('is told apart from another that somebody else saved', async () => {

@@ -11,6 +11,7 @@ const product = productSchema.parse({
     { kind: 'swatch', key: 'size', title: 'Size', groups: ['trade'], options: [{ key: 'm', title: 'M', swatch: 'moss', picture: 'opt.svg', texture: 'weave.svg', groups: ['press'], draws: [{ kind: 'fixed', stock: 'button', quantity: '2' }] }] },
     { kind: 'text', key: 'name', title: 'Name', draws: [{ kind: 'fixed', stock: 'thread', quantity: '1' }] },
     { kind: 'addOn', key: 'fuel', title: 'Fuel', product: 'fuel' },
+    { kind: 'slot', key: 'roof', title: 'Roof', options: [{ key: 'flat-roof', title: '' }], joins: [{ tag: 'roof' }] },
   ],
   formulas: [{ key: 'f', title: 'F', text: '1', serves: { kind: 'draw', stock: 'wax' } }],
   rates: [{ key: 'r', title: 'R', value: '1', byGroup: { school: '2' } }],
@@ -19,12 +20,14 @@ const product = productSchema.parse({
 
 describe('what a definition refers to', () => {
   it('is found wherever it stands', () => {
-    const found = Object.fromEntries(Object.entries(referencesOf(product)).map(([what, keys]) => [what, [...(keys as ReadonlySet<string>)].sort()]));
+    const { joins, ...sets } = referencesOf(product);
+    expect(joins).toEqual([{ category: null, supplier: null, tag: 'roof', property: null }]);
+    const found = Object.fromEntries(Object.entries(sets).map(([what, keys]) => [what, [...keys].sort()]));
     expect(found).toEqual({
       stock: ['body', 'body-m', 'button', 'ridge', 'thread', 'wax'],
       swatches: ['moss'],
       sheets: ['gift', 'veils'],
-      products: ['fuel'],
+      products: ['flat-roof', 'fuel'],
       groups: ['guild', 'press', 'school', 'trade'],
       pictures: ['front.svg', 'layer.svg', 'm.svg', 'opt.svg', 'weave.svg'],
     });

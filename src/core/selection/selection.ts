@@ -26,10 +26,10 @@ const DEEPEST = 8;
 function fieldsOfDepth(depth: number) {
   const below = depth === 0 ? null : fieldsOfDepth(depth - 1);
   const product = z.string().max(100);
-  const entry = below ? [z.strictObject({ ...below, product })] : [];
+  const entry = below ? [z.strictObject({ ...below, product }).meta({ id: `slotEntry${depth}` })] : [];
   const answers = z.record(choiceKey, z.union([plainAnswer, pickedOption, ...entry, z.array(z.union([z.string().max(100), pickedOption, ...entry])).max(500)]));
   const fields: { answers: z.ZodDefault<z.ZodType<Record<string, unknown>>>; quantity: z.ZodOptional<z.ZodNumber> } = { answers: (answers as z.ZodType<Record<string, unknown>>).default({}), quantity: z.number().optional() };
-  const part: z.ZodType<PartSelection> = z.strictObject({ ...(below ?? fields), product: product.optional() });
+  const part: z.ZodType<PartSelection> = z.strictObject({ ...(below ?? fields), product: product.optional() }).meta({ id: `partSelection${depth}` });
   return { ...fields, parts: z.record(choiceKey, part.nullable()).optional() };
 }
 

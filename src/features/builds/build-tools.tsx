@@ -33,7 +33,8 @@ export function useLinkedBuild({ take }: Pick<SelectionState, 'take'>): void {
     done.current = true;
     const built = builtBy(window.location.hash);
     if (built) take(built);
-    else if (built === undefined) sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.');
+    // Messages have a place of their own, which is not there before the page is.
+    else if (built === undefined) window.setTimeout(() => sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.'), 500);
   }, [take]);
 }
 

@@ -3,6 +3,7 @@
 import { Box, Button, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Formula, type FormulaServes, freeKey, keyFrom } from '@/core/catalog';
+import { type FormulaInput } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
@@ -148,9 +149,16 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       )}
       {compiled && compiled.inputs.length > 0 && (
         <Text fontSize="xs" color="fg.muted" mt="2">
-          It can use: {compiled.inputs.map(({ name }) => name).join(', ')}.
+          It can use: {namesToUse(compiled.inputs).join(', ')}.
         </Text>
       )}
     </Box>
   );
+}
+
+/** The names that a formula can use; of what is in slots and parts each figure once, by its most usual name. */
+function namesToUse(inputs: readonly FormulaInput[]): string[] {
+  const names = inputs.map(({ name }) => name);
+  // What is told of everything there is told of the least and the greatest, too.
+  return names.filter((name) => !/^(?:min|max|count)\(/.test(name) && !(name.startsWith('sum(') && names.includes(name.slice(4, -1))));
 }

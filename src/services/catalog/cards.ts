@@ -1,13 +1,14 @@
 import { and, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
-import { type Product } from '../../core/catalog';
+import { joins, type Product } from '../../core/catalog';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { readShared } from './catalog-state';
 import { madeWith } from './made-with';
+import { readJoining } from './published-products';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
 
 export type CardOf = 'draft' | 'published';
@@ -32,7 +33,10 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       const rows = await readUnseen(database.read, of, shared.state);
       if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null };
       const published = await revisionsByAddress(database.read);
-      const seen = rows.filter(({ card, madeFrom, version, hash }) => card && madeFrom === version && hash === madeWith(card, shared, published)).map(({ id }) => id);
+      const seen: number[] = [];
+      for (const { id, card, madeFrom, version, hash } of rows) {
+        if (card && madeFrom === version && hash === madeWith(card, shared, published, await joiningSlots(database.read, card))) seen.push(id);
+      }
       const known = new Set(seen);
       const wanted = rows.filter(({ id }) => !known.has(id)).slice(0, AT_ONCE);
       const definitions = await readDefinitions(database.read, of, wanted.map(({ id }) => id));
@@ -50,13 +54,23 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       for (const [place, { id, madeFrom }] of stale.entries()) {
         const card = cards[place];
         if (!card || !made) continue;
-        const row = { madeFrom, madeWith: madeWith(card, made.shared, made.published), seenIn: state, card };
+        const row = { madeFrom, madeWith: madeWith(card, made.shared, made.published, joiningAmong(card, made.surroundings.products.values())), seenIn: state, card };
         if ((await transaction.select({ id: products.id }).from(products).where(eq(products.id, id))).length === 0) continue;
         await transaction.insert(productCards).values({ productId: id, of, ...row }).onConflictDoUpdate({ target: [productCards.productId, productCards.of], set: row });
       }
     });
     if (stale.length < AT_ONCE) return;
   }
+}
+
+/** Addresses of the products in the shop that join a product’s slots, in order. */
+async function joiningSlots(queries: Queries, { refersTo: { joins = [] } }: ProductCard): Promise<readonly string[]> {
+  return [...(await readJoining(queries, joins))].sort();
+}
+
+/** The same, of what a card was made with. */
+function joiningAmong({ refersTo: { joins: conditions = [] } }: ProductCard, products: Iterable<Product>): readonly string[] {
+  return [...products].filter((product) => conditions.some((condition) => joins(condition, product))).map(({ slug }) => slug).sort();
 }
 
 /** Begins to work out what has just been changed, so that nobody waits for it later. Whoever reads sees to it in any case. */

@@ -6,9 +6,10 @@ import { type SharedCatalog } from './catalog-state';
 /**
  * What a card was made from beside its definition, as a hash: the same as long as nothing of it has changed.
  *
+ * @param joining addresses of the products that join its slots by a condition
  * @param revisions the revision that is published of each product, by its address
  */
-export function madeWith(card: Pick<ProductCard, 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>, shared: SharedCatalog, revisions: ReadonlyMap<string, number>): string {
+export function madeWith(card: Pick<ProductCard, 'refersTo' | 'placements' | 'category' | 'supplier' | 'tags'>, shared: SharedCatalog, revisions: ReadonlyMap<string, number>, joining: readonly string[]): string {
   const { refersTo, placements, category, supplier, tags } = card;
   const shelved = { category, supplier, tags, sheets: placements.map((placement) => ({ ...placement, after: null, overrides: {} })) };
   const parts = [
@@ -19,8 +20,8 @@ export function madeWith(card: Pick<ProductCard, 'refersTo' | 'placements' | 'ca
     refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
     refersTo.stock.map((key) => printOf(shared.stock.get(key))),
     refersTo.products.map((slug) => revisions.get(slug) ?? null),
-    // Whatever is published may join a slot by a condition.
-    ...(refersTo.joins ? [[...revisions].sort()] : []),
+    // What is published later may join a slot by its condition.
+    ...(joining.length === 0 ? [] : [joining.map((slug) => [slug, revisions.get(slug) ?? null])]),
   ];
   return hashOf(parts);
 }

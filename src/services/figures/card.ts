@@ -38,7 +38,7 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhen: soldOutClauses(program, today),
-    refersTo: { stock: all('stock'), swatches: all('swatches'), sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])], products: [...new Set([...all('products'), ...products.filter((one) => one !== definition).map((one) => one.slug)])], joins: refers.some(({ joins }) => joins.length > 0) },
+    refersTo: { stock: all('stock'), swatches: all('swatches'), sheets: [...new Set([...sheets, ...definition.sheets.map(({ key }) => key)])], products: [...new Set([...all('products'), ...products.filter((one) => one !== definition).map((one) => one.slug)])], joins: refers.flatMap((references) => references.joins) },
     placements: definition.sheets.map(({ key, by, leftOut }) => ({ key, by, leftOut })),
   };
 }

@@ -3,10 +3,11 @@ import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { inBackground } from '../background/pool';
 import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShared } from '../catalog/catalog-state';
+import { readPublishedById } from '../catalog/published-products';
 import { countStopping, reachedBy, type RippleRow } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type Product } from '../../core/catalog';
+import { type CatalogSurroundings, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { type Comparison } from '../figures/comparison';
@@ -64,11 +65,25 @@ export async function isUsed(queries: Queries, id: number): Promise<boolean> {
   const { publishedSlug, draft } = await productLife.require(queries, id);
   // A slot names its candidates as its options, or says by which condition they join; that some other thing is called so does no harm.
   const names = [...new Set([publishedSlug, draft.slug])].flatMap((slug) => (slug === null ? [] : [{ product: slug }, { key: slug }].map((named) => JSON.stringify(named).slice(1, -1))));
-  const says = (document: AnySQLiteColumn) => or(...[...names, '"joins":[{'].map((name) => sql`instr(${document}, ${name}) > 0`));
+  const says = (document: AnySQLiteColumn) => or(...names.map((name) => sql`instr(${document}, ${name}) > 0`));
   const found = [
     await queries.select({ id: products.id }).from(products).where(and(ne(products.id, id), says(products.draft))).limit(1),
     await queries.select({ id: products.id }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision)).where(and(ne(products.id, id), says(revisions.definition))).limit(1),
     await queries.select({ id: sheets.id }).from(sheets).innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision)).where(says(sheetRevisions.definition)).limit(1),
   ];
-  return found.some((rows) => rows.length > 0);
+  return found.some((rows) => rows.length > 0) || (await joinsAny(queries, id, draft));
+}
+
+/** Whether a product joins a slot of another, as it is to be or as it is in the shop. */
+async function joinsAny(queries: Queries, id: number, draft: Product): Promise<boolean> {
+  const says = (document: AnySQLiteColumn) => sql`instr(${document}, '"joins":[{') > 0`;
+  const others = [
+    ...(await queries.select({ definition: products.draft }).from(products).where(and(ne(products.id, id), says(products.draft)))),
+    ...(await queries.select({ definition: revisions.definition }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision)).where(and(ne(products.id, id), says(revisions.definition)))),
+    ...(await queries.select({ definition: sheetRevisions.definition }).from(sheets).innerJoin(sheetRevisions, eq(sheetRevisions.id, sheets.publishedRevision)).where(says(sheetRevisions.definition))),
+  ];
+  if (others.length === 0) return false;
+  const published = await readPublishedById(queries, id);
+  const own = [draft, ...(published ? [published.definition] : [])];
+  return others.some(({ definition }) => own.some((product) => refersToProduct(referencesOf(definition), product)));
 }
