@@ -15,8 +15,8 @@ describe('everything that is claimed of a product', () => {
   });
 
   it('holds beside all that can be put into the slots of made builds, and so does every click', { timeout: 120_000 }, () => {
-    const { products, sold, clicks, proved } = tryClaims(1, 150, anyBuild);
-    expect([products > 60, sold > 50, clicks > 150, proved > 80]).toEqual([true, true, true, true]);
+    const { products, sold, clicks, proved } = tryClaims(1, 60, anyBuild);
+    expect([products > 25, sold > 20, clicks > 60, proved > 30]).toEqual([true, true, true, true]);
   });
 
   it('stays as it was after changes that change nothing', { timeout: 120_000 }, () => {

@@ -4,6 +4,7 @@ import { allOf, anyOf, type Formula, NEVER, type Space } from '../constraints';
 import { type Exact } from '../number';
 import { compileCondition } from '../rules';
 import { isStop } from '../run';
+import { withoutAnswer } from './candidates';
 import { givenUnder, inputsFor } from './inputs';
 import { type ModelDraft } from './model';
 
@@ -27,21 +28,63 @@ export function figureFormula(test: Extract<Test, { kind: 'figure' }>, model: Mo
   const figure = figures.get(test.formula);
   const formula = program.formulas[figure?.place ?? -1];
   if (!figure || !formula || formula.compiled.faults.length > 0) return NEVER;
-  const { indices, quantity, group, parts } = formulaInputsOf(program, figure.place);
-  const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
-  const levels = inputs?.variables.map((variable) => ({ variable, alike: alikeFor(model, formula, variable) })) ?? [];
-  const isWide = inputs?.variables.some((variable) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(true)) ?? true;
-  if (!inputs || isWide || levels.reduce((ways, { alike }) => ways * alike.length, 1) > MOST_WAYS) {
-    model.loose.push({ kind: 'formulaTooWide', title: figure.title });
+  const ways = waysOf(model, figure.place, formula);
+  if (!ways) {
+    if (!model.loose.some(({ title }) => title === figure.title)) model.loose.push({ kind: 'formulaTooWide', title: figure.title });
     const either = space.helper(2);
     return space.is(either, (value) => value === 1);
   }
   const { holds } = compileCondition(test, [], { product: program.product, groups: [], figures, currency: program.currency, report: () => undefined });
+  const nobody = { answers: [], quantity: 1, group: null };
+  return followed(space, ways.levels, (way) => holds({ ...nobody, figure: () => ways.results[way] ?? null }));
+}
+
+/** All ways of answering what a formula is worked out from, the last of its variables the quickest, and what it comes to. */
+interface Ways {
+  readonly levels: readonly Level[];
+  /** null while something that it uses is not answered */
+  readonly results: readonly (Exact | null)[];
+}
+
+interface Level {
+  readonly variable: number;
+  readonly alike: readonly Alike[];
+}
+
+/** What was gone through for one condition serves all others. */
+const known = new WeakMap<ModelDraft, Map<number, Ways | null>>();
+
+/** @returns null where they are too many, or values stand for more than one answer */
+function waysOf(model: ModelDraft, place: number, formula: FormulaProgram): Ways | null {
+  const ofModel = known.get(model) ?? new Map<number, Ways | null>();
+  known.set(model, ofModel);
+  const before = ofModel.get(place);
+  if (before !== undefined) return before;
+  const made = goThrough(model, place, formula);
+  ofModel.set(place, made);
+  return made;
+}
+
+function goThrough(model: ModelDraft, place: number, formula: FormulaProgram): Ways | null {
+  const { program, space } = model;
+  const { indices, quantity, group, parts } = formulaInputsOf(program, place);
+  const inputs = parts ? null : inputsFor(model, indices, { quantity, group });
+  if (!inputs || inputs.variables.some((variable) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(true))) return null;
+  const levels = inputs.variables.map((variable): Level => ({ variable, alike: alikeFor(model, formula, variable) }));
+  if (levels.reduce((ways, { alike }) => ways * alike.length, 1) > MOST_WAYS) return null;
   const steady = givenUnder(model, () => 0);
   const frame = formula.reads.map((read) => read && read(steady));
-  const nobody = { answers: [], quantity: 1, group: null };
-  const holdsAt = () => holds({ ...nobody, figure: () => resultAt(formula, frame) });
-  return followed(space, levels, frame, holdsAt);
+  const results: (Exact | null)[] = [];
+  const visit = (level: number): void => {
+    const here = levels[level];
+    if (!here) return void results.push(resultAt(formula, frame));
+    for (const { reads } of here.alike) {
+      for (const [slot, value] of reads) frame[slot] = value;
+      visit(level + 1);
+    }
+  };
+  visit(0);
+  return { levels, results };
 }
 
 /** What a formula comes to with what it reads; null while something that it uses is not answered. */
@@ -51,19 +94,31 @@ function resultAt({ compiled, reads }: FormulaProgram, frame: readonly (Exact | 
   return isStop(outcome) ? null : (outcome.at(-1)?.value ?? null);
 }
 
+/** Values that a variable can have in anything that is sold: what must be answered is not left out. */
+function possibleValues({ program, choices, space }: ModelDraft, variable: number): readonly number[] {
+  const all = Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value);
+  const choice = choices.find((one) => one && (one.slot?.contents?.variable === variable || one.variables.some((own) => own.variable === variable)));
+  const compiled = choice && program.choices[choice.index];
+  if (!choice || !compiled?.required || compiled.groups.length > 0 || withoutAnswer(program, choice.index).length > 1) return all;
+  const { contents } = choice.slot ?? {};
+  const values = choice.variables.find((own) => own.variable === variable)?.values;
+  return all.filter((value) => (contents?.variable === variable ? (contents.held[value]?.length ?? 0) > 0 : values?.[value]?.raw !== null));
+}
+
 /** The values of a variable, those together of which a formula reads the same. */
 function alikeFor(model: ModelDraft, { reads }: FormulaProgram, variable: number): readonly Alike[] {
   const readsAt = (value: number) => {
     const given = givenUnder(model, (other) => (other === variable ? value : 0));
     return reads.map((read) => read && read(given));
   };
-  const size = model.space.sizes[variable] ?? 0;
-  const each = Array.from({ length: size }, (_, value) => readsAt(value));
+  const possible = possibleValues(model, variable);
+  const each = possible.map(readsAt);
   const [first] = each;
   // What is the same for all values is read of something else.
   const own = reads.flatMap((_, slot) => (each.some((values) => !same(values[slot] ?? null, first?.[slot] ?? null)) ? [slot] : []));
   const found = new Map<string, Alike>();
-  each.forEach((values, value) => {
+  each.forEach((values, place) => {
+    const value = possible[place] ?? 0;
     const name = own.map((slot) => values[slot]?.toString() ?? '').join(' ');
     const alike = found.get(name) ?? { values: new Set<number>(), reads: own.map((slot) => [slot, values[slot] ?? null] as const) };
     alike.values.add(value);
@@ -78,23 +133,21 @@ const same = (one: Exact | null, other: Exact | null) => (one && other ? one.equ
  * Follows variables one after the other, so that what leads to the same answers from there on is one step: as many steps
  * as there are different things still to come, and not as many as there are ways.
  */
-function followed(space: Space, levels: readonly { readonly variable: number; readonly alike: readonly Alike[] }[], frame: (Exact | null)[], holds: () => boolean): Formula {
+function followed(space: Space, levels: readonly Level[], holds: (way: number) => boolean): Formula {
   /** by level, what is still to come: by the place among what is alike, the step of the next level */
   const steps: { readonly names: Map<string, number>; readonly leads: number[][] }[] = levels.map(() => ({ names: new Map(), leads: [] }));
+  let way = 0;
   const visit = (level: number): number => {
     const here = levels[level];
-    const known = steps[level];
-    if (!here || !known) return holds() ? 1 : 0;
-    const leads = here.alike.map(({ reads }) => {
-      for (const [slot, value] of reads) frame[slot] = value;
-      return visit(level + 1);
-    });
+    const seen = steps[level];
+    if (!here || !seen) return holds(way++) ? 1 : 0;
+    const leads = here.alike.map(() => visit(level + 1));
     const name = leads.join();
-    const before = known.names.get(name);
+    const before = seen.names.get(name);
     if (before !== undefined) return before;
-    known.names.set(name, known.leads.length);
-    known.leads.push(leads);
-    return known.leads.length - 1;
+    seen.names.set(name, seen.leads.length);
+    seen.leads.push(leads);
+    return seen.leads.length - 1;
   };
   visit(0);
   let at: number | null = null;
@@ -110,5 +163,5 @@ function followed(space: Space, levels: readonly { readonly variable: number; re
     at = next;
   });
   const last: number | null = at;
-  return last === null ? (holds() ? allOf() : NEVER) : space.is(last, (value) => value === 1);
+  return last === null ? (holds(0) ? allOf() : NEVER) : space.is(last, (value) => value === 1);
 }

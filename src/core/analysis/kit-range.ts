@@ -116,6 +116,16 @@ export interface WithoutParts {
  * @param parts what its parts come to
  */
 export function withoutParts(program: Program, parts: Exact): WithoutParts {
+  if (program.kit?.components.length !== 0) return makeWithoutParts(program, parts);
+  const known = apart.get(program) ?? makeWithoutParts(program, parts);
+  apart.set(program, known);
+  return known;
+}
+
+/** A build without parts is always the same, so that what is known of it is known again. */
+const apart = new WeakMap<Program, WithoutParts>();
+
+function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
   const { kit, base, baseFormula, variants } = program;
   if (!kit) return { program, added: Exact.zero };
   // What is put in its slots costs what it does beside them.
@@ -170,8 +180,9 @@ export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: P
     return range && { range, added, side, isProved: range.isProved && risesEvenly(program, added) };
   };
   const high = sideAt(ends.high);
+  // Without parts there is only one side to look at.
   // At the least of its parts nothing may be left to sell, as where more is taken off than there is: then what is known is what the most leaves.
-  const low = sideAt(ends.low) ?? (high && { ...high, isProved: false });
+  const low = (kit.components.length === 0 ? high : sideAt(ends.low)) ?? (high && { ...high, isProved: false });
   if (!low || !high) return null;
   const [from, to] = [low.range.from.plus(low.added), high.range.to.plus(high.added)];
   const [cheapest, dearest] = [withParts(low.range.cheapest, kit, low.side), withParts(high.range.dearest, kit, high.side)];
