@@ -59,7 +59,7 @@ const SHOTS: readonly Shot[] = [
     await person.press('See the ripple');
     await person.sees('It reaches');
   } },
-  { name: 'swatch-book', path: '/manage/swatches' },
+  { name: 'editor-fits', path: '/manage/products/33', before: (person) => person.press('What must fit', OUTLINE) },
   { name: 'editor-parts', path: '/manage/products/20?place=parts', dark: true, before: async (person) => {
     await person.press('Unfold', '//article[@aria-label="Smoker"]');
     await person.pick('M', COUNTER);
@@ -85,7 +85,12 @@ const SHOTS: readonly Shot[] = [
     await person.sees('Order and pay');
     await person.driver.executeScript('document.querySelector("details").open = true');
   } },
-  { name: 'stock', path: '/manage/stock' },
+  { name: 'shop-build', path: '/shop/hive', before: async (person) => {
+    await person.press('First colony', '//*[@aria-label="Start from"]');
+    await person.press('Take another for Roof');
+    await person.sees('would not close the hive');
+    await person.driver.executeScript('document.querySelector("[aria-label=\"What can be put in Roof\"]").scrollIntoView({ block: "center" })');
+  } },
   { name: 'stock-item', path: '/manage/stock/mesh-coarse' },
   { name: 'cutting', path: '/manage/cutting' },
   { name: 'order', path: '/manage/orders/4' },

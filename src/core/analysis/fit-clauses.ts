@@ -64,14 +64,23 @@ function forbid({ space }: ModelDraft, fit: FitProgram, left: Side, right: Side,
     return part.varies;
   }
   let isVarying = false;
+  // What goes with the same things is said together: there are as many sentences as different properties, not as candidates.
+  const alike = new Map<string, { readonly values: Set<number>; readonly allowed: readonly boolean[] }>();
   left.ways.forEach((one, value) => {
     if (!one) return;
     const own = propertyIn(one.resolution.properties, property);
-    const refused = right.ways.map((two) => two !== null && !fitHolds(fit, own, propertyIn(two.resolution.properties, other.property)));
-    if (!refused.includes(true)) return;
-    const open = right.ways.map((two, place) => refused[place] === true && !(one.isWhole && (two?.isWhole ?? true)));
-    isVarying ||= open.includes(true);
-    space.require(anyOf(space.is(left.variable, (other) => other !== value), space.is(right.variable, (place) => refused[place] !== true || (side === 'outer' && open[place] === true))));
+    const allowed = right.ways.map((two) => {
+      if (!two || fitHolds(fit, own, propertyIn(two.resolution.properties, other.property))) return true;
+      const isOpen = !(one.isWhole && two.isWhole);
+      isVarying ||= isOpen;
+      return side === 'outer' && isOpen;
+    });
+    if (!allowed.includes(false)) return;
+    const name = allowed.map(Number).join('');
+    const group = alike.get(name) ?? { values: new Set<number>(), allowed };
+    group.values.add(value);
+    alike.set(name, group);
   });
+  for (const { values, allowed } of alike.values()) space.require(anyOf(space.is(left.variable, (value) => !values.has(value)), space.is(right.variable, (value) => allowed[value] ?? true)));
   return isVarying;
 }

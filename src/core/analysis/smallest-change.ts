@@ -1,6 +1,6 @@
 import { pickShown } from '../catalog/choices';
 import { type Program } from '../compile';
-import { type Budget, type Goal, hasValue, minimise, type Optimum, type Solver } from '../constraints';
+import { type Budget, type Goal, hasValue, minimise, NO_COSTS, type Optimum, type Solver } from '../constraints';
 import { type Answer } from '../selection';
 import { type Model, type ModelledChoice } from './model';
 import { halfAMinorUnit } from './price-goal';
@@ -53,7 +53,7 @@ interface Group {
 export function smallestChange(model: Model, solver: Solver, fixed: readonly Fixed[], answered: readonly (Answer | null)[], given: Readonly<Record<string, unknown>>, price: Goal | null, budget: Budget): readonly Change[] | null {
   const { program } = model;
   const groups = groupsOf(program, fixed, given);
-  const best = oneChanged(model, solver, groups, answered, price, budget) ?? minimise(solver, fewestChanges(model, groups, answered, price), budget);
+  const best = fewChanged(model, solver, groups, answered, price, budget) ?? minimise(solver, fewestChanges(model, groups, answered, price), budget);
   if (!best || best.value === Infinity) return null;
   const isChanged = ({ variable, values }: Fixed) => !hasValue(values, best.values[variable] ?? 0);
   const { answers } = selectionFor(model, best.values);
@@ -87,21 +87,37 @@ function changedSlot({ choices }: Model, index: number, { ways, program: { compo
   return { ...common, to: to.length === 0 ? null : to, toWords: counts.join(', '), anew: null };
 }
 
+/** Changes of so few choices are looked for one by one, while those are not more ways than this to pick them. */
+const MOST_TOGETHER = 3;
+const MOST_PICKS = 300;
+
 /**
- * The smallest change of a single choice, all others kept: nothing is smaller, and it is found quickly.
+ * The smallest change of one choice, else of two, else of three, all others kept: nothing is smaller, and it is found
+ * quickly.
  *
- * @returns null where more than one has to be changed
+ * @returns null where more have to be changed, or there are too many ways to pick them
  */
-function oneChanged(model: Model, solver: Solver, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null, budget: Budget): Optimum | null {
-  let best: Optimum | null = null;
-  for (const group of groups) {
-    const mark = solver.mark();
-    const kept = groups.every((other) => other === group || other.members.every(({ variable, values }) => solver.narrow(variable, values)));
-    const found = kept ? minimise(solver, fewestChanges(model, [group], answered, price), budget) : null;
-    solver.undo(mark);
-    if (found && found.value !== Infinity && (!best || found.value < best.value)) best = found;
+function fewChanged(model: Model, solver: Solver, groups: readonly Group[], answered: readonly (Answer | null)[], price: Goal | null, budget: Budget): Optimum | null {
+  for (let count = 1; count <= MOST_TOGETHER && count <= groups.length; count += 1) {
+    const picks = picksOf(groups, count);
+    if (picks.length > MOST_PICKS) return null;
+    let best: Optimum | null = null;
+    for (const changed of picks) {
+      const mark = solver.mark();
+      const kept = groups.every((other) => changed.includes(other) || other.members.every(({ variable, values }) => solver.narrow(variable, values)));
+      const found = kept && solver.solve(budget, NO_COSTS) !== null ? minimise(solver, fewestChanges(model, changed, answered, price), budget) : null;
+      solver.undo(mark);
+      if (found && found.value !== Infinity && (!best || found.value < best.value)) best = found;
+    }
+    if (best) return best;
   }
-  return best;
+  return null;
+}
+
+/** All ways to pick so many of some. */
+function picksOf<T>(all: readonly T[], count: number): readonly (readonly T[])[] {
+  if (count === 0) return [[]];
+  return all.flatMap((one, place) => picksOf(all.slice(place + 1), count - 1).map((rest) => [one, ...rest]));
 }
 
 function groupsOf(program: Program, fixed: readonly Fixed[], given: Readonly<Record<string, unknown>>): Group[] {
@@ -149,7 +165,7 @@ function fewestChanges(model: Model, groups: readonly Group[], answered: readonl
   const minor = halfAMinorUnit(model);
   return {
     costs,
-    bound: (solver) => (price && price.bound(solver) >= minor ? Infinity : sum(({ variable, values }) => (solver.meets(variable, values) ? null : 0))),
+    bound: (solver) => (price && price.bound(solver) >= minor ? Infinity : sum(({ variable, values }) => (solver.meets(variable, values) ? null : leastOf(further.get(variable), variable, solver)))),
     value(picked) {
       if (price && price.value(picked) >= minor) return Infinity;
       return sum(({ variable, values }) => (hasValue(values, picked[variable] ?? 0) ? null : (further.get(variable)?.[picked[variable] ?? 0] ?? 0)));
@@ -159,6 +175,15 @@ function fewestChanges(model: Model, groups: readonly Group[], answered: readonl
       if (price) yield* price.unsettled(picked);
     },
   };
+}
+
+/** The least of what is left of a variable. */
+function leastOf(of: Float64Array | undefined, variable: number, solver: Solver): number {
+  let least = Infinity;
+  of?.forEach((value, place) => {
+    if (value < least && solver.has(variable, place)) least = value;
+  });
+  return least === Infinity ? 0 : least;
 }
 
 /** What would do in the place of a text or a day, everything else as it would be then; null for what is no such thing. */
