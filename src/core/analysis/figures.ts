@@ -72,7 +72,8 @@ function goThrough(model: ModelDraft, place: number, formula: FormulaProgram): W
   if (!inputs || inputs.variables.some((variable) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => model.isWide(variable, value)).includes(true))) return null;
   const levels = inputs.variables.map((variable): Level => ({ variable, alike: alikeFor(model, formula, variable) }));
   if (levels.reduce((ways, { alike }) => ways * alike.length, 1) > MOST_WAYS) return null;
-  const steady = givenUnder(model, () => 0);
+  // What is the same whichever way is read as it is in one that is possible.
+  const steady = givenUnder(model, (variable) => possibleValues(model, variable)[0] ?? 0);
   const frame = formula.reads.map((read) => read && read(steady));
   const results: (Exact | null)[] = [];
   const visit = (level: number): void => {

@@ -5,7 +5,7 @@ import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
 import { heldOf, type PartPriced, partsBase, resolve, usualOf } from '../run';
 import { type Selection } from '../selection';
-import { asksQuantity } from './asks-quantity';
+import { asksQuantity } from './depends-on';
 
 /** The least and the most that is paid for one of a product, or for one unit of it, by who is in no customer group. */
 export interface PriceRange {

@@ -1,10 +1,9 @@
 import { type Candidate, type Candidates } from '../catalog/choices';
 import { type CandidateProgram, type Held, type Program, type SlotProgram } from '../compile';
 import { anyOf, type Space } from '../constraints';
-import { heldOf, resolve } from '../run';
-import { type Resolution } from '../run';
+import { heldOf, type Resolution, resolve, usualOf } from '../run';
 import { type Answer, type GivenEntry } from '../selection';
-import { asksQuantity } from './asks-quantity';
+import { asksGroup, asksQuantity, weightVaries } from './depends-on';
 import { withoutAnswer } from './candidates';
 import { type ModelledChoice } from './model';
 import { itemRange } from './price-range';
@@ -48,13 +47,14 @@ export function modelledSlot(program: Program, index: number, today: string, spa
   if (!slot) return null;
   const looked = new Set([...propertiesAsked(program, slot.component.key), ...figuresAsked(program, slot.component.key)]);
   const none = withoutAnswer(program, index);
+  const asked = (what: 'price' | 'weight') => figureNames(program, slot.choice).some((name) => name.includes(`.${what}`));
   let isLoose = false;
   const values: Candidate[] = [...none];
   const ways: (WayIn | null)[] = none.map(() => null);
   slot.byOption.forEach((candidate, option) => {
     if (!candidate || candidate.program.blocking.length > 0) return;
     const found = waysIn(candidate, looked, today);
-    isLoose ||= found.some(({ way }) => !way.isWhole) || (slot.most > 1 && asksQuantity(candidate.program));
+    isLoose ||= found.some(({ way }) => !way.isWhole) || (slot.most > 1 && asksQuantity(candidate.program)) || (asked('price') && found.length > 1) || (asked('weight') && weightVaries(candidate.program));
     for (const { entry, way } of found) {
       values.push({ raw: entry, option, same: option + 1, answer: { ...NOTHING_PICKED, canonical: candidate.product, picks: [{ effect: option, count: 1 }] } });
       ways.push(way);
@@ -64,7 +64,8 @@ export function modelledSlot(program: Program, index: number, today: string, spa
   const variables = Array.from({ length: slot.most }, () => ({ variable: space.variable(values.length, sames), values }));
   inOrder(slot, variables.map(({ variable }) => variable), ways, space);
   const presence = slot.most === 1 ? [] : presenceOf(variables, space);
-  const contents = isAskedByFormula(program, slot.component.key) ? contentsOf(slot, variables.map(({ variable }) => variable), ways, looked, space) : null;
+  // What could not be looked at wholly is not gone through as if it were.
+  const contents = !isLoose && isAskedByFormula(program, slot.component.key) ? contentsOf(slot, variables.map(({ variable }) => variable), ways, looked, space) : null;
   return { index, candidates: { ...candidates, list: [] }, several: true, variables, slot: { program: slot, ways, presence, contents, isLoose } };
 }
 
@@ -77,8 +78,13 @@ function propertiesAsked({ fits }: Program, key: string): string[] {
 function figuresAsked({ kit, formulas }: Program, key: string): string[] {
   const slot = kit?.slots.find(({ component }) => component.key === key);
   const names = new Set(slot?.component.candidates.flatMap(({ program }) => [...program.properties.keys()]));
-  const used = formulas.flatMap(({ inputs, compiled }) => inputs.flatMap(({ name, choice }) => (choice === slot?.choice && compiled.uses.has(name) ? [name] : [])));
+  const used = slot ? figureNames({ formulas }, slot.choice) : [];
   return [...names].filter((name) => used.some((text) => text.includes(`.${name.replace(/-/g, '_')}`)));
+}
+
+/** The figures of a slot that formulas use. */
+function figureNames({ formulas }: Pick<Program, 'formulas'>, slot: number): string[] {
+  return formulas.flatMap(({ inputs, compiled }) => inputs.flatMap(({ name, choice }) => (choice === slot && compiled.uses.has(name) ? [name] : [])));
 }
 
 function isAskedByFormula({ formulas, kit }: Program, key: string): boolean {
@@ -105,7 +111,8 @@ function waysIn(candidate: CandidateProgram, looked: ReadonlySet<string>, today:
   return made;
 }
 
-function lookForWays({ program, product }: CandidateProgram, looked: ReadonlySet<string>, today: string): FoundWay[] {
+function lookForWays(candidate: CandidateProgram, looked: ReadonlySet<string>, today: string): FoundWay[] {
+  const { program, product } = candidate;
   // What decides what it is: choices whose options say so. What a formula says is looked at as it comes.
   const deciding = new Set<number>();
   let isWhole = true;
@@ -126,7 +133,8 @@ function lookForWays({ program, product }: CandidateProgram, looked: ReadonlySet
   return combinations.flatMap((answers) => {
     const own: Program = Object.keys(answers).length === 0 ? program : { ...program, fixed: { ...program.fixed, ...answers } };
     const range = itemRange(own);
-    if (!range) return [];
+    // What only some customers can have has no price for everybody: that it can't be had at all is not said of it.
+    if (!range) return asksGroup(own) && own.blocking.length === 0 ? [{ entry: { product, quantity: 1, answers }, way: { resolution: usualOf(candidate, { today }, resolve), deciding: answers, isWhole: false } }] : [];
     const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
     return ends.flatMap((selection): FoundWay[] => {
       const given = { ...selection.answers, ...answers };

@@ -1,0 +1,27 @@
+import { type Program } from '../compile';
+import { testsOf } from './candidates';
+
+/** Whether what one costs can depend on how many are taken. */
+export function asksQuantity({ formulas, rules }: Program): boolean {
+  return formulas.some(({ compiled }) => compiled.uses.has('quantity')) || (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'quantity'));
+}
+
+/** Whether anything of a product is otherwise for some customer groups. */
+export function asksGroup({ choices, formulas, rules }: Program): boolean {
+  return (
+    choices.some(({ groups, options }) => groups.length > 0 || options.some((option) => option.groups.length > 0)) ||
+    formulas.some(({ inputs }) => inputs.some(({ groups = [] }) => groups.length > 0)) ||
+    (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'group'))
+  );
+}
+
+/** Whether what one weighs can depend on what customers choose of it. */
+export function weightVaries({ choices, formulas, rules, variants, base, kit, addOns }: Program): boolean {
+  return (
+    base.unit !== null || kit !== null || addOns.length > 0 ||
+    choices.some(({ effects }) => effects.some(({ weight }) => weight !== null)) ||
+    formulas.some(({ serves }) => serves.kind === 'weight') ||
+    [...variants.values()].some(({ weight }) => weight !== null) ||
+    (rules?.itemEffects ?? []).some(({ weight }) => weight !== null)
+  );
+}
