@@ -2,7 +2,7 @@ import { formulaInputsOf, type FormulaProgram, type Program } from '../compile';
 import { anyOf, type Formula } from '../constraints';
 import { type Problem } from '../problems';
 import { answerUnit, boundProblem, boundsOf, formulaOutcomes, formulaRange, resultOf, runFormula } from '../run';
-import { answersFor, eachCombination, endsOfInputs, givenUnder, groupAt, type Inputs, inputsFor, isWide, quantityAt, type ValueOf } from './inputs';
+import { answersFor, eachCombination, endsOfInputs, givenUnder, groupAt, heldUnder, type Inputs, inputsFor, isWide, quantityAt, type ValueOf } from './inputs';
 import { type Gap, type ModelDraft } from './model';
 
 /** Formulas are gone through for so many combinations of what they are worked out from. */
@@ -91,7 +91,7 @@ function boundRefusal(model: ModelDraft, index: number): Refusal {
   return {
     isWrong(valueOf) {
       const answers = answersFor(model, valueOf);
-      const bounds = boundsOf(program, { answers, base: null, quantity: quantityAt(model, valueOf), group: groupAt(model, valueOf) }).get(index);
+      const bounds = boundsOf(program, { answers, base: null, quantity: quantityAt(model, valueOf), group: groupAt(model, valueOf), held: heldUnder(model, valueOf) }).get(index);
       return bounds !== undefined && boundProblem(program, index, answers[index] ?? null, bounds) !== null;
     },
     isAllWrong(valueOf) {

@@ -185,7 +185,7 @@ function isOpen({ choices, fixed, kit }: Program): boolean {
 /** Whether what is left to customers can change a product's SKU. */
 function changesSku({ choices, fixed, kit, skuChoices, stocked }: Program): boolean {
   const open = (index: number) => !Object.hasOwn(fixed, choices[index]?.key ?? '');
-  return skuChoices.some(open) || stocked.some(open) || (kit?.components.some(({ inSku }) => inSku) ?? false);
+  return skuChoices.some(open) || stocked.some(open) || (kit?.components.some(({ inSku }) => inSku) ?? false) || (kit?.slots.some(({ choice }) => open(choice)) ?? false);
 }
 
 function compilePrice(price: PartsPrice, path: Path, report: Scope['report']): KitPrice {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
-import { whereText } from '../selection';
+import { selectionSchema, whereText } from '../selection';
 import { stockViewOf } from '../stock';
 import { conditionWords, faultWords, problemText } from '../words';
 import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
@@ -90,12 +90,33 @@ describe('the slots of a build', () => {
     expect(one.state).toBe('invalid');
   });
 
+  it('take anything at all as what is in them, without throwing and without selling it by mistake', () => {
+    const { program } = shop();
+    const compiled = program();
+    const anything = fc.oneof(fc.anything({ maxDepth: 3 }), fc.array(fc.record({ product: fc.constantFrom('deep', 'shallow', 'p', '', '__proto__'), quantity: fc.oneof(fc.integer(), fc.double(), fc.constant(1)), answers: fc.anything({ maxDepth: 2 }), parts: fc.anything({ maxDepth: 2 }) }, { requiredKeys: [] }), { maxLength: 5 }));
+    fc.assert(fc.property(anything, anything, (boxes, lid) => {
+      const one = resolve(compiled, { answers: { boxes, roof: lid } }, { ...PLENTY, today: TODAY });
+      if (one.state !== 'sellable') return;
+      // What is sold is whole: so many pieces as fit, of what is offered.
+      const pieces = (slotKey: string) => one.parts.filter(({ part }) => part.startsWith(`${slotKey}#`)).reduce((sum, part) => sum + part.pieces, 0);
+      expect([pieces('boxes') >= 1, pieces('boxes') <= 3, pieces('roof')]).toEqual([true, true, 1]);
+    }), { numRuns: 300 });
+  });
+
+  it('nest no deeper than selections do, and say so as a selection is read', () => {
+    const nested = (depth: number): object => ({ product: 'p', answers: depth === 0 ? {} : { more: [nested(depth - 1)] } });
+    const parse = (depth: number) => selectionSchema.safeParse({ answers: { more: [nested(depth)] } }).success;
+    expect([parse(2), parse(6), parse(7), parse(500)]).toEqual([true, true, false, false]);
+  });
+
   it('are one item whatever the order of what is in them, unless they keep it', () => {
     const key = (boxes: unknown, more: object = {}) => take({ ...WHOLE, boxes }, { choices: CHOICES.map((choice) => (choice.key === 'boxes' ? { ...choice, ...more } : choice)) }).item.key;
     fc.assert(fc.property(fc.shuffledSubarray(['deep', 'deep', 'cedar'], { minLength: 3 }), fc.boolean(), (order, asQuantity) => {
       const boxes = asQuantity ? [cedar, { product: 'deep', quantity: 2 }] : order.map((one) => (one === 'cedar' ? cedar : one));
       expect(key(boxes)).toBe('p?boxes=2*(deep)+1*(shallow?timber=cedar)&roof=1*(flat)');
     }), { numRuns: 20 });
+    const sku = (boxes: unknown) => take({ ...WHOLE, boxes }).item.sku;
+    expect([sku(['deep', cedar, 'deep']), sku([cedar, { product: 'deep', quantity: 2 }])]).toEqual(['P-DEEP.2-SHALLOW-CEDAR-FLAT', 'P-DEEP.2-SHALLOW-CEDAR-FLAT']);
     expect(key(['deep', cedar], { keepsOrder: true })).not.toBe(key([cedar, 'deep'], { keepsOrder: true }));
     expect(key(['deep', 'deep'], { keepsOrder: true })).toBe(key([{ product: 'deep', quantity: 2 }], { keepsOrder: true }));
   });
@@ -207,6 +228,19 @@ describe('formulas over what is in slots and parts', () => {
     expect(told(take({ boxes: 'deep', roof: 'flat' }, { rules }))).toEqual([]);
     expect(told(take({ ...WHOLE, boxes: { product: 'deep', quantity: 3 }, belt: 'strap' }, { rules }))).toEqual(['item refusedByRule']);
     expect(take(WHOLE, { rules }).rules.map(({ because }) => conditionWords(because))).toEqual(['Height is more than 0.4 m', 'Height is more than 0.6 m']);
+  });
+
+  it('bound and stand in for measures, and say how much is sold', () => {
+    const legs = { kind: 'measure', key: 'legs', title: 'Legs', unit: 'cm' };
+    const bound = { choices: [...CHOICES, legs], formulas: [{ key: 'm', title: 'M', serves: { kind: 'most', measure: 'legs' }, text: '1 m - sum(boxes.height)' }] };
+    expect(told(take({ ...WHOLE, legs: '62.5' }, bound))).toEqual([]);
+    const high = take({ ...WHOLE, legs: '63' }, bound);
+    expect([told(high), problemText(high.problems[0]?.data ?? { code: 'notInShop' })]).toEqual([['choice:legs aboveMaximum'], 'Legs can be at most 62.5 cm. Nearest: 62.5 cm.']);
+    const begins = { choices: [...CHOICES, legs], formulas: [{ key: 'd', title: 'D', serves: { kind: 'default', measure: 'legs' }, text: '10 cm × boxes' }] };
+    expect(take(WHOLE, begins).counted.find(({ choice }) => choice === 'legs')?.shown).toBe('20 cm');
+    const byLength = { price: '8', partsPrice: { kind: 'own', extras: 'included' }, soldBy: { kind: 'formula', formula: 'all', unit: 'm' }, formulas: [{ key: 'all', title: 'All', serves: { kind: 'shown' }, text: 'sum(boxes.height) + roof.height' }] };
+    // 0.495 m at 8.00 a metre.
+    expect(money(take(WHOLE, byLength).unitPrice)).toBe('3.96');
   });
 
   it('decide by how many pieces are in a slot', () => {

@@ -44,7 +44,7 @@ export function chargedOf({ base, formulas }: Program, given: Omit<FormulaInputs
   if (!base.unit || !base.measured) return null;
   const { measured, unit } = base;
   const formula = measured.kind === 'formula' ? formulas[measured.index] : undefined;
-  const value = formula ? resultOf(runFormula(formula, { answers: given.answers, base: null, quantity: given.quantity, group: given.group, runs: given.runs })) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
+  const value = formula ? resultOf(runFormula(formula, { answers: given.answers, base: null, quantity: given.quantity, group: given.group, runs: given.runs, held: given.held })) : measured.kind === 'choice' ? given.answers[measured.index]?.value : null;
   return value && (!formula || value.sign() >= 0) ? charge(measured.factor ? value.times(measured.factor) : value, unit, base.charging) : null;
 }
 

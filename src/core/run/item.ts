@@ -62,8 +62,8 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     key += `${separator}${component.key}=${entry.count}*(${entry.resolution.item.key})`;
     separator = '&';
   }
-  for (const { component, keepsOrder } of program.kit?.slots ?? NO_SLOTS) {
-    const inside = insideOf(entries.filter((entry) => entry.component === component), keepsOrder);
+  const filled = (program.kit?.slots ?? NO_SLOTS).map(({ component, keepsOrder }) => ({ component, inside: insideOf(entries.filter((entry) => entry.component === component), keepsOrder) }));
+  for (const { component, inside } of filled) {
     if (inside.length === 0) continue;
     key += `${separator}${component.key}=${inside.map(({ item, count }) => `${count}*(${item})`).join('+')}`;
     separator = '&';
@@ -78,21 +78,22 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     }
   }
   for (const { component, count, resolution } of entries) {
-    if (component.inSku) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
+    if (component.inSku && !component.isSlot) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
   }
+  for (const { sku: inside, count } of filled.flatMap((slot) => slot.inside)) sku += program.skuSeparator + inside + (count === 1 ? '' : `.${count}`);
   return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })) };
 }
 
 const NO_SLOTS: readonly SlotProgram[] = [];
 
-/** What is in a slot, for the item's key: the same things together, in their order only where the slot keeps it. */
-function insideOf(entries: readonly Entry[], keepsOrder: boolean): readonly { readonly item: string; readonly count: number }[] {
-  const inside: { item: string; count: number }[] = [];
+/** What is in a slot, for the item's key and SKU: the same things together, in their order only where the slot keeps it. */
+function insideOf(entries: readonly Entry[], keepsOrder: boolean): readonly { readonly item: string; readonly sku: string; readonly count: number }[] {
+  const inside: { item: string; sku: string; count: number }[] = [];
   for (const { resolution, count } of entries) {
-    const { key } = resolution.item;
+    const { key, sku } = resolution.item;
     const same = keepsOrder ? inside.at(-1)?.item === key && inside.at(-1) : inside.find(({ item }) => item === key);
     if (same) same.count += count;
-    else inside.push({ item: key, count });
+    else inside.push({ item: key, sku, count });
   }
   return keepsOrder ? inside : inside.sort((a, b) => (a.item < b.item ? -1 : 1));
 }
