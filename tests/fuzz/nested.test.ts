@@ -31,20 +31,36 @@ function partOf(place: number) {
 
 const size = { kind: 'list', key: 'size', title: 'Size', options: [{ key: 'm', title: 'M', sku: 'M' }, { key: 'l', title: 'L', sku: 'L', amount: { kind: 'fixed', value: '-1.5' } }] };
 
+/** A slot of the product at a place, of what comes after it, or joins. */
+function slotOf(place: number) {
+  const after = slugs.slice(place + 1, 5);
+  const candidates = mostly(fc.subarray([...after], { minLength: 1 }), fc.subarray([...slugs]));
+  return fc.record({ candidates, most: fc.constantFrom(1, 2, 3), least: fc.constantFrom(1, 1, 2), required: mostly(fc.constant(false), fc.constant(true)), keepsOrder: fc.boolean(), joins: mostly(fc.constant<object[]>([]), fc.constant([{ tag: 'joining' }])), begins: fc.boolean() })
+    .map(({ candidates: listed, begins, ...rest }) => ({ kind: 'slot', key: 's', title: 'S', options: listed.map((key) => ({ key, title: '' })), default: begins ? listed.slice(0, 1) : [], ...rest, least: Math.min(rest.least, rest.most) }));
+}
+
+const property = fc.constantFrom<object>({}, { wide: { value: '4', unit: 'm' } }, { wide: { value: '400', unit: 'cm' } }, { wide: { text: 'oak' } });
+const fits = mostly(fc.constant<object[]>([]), fc.constantFrom([{ key: 'f', place: 's', property: 'wide', other: { place: 'x', property: 'wide' } }], [{ key: 'f', place: 's', property: 'wide', compare: 'more', other: { place: 's', property: 'wide' } }]));
+
 function productAt(place: number) {
   return fc.record({
+    properties: property,
+    tags: fc.constantFrom<string[]>([], [], ['joining']),
+    fits,
     parts: (place === 4 ? fc.constant<object[]>([]) : fc.array(partOf(place), { maxLength: 3 })).map((parts) => parts.map((one, index) => ({ key: ['x', 'y', 'z'][index], ...one }))),
     partsPrice: mostly(fc.constantFrom<object>({ kind: 'sum' }, { kind: 'lessAmount', amount: '3' }, { kind: 'lessPercent', percent: '12.5' }, { kind: 'own', extras: 'onTop' }, { kind: 'own', extras: 'included' }), fc.constantFrom({ kind: 'lessAmount', amount: 'much' }, { kind: 'lessPercent', percent: '140' })),
     price: mostly(fc.constantFrom<string | null>('0', '10', '24.99'), fc.constantFrom<string | null>(null, '-3')),
     onlyWholeKits: fc.boolean(),
-    choices: fc.constantFrom([], [], [size], [{ ...size, default: 'm' }]),
+    choices: fc.tuple(fc.constantFrom<object[]>([], [], [size], [{ ...size, default: 'm' }]), place === 4 ? fc.constant<object[]>([]) : fc.oneof({ weight: 2, arbitrary: fc.constant<object[]>([]) }, { weight: 1, arbitrary: slotOf(place).map((one) => [one]) })).map(([own, slots]) => [...own, ...slots]),
   });
 }
 const productsOf = (most: number) => fc.tuple(...Array.from({ length: most }, (_, place) => productAt(place + 5 - most)));
 
-const answered = fc.dictionary(mostly(fc.constant('size'), fc.constant('x')), mostly(fc.constantFrom<unknown>('m', 'l'), fc.constantFrom<unknown>('no', null, 7, true)), { maxKeys: 1 });
+const plain = mostly(fc.constantFrom<unknown>('m', 'l'), fc.constantFrom<unknown>('no', null, 7, true));
 const selection: fc.Arbitrary<object> = fc.letrec((tie) => ({
-  one: fc.record({ answers: answered, quantity: mostly(fc.constantFrom(1, 2, 3), fc.constantFrom(0, -1, 1_000_000, 0.5)), product: slug, parts: fc.dictionary(mostly(fc.constantFrom('x', 'y', 'z'), fc.constant('w')), fc.oneof({ depthSize: 'small', withCrossShrink: true }, fc.constant(null), tie('one'))) }, { requiredKeys: ['answers'] }),
+  entries: fc.array(fc.oneof({ depthSize: 'small', withCrossShrink: true }, fc.constantFrom('b', 'c', 'd', 'e'), fc.tuple(slug, tie('one')).map(([product, one]) => ({ ...(one as object), product }))), { maxLength: 2 }),
+  answered: mostly(fc.oneof(fc.constant({}), fc.constant({}), fc.record({ size: plain }), fc.record({ s: tie('entries') })), fc.record({ x: plain, s: tie('entries'), size: plain }, { requiredKeys: [] })),
+  one: fc.record({ answers: tie('answered'), quantity: mostly(fc.constantFrom(1, 2, 3), fc.constantFrom(0, -1, 1_000_000, 0.5)), product: slug, parts: fc.dictionary(mostly(fc.constantFrom('x', 'y', 'z'), fc.constant('w')), fc.oneof({ depthSize: 'small', withCrossShrink: true }, fc.constant(null), tie('one'))) }, { requiredKeys: ['answers'] }),
 })).one as fc.Arbitrary<object>;
 
 /** Of the whole: no product is named. */
@@ -58,7 +74,7 @@ function expectSound(found: Resolution): void {
   const sum = (per: 'unit' | 'line') => working.reduce((total, line) => (line.per === per ? total.plus(line.amount) : total), Exact.zero);
   expect(sum('unit').equals(unitPrice)).toBe(true);
   expect(unitPrice.times(Exact.of(quantity)).plus(sum('line')).equals(lineTotal)).toBe(true);
-  if (parts.some(({ kind }) => kind === 'part')) expect(parts.reduce((total, { share }) => total.plus(share?.unit ?? Exact.zero), Exact.zero).equals(unitPrice)).toBe(true);
+  if (parts.some(({ kind }) => kind !== 'addOn')) expect(parts.reduce((total, { share }) => total.plus(share?.unit ?? Exact.zero), Exact.zero).equals(unitPrice)).toBe(true);
   for (const { resolution } of parts) expect(resolution.state).toBe('sellable');
   // It draws what its parts would draw alone, and what it draws itself: one body.
   const taken = new Map([['body', Exact.one]]);
