@@ -7,11 +7,12 @@ const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 export default defineConfig({
   test: {
     projects: [
-      // Nothing of the core keeps anything from one test to the next, so its files share what they import.
-      { resolve: { alias }, test: { name: 'unit', isolate: false, testTimeout: 30_000, include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
+      // Nothing of the core keeps anything from one test to the next, so its files share what they import. Left alone, one
+      // core of two would have nothing to do.
+      { resolve: { alias }, test: { name: 'unit', isolate: false, maxWorkers: 2, testTimeout: 30_000, include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
       {
         resolve: { alias },
-        test: { name: 'integration', include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },
+        test: { name: 'integration', maxWorkers: 2, include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },
       },
       {
         resolve: { alias },
