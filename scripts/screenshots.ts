@@ -89,7 +89,7 @@ const SHOTS: readonly Shot[] = [
     await person.press('First colony', '//*[@aria-label="Start from"]');
     await person.press('Take another for Roof');
     await person.sees('would not close the hive');
-    await person.driver.executeScript('document.querySelector("[aria-label=\"What can be put in Roof\"]").scrollIntoView({ block: "center" })');
+    await person.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', await person.find('[aria-label="What can be put in Roof"]'));
   } },
   { name: 'stock-item', path: '/manage/stock/mesh-coarse' },
   { name: 'cutting', path: '/manage/cutting' },

@@ -35,12 +35,12 @@ const size = { kind: 'list', key: 'size', title: 'Size', options: [{ key: 'm', t
 function slotOf(place: number) {
   const after = slugs.slice(place + 1, 5);
   const candidates = mostly(fc.subarray([...after], { minLength: 1 }), fc.subarray([...slugs]));
-  return fc.record({ candidates, most: fc.constantFrom(1, 2, 3), least: fc.constantFrom(1, 1, 2), required: mostly(fc.constant(false), fc.constant(true)), keepsOrder: fc.boolean(), joins: mostly(fc.constant<object[]>([]), fc.constant([{ tag: 'joining' }])), begins: fc.boolean() })
+  return fc.record({ candidates, most: fc.constantFrom(1, 2, 3), least: fc.constantFrom(1, 1, 2), required: mostly(fc.constant(false), fc.constant(true)), keepsOrder: fc.boolean(), joins: mostly(fc.constant<object[]>([]), fc.constant<object[]>([{ tag: 'joining' }])), begins: fc.boolean() })
     .map(({ candidates: listed, begins, ...rest }) => ({ kind: 'slot', key: 's', title: 'S', options: listed.map((key) => ({ key, title: '' })), default: begins ? listed.slice(0, 1) : [], ...rest, least: Math.min(rest.least, rest.most) }));
 }
 
 const property = fc.constantFrom<object>({}, { wide: { value: '4', unit: 'm' } }, { wide: { value: '400', unit: 'cm' } }, { wide: { text: 'oak' } });
-const fits = mostly(fc.constant<object[]>([]), fc.constantFrom([{ key: 'f', place: 's', property: 'wide', other: { place: 'x', property: 'wide' } }], [{ key: 'f', place: 's', property: 'wide', compare: 'more', other: { place: 's', property: 'wide' } }]));
+const fits = mostly(fc.constant<object[]>([]), fc.constantFrom<object[]>([{ key: 'f', place: 's', property: 'wide', other: { place: 'x', property: 'wide' } }], [{ key: 'f', place: 's', property: 'wide', compare: 'more', other: { place: 's', property: 'wide' } }]));
 
 function productAt(place: number) {
   return fc.record({
