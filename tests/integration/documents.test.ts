@@ -25,11 +25,16 @@ function asBefore(value: unknown): unknown {
   return Object.fromEntries(Object.entries(value).flatMap(([key, entry]) => (NEWER.has(key) ? [] : [[key === 'wasPrice' ? 'compareAt' : key, asBefore(entry)]])));
 }
 
+/** A document as the version before builds stored it. */
+function beforeBuilds({ properties: _properties, fits: _fits, prepared: _prepared, ...document }: Record<string, unknown>): unknown {
+  return { ...document, $form: 3 };
+}
+
 /** Rewrites every document of a column as an earlier version had it. */
-async function rewrite(table: string, column: string): Promise<void> {
+async function rewrite(table: string, column: string, earlier: (document: Record<string, unknown>) => unknown = asBefore): Promise<void> {
   await context.database.write(async (transaction) => {
     const { rows } = await transaction.run(sql.raw(`select rowid as row, ${column} as document from ${table}`));
-    for (const { row, document } of rows) await transaction.run(sql`update ${sql.raw(table)} set ${sql.raw(column)} = ${JSON.stringify(asBefore(JSON.parse(String(document))))} where rowid = ${Number(row)}`);
+    for (const { row, document } of rows) await transaction.run(sql`update ${sql.raw(table)} set ${sql.raw(column)} = ${JSON.stringify(earlier(JSON.parse(String(document)) as Record<string, unknown>))} where rowid = ${Number(row)}`);
   });
 }
 
@@ -47,6 +52,13 @@ describe('documents that an earlier version stored', () => {
     for (const [place, resolution] of after.entries()) expect(resolution).toMatchObject({ state: 'sellable', draws: before[place]?.draws, lineTotal: before[place]?.lineTotal, wasPrice: before[place]?.wasPrice });
     for (const table of [products, sheets]) for (const { draft } of await context.database.read.select({ draft: table.draft }).from(table)) expect(JSON.stringify(draft)).not.toContain('compareAt');
     for (const table of [revisions, setAsideDrafts]) for (const { definition } of await context.database.read.select({ definition: table.definition }).from(table)) expect(JSON.stringify(definition)).not.toContain('$form');
+  });
+
+  it('from before builds are read whole, with nothing that must fit', async () => {
+    const suit = { answers: { size: 'm', cloth: 'linen', name: 'Ada' }, quantity: 1 };
+    const before = [(await openProduct(context, 1)).draft, await resolvePublished(context, 'bee-suit', suit)];
+    for (const [table, column] of [['products', 'draft'], ['revisions', 'definition']] as const) await rewrite(table, column, beforeBuilds);
+    expect([(await openProduct(context, 1)).draft, await resolvePublished(context, 'bee-suit', suit)]).toEqual(before);
   });
 
   it('are taken back in today’s form by a change of many', async () => {

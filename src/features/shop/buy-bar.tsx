@@ -33,7 +33,7 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
       py="3"
       boxShadow="0 -10px 20px -16px rgb(60 40 10 / 0.5)"
     >
-      <HStack gap="3" align="end">
+      <HStack gap={{ base: '2', sm: '3' }} align="end">
         <Box>
           <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
             {product.soldBy.kind !== 'each' ? 'Pieces' : 'Quantity'}
