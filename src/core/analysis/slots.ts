@@ -45,9 +45,10 @@ const MOST_CONTENTS = 2000;
 export function modelledSlot(program: Program, index: number, today: string, space: Space, candidates: Candidates): ModelledChoice | null {
   const slot = program.kit?.slots.find(({ choice }) => choice === index);
   if (!slot) return null;
-  const looked = new Set([...propertiesAsked(program, slot.component.key), ...figuresAsked(program, slot.component.key)]);
+  const figures = figuresOf(program, slot);
+  const looked = new Set([...propertiesAsked(program, slot), ...propertiesAmong(figures, slot)]);
   const none = withoutAnswer(program, index);
-  const asked = (what: 'price' | 'weight') => figureNames(program, slot.choice).some((name) => name.includes(`.${what}`));
+  const asked = (what: 'price' | 'weight') => figures.some((name) => name.includes(`.${what}`));
   let isLoose = false;
   const values: Candidate[] = [...none];
   const ways: (WayIn | null)[] = none.map(() => null);
@@ -65,31 +66,24 @@ export function modelledSlot(program: Program, index: number, today: string, spa
   inOrder(slot, variables.map(({ variable }) => variable), ways, space);
   const presence = slot.most === 1 ? [] : presenceOf(variables, space);
   // What could not be looked at wholly is not gone through as if it were.
-  const contents = !isLoose && isAskedByFormula(program, slot.component.key) ? contentsOf(slot, variables.map(({ variable }) => variable), ways, looked, space) : null;
+  const contents = !isLoose && program.formulas.some(({ uses }) => uses.includes(index)) ? contentsOf(slot, variables.map(({ variable }) => variable), ways, looked, space) : null;
   return { index, candidates: { ...candidates, list: [] }, several: true, variables, slot: { program: slot, ways, presence, contents, isLoose } };
 }
 
 /** The names of properties that sentences ask of what is in a slot. */
-function propertiesAsked({ fits }: Program, key: string): string[] {
+function propertiesAsked({ fits }: Program, { component: { key } }: SlotProgram): string[] {
   return fits.flatMap(({ fit, place, other }) => [...(place.key === key ? [fit.property] : []), ...(other.key === key ? [fit.other.property] : [])]);
 }
 
-/** The names of properties that formulas ask of what is in a slot, as they may be called there. */
-function figuresAsked({ kit, formulas }: Program, key: string): string[] {
-  const slot = kit?.slots.find(({ component }) => component.key === key);
-  const names = new Set(slot?.component.candidates.flatMap(({ program }) => [...program.properties.keys()]));
-  const used = slot ? figureNames({ formulas }, slot.choice) : [];
-  return [...names].filter((name) => used.some((text) => text.includes(`.${name.replace(/-/g, '_')}`)));
-}
-
-/** The figures of a slot that formulas use. */
-function figureNames({ formulas }: Pick<Program, 'formulas'>, slot: number): string[] {
+/** The figures of a slot that formulas use, as they are called there. */
+function figuresOf({ formulas }: Program, { choice: slot }: SlotProgram): string[] {
   return formulas.flatMap(({ inputs, compiled }) => inputs.flatMap(({ name, choice }) => (choice === slot && compiled.uses.has(name) ? [name] : [])));
 }
 
-function isAskedByFormula({ formulas, kit }: Program, key: string): boolean {
-  const choice = kit?.slots.find(({ component }) => component.key === key)?.choice ?? -1;
-  return formulas.some(({ uses }) => uses.includes(choice));
+/** The names of the properties that figures are about. */
+function propertiesAmong(figures: readonly string[], { component }: SlotProgram): string[] {
+  const names = new Set(component.candidates.flatMap(({ program }) => [...program.properties.keys()]));
+  return [...names].filter((name) => figures.some((text) => text.includes(`.${name.replace(/-/g, '_')}`)));
 }
 
 interface FoundWay {

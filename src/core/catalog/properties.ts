@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { decimalText, Exact } from '../number';
-import { type Comparison } from '../problems/comparison';
+import { compares, type Comparison } from '../problems/comparison';
 import { formatQuantity, type Unit, unitByCode } from '../quantity';
 
 /** Something that a product or an option measures or is: `465 mm`, `11`, `cedar`. */
@@ -36,19 +36,5 @@ export function propertyCompares(compare: Comparison, one: PropertyValue, other:
     return (one.text.toLowerCase() === other.text.toLowerCase()) === (compare === 'is');
   }
   if (one.unit.dimension !== other.unit.dimension) return false;
-  const order = one.value.times(one.unit.factor).compare(other.value.times(other.unit.factor));
-  switch (compare) {
-    case 'is':
-      return order === 0;
-    case 'isNot':
-      return order !== 0;
-    case 'less':
-      return order < 0;
-    case 'atMost':
-      return order <= 0;
-    case 'more':
-      return order > 0;
-    case 'atLeast':
-      return order >= 0;
-  }
+  return compares(compare, one.value.times(one.unit.factor).compare(other.value.times(other.unit.factor)));
 }

@@ -3,7 +3,8 @@ import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, t
 import { type TestOfChoice } from '../catalog/choices';
 import { type Dim, dimOf, dimWords, MONEY, sameDim } from '../formula';
 import { Exact } from '../number';
-import { type Comparison, type Path } from '../problems';
+import { type Path } from '../problems';
+import { compares } from '../problems/comparison';
 import { unitByCode } from '../quantity';
 import { type Answer } from '../selection';
 
@@ -82,24 +83,6 @@ function compile(condition: Condition, path: Path, scope: ConditionScope, reads:
     }
     default:
       return compileTest(condition, path, scope, reads);
-  }
-}
-
-/** Whether a difference, negative, zero or positive, is what a comparison asks. */
-export function compares(comparison: Comparison, difference: number): boolean {
-  switch (comparison) {
-    case 'is':
-      return difference === 0;
-    case 'isNot':
-      return difference !== 0;
-    case 'less':
-      return difference < 0;
-    case 'atMost':
-      return difference <= 0;
-    case 'more':
-      return difference > 0;
-    case 'atLeast':
-      return difference >= 0;
   }
 }
 

@@ -4,7 +4,8 @@ import { type Choice, choiceSchema, type Condition, kindOf, type Product, produc
 import { Exact } from '../number';
 import { type FaultData } from '../problems';
 import { type Answer } from '../selection';
-import { compares, compileCondition } from './condition';
+import { compares } from '../problems/comparison';
+import { compileCondition } from './condition';
 import { compileRules, firing, rulingOn, smallestChange, tableAllows } from './rules';
 
 const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);

@@ -1,4 +1,4 @@
-import { type ComponentProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type Program } from '../compile';
 import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
@@ -35,8 +35,7 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
 export function readEntries({ kit }: Program, given: unknown, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): readonly Entry[] {
   if (!kit) return NO_ENTRIES;
   const said = isRecord(given) ? given : NO_ANSWERS;
-  const { stock, today, group, files } = context;
-  const within: ResolveContext = { stock, ofWhole: true, today, group, files };
+  const within = contextWithin(context);
   const entries: Entry[] = [];
   for (const component of kit.components) {
     const own = said !== NO_ANSWERS && Object.hasOwn(said, component.key) ? said[component.key] : undefined;
@@ -93,7 +92,17 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
   const { program } = candidate;
   const resolution = resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) }, context);
   for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
+  return entryOf(component, candidate, count, resolution, key);
+}
+
+/** In what what stands in a product is resolved: as of the product, whose draws are looked at as a whole. */
+export function contextWithin({ stock, today, group, files }: ResolveContext): ResolveContext {
+  return { stock, ofWhole: true, today, group, files };
+}
+
+/** An entry with what it would cost alone. */
+export function entryOf(component: ComponentProgram, candidate: CandidateProgram, count: number, resolution: Resolution, place: string): Entry {
   const { unitPrice, lineTotal } = resolution;
   const alone = unitPrice && unitPrice.times(Exact.of(count));
-  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place: key };
+  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place };
 }

@@ -60,21 +60,15 @@ function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: P
  */
 export function whyNotFitting({ fits }: Program, key: string, candidate: CandidateProgram, alone: boolean, entries: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): NotFitting | null {
   for (const fit of fits) {
-    if (fit.place.key !== key && fit.other.key !== key) continue;
-    const { properties } = usualOf(candidate, context, resolve);
-    const beside = (place: HeldPlace) => entries.filter((entry) => standsIn(entry, place) && !(alone && place.key === key));
-    if (fit.place.key === key) {
-      const left = propertyIn(properties, fit.fit.property);
-      for (const { candidate: two, resolution } of beside(fit.other)) {
-        const right = propertyIn(resolution.properties, fit.fit.other.property);
-        if (!fitHolds(fit, left, right) && !canVary(candidate, fit.fit.property)) return notFitting(fit, candidate, left, two, right);
-      }
-    }
-    if (fit.other.key === key) {
-      const right = propertyIn(properties, fit.fit.other.property);
-      for (const { candidate: one, resolution } of beside(fit.place)) {
-        const left = propertyIn(resolution.properties, fit.fit.property);
-        if (!fitHolds(fit, left, right) && !canVary(candidate, fit.fit.other.property)) return notFitting(fit, one, left, candidate, right);
+    const [left, right] = [{ at: fit.place, name: fit.fit.property }, { at: fit.other, name: fit.fit.other.property }];
+    for (const [own, across] of [[left, right], [right, left]] as const) {
+      if (own.at.key !== key || canVary(candidate, own.name)) continue;
+      const mine = { candidate, value: propertyIn(usualOf(candidate, context, resolve).properties, own.name) };
+      for (const entry of entries) {
+        if (!standsIn(entry, across.at) || (alone && across.at.key === key)) continue;
+        const theirs = { candidate: entry.candidate, value: propertyIn(entry.resolution.properties, across.name) };
+        const [one, two] = own === left ? [mine, theirs] : [theirs, mine];
+        if (!fitHolds(fit, one.value, two.value)) return notFitting(fit, one.candidate, one.value, two.candidate, two.value);
       }
     }
   }

@@ -1,13 +1,12 @@
 import { type CandidateProgram, type Program } from '../compile';
 import { type Held, type HeldIn } from '../compile/held';
 import { type SlotProgram } from '../compile/kit';
-import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { convert, requireUnit } from '../quantity';
 import { type Answer, entryPlace, type SlotEntry, slotEntries } from '../selection';
 import { ENTRY_KEYS } from '../selection/slot-entry';
 import { closest } from '../text';
-import { type Entry, type ResolveWithin } from './entries';
+import { contextWithin, type Entry, entryOf, type ResolveWithin } from './entries';
 import { Kept } from './kept';
 import { type PropertyShown, type Resolution, type ResolveContext } from './resolution';
 
@@ -37,8 +36,7 @@ export interface Slots {
  */
 export function fillSlots({ kit }: Program, given: Readonly<Record<string, unknown>>, answers: () => readonly (Answer | null)[], parts: readonly Entry[], context: ResolveContext, resolve: ResolveWithin): Slots {
   const filled = new Map<number, { readonly answer: Answer; readonly filled: Filled }>();
-  const { stock, today, group, files } = context;
-  const within: ResolveContext = { stock, ofWhole: true, today, group, files };
+  const within = contextWithin(context);
   const at = (choice: number): Filled => {
     const answer = answers()[choice];
     const slot = answer && kit?.slots.find((one) => one.choice === choice);
@@ -100,10 +98,4 @@ function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }:
   // What nobody has configured is the same at every keystroke.
   if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${context.today} ${context.group ?? ''}`, () => resolve(program, { answers: {}, quantity }, context));
   return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
-}
-
-function entryOf(component: Entry['component'], candidate: CandidateProgram, count: number, resolution: Resolution, place: string): Entry {
-  const { unitPrice, lineTotal } = resolution;
-  const alone = unitPrice && unitPrice.times(Exact.of(count));
-  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place };
 }

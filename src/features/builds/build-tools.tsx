@@ -118,7 +118,6 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
               py="2"
               cursor="pointer"
               _hover={{ borderColor: 'copper.solid' }}
-              _focusVisible={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
             >
               <chakra.span display="block" fontWeight="600">
                 {title}

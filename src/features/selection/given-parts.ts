@@ -29,6 +29,11 @@ export interface PartsHolder {
   givePart(key: string, change: (part: GivenPart) => GivenPart): void;
 }
 
+/** What is wrong with a part, or with something in a slot, as a whole; what is wrong with its own answers stands there. */
+export function problemsOf({ problems }: Pick<ResolutionJson, 'problems'>, place: string): ResolutionJson['problems'] {
+  return problems.filter(({ where }) => where === `part:${place}/item` || where === `part:${place}/selection` || where === `part:${place}/quantity`);
+}
+
 /** Parts with one of them given otherwise; undefined takes back what was given of it. */
 export function partsWith(parts: GivenParts, key: string, change: (part: GivenPart) => GivenPart): GivenParts {
   const { [key]: former, ...rest } = parts;

@@ -13,7 +13,7 @@ import { entryPlace, type GivenEntry, givenEntry, slotEntries } from '@/core/sel
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Money } from '@/ui/text';
 import { type ControlProps, leadWords, whyNot } from './control';
-import { type PartsHolder } from './given-parts';
+import { type PartsHolder, problemsOf } from './given-parts';
 import { AmountNote, shownOptions } from './option-parts';
 import { useEntryForm } from './entry-form';
 import { PartPicture } from './part-picture';
@@ -117,7 +117,7 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
   const { quantity = 1 } = entry;
   const title = titleOf(slot, entry.product);
   const change = (next: GivenEntry) => give(entries.map((other, position) => (position === index ? next : other)));
-  const problems = page.resolution.problems.filter(({ where }) => [`part:${place}/item`, `part:${place}/selection`, `part:${place}/quantity`].includes(where));
+  const problems = problemsOf(page.resolution, place);
   const holder: PartsHolder = {
     program: page.program,
     resolution: page.resolution,
@@ -235,7 +235,6 @@ function CandidateCard({ option, candidate, price, why, lead, isChosen, currency
       p="2"
       cursor="pointer"
       _hover={{ borderColor: 'copper.solid' }}
-      _focusVisible={{ outline: '2px solid', outlineColor: 'copper.focusRing', outlineOffset: '2px' }}
     >
       <HStack gap="2" align="start">
         <PartPicture candidate={candidate} shown={undefined} title="" />

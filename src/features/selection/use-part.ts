@@ -5,7 +5,7 @@ import { type CandidateProgram, type ComponentProgram, type Program } from '@/co
 import { type PartJson, type ResolutionJson } from '@/core/exchange';
 import { type PartSelection, placeOfEntry } from '@/core/selection';
 import { type PageContext } from './control';
-import { type GivenPart, NO_PARTS, type PartsHolder, partsWith } from './given-parts';
+import { type GivenPart, NO_PARTS, type PartsHolder, partsWith, problemsOf } from './given-parts';
 import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
 import { type Answers } from './selection-form';
 import { useOutlook } from './use-outlook';
@@ -49,7 +49,7 @@ export function usePartChosen({ resolution, parts, givePart }: PartsHolder, comp
     candidate: candidates.find(({ product }) => product === given?.product) ?? candidates[0],
     quantity: given?.quantity || quantity.usual,
     shown,
-    problems: resolution.problems.filter(({ where }) => [`part:${key}/item`, `part:${key}/selection`, `part:${key}/quantity`].includes(where)),
+    problems: problemsOf(resolution, key),
     // What was answered of it comes back with it.
     take: (wanted) => change((part) => (wanted ? { ...part, quantity: quantity.usual } : { ...part, quantity: 0 })),
     choose: (product) => change((part) => (part.product === product ? part : { answers: {}, product, ...(part.quantity !== undefined && { quantity: part.quantity }) })),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { type SlotEntry, slotEntries } from '../../selection/slot-entry';
+import { slotEntries } from '../../selection/slot-entry';
 import { propertySchema } from '../properties';
 import { choiceFields, type ChoiceReader, keySchema, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
@@ -82,7 +82,7 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
         ...plainAnswer,
         canonical: written(told, (option, count) => pickCanonical(option.key, count), '+'),
         shown: written(told, (option, count) => pickShown(option.title || option.key, count), ', '),
-        // Only what is alone in its slot is the one option that was picked.
+        // A slot is asked for what is in it, never for the one option that was picked.
         option: null,
         picks,
       };
@@ -98,5 +98,3 @@ export const slotKind: KindOfChoice<SlotChoice> = {
   candidates: () => ({ list: [], counted: true }),
   unseen: (choice, others) => ({ ...unseenOptions(choice, others), joins: [], settled: {} }),
 };
-
-export type { SlotEntry };
