@@ -1,7 +1,5 @@
-import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { type Product, productSchema } from '@/core/catalog';
-import { stockItems } from '@/data/schema';
+import { productSchema } from '@/core/catalog';
 import { whereUsed } from '@/services/catalog/where-used';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { joiningSchema, readJoiningProducts } from '@/services/products/editing';
@@ -9,12 +7,11 @@ import { listProducts } from '@/services/products/list';
 import { createProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { withPartReplaced } from '@/services/products/replace-part';
-import { rippleOfProduct, type ProductChange } from '@/services/products/ripple';
 import { addToBasket } from '@/services/selling/basket';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
 import { readOrder } from '@/services/selling/orders';
-import { enterStock } from '@/services/store-room/stock';
 import { listCutting } from '@/services/stock/cutting';
+import { change, counted, idOf, levelsOf, ripple } from '../support/published';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -25,25 +22,7 @@ afterEach(() => context.close());
 
 const box = (product: string, quantity = 1, timber = 'pine') => ({ product, quantity, answers: { timber } });
 const hive = (more: object = {}, quantity = 1) => ({ slug: 'hive', quantity, answers: { brood: [box('brood-box')], supers: [box('honey-super', 2)], roof: ['flat-roof'], ...more } });
-const have = (stock: string, quantity: string) => enterStock(context, stock, { kind: 'adjustment', quantity, reason: 'Counted' });
-const figures = async (key: string) => {
-  const [row] = await context.database.read.select({ onHand: stockItems.onHand, reserved: stockItems.reserved }).from(stockItems).where(eq(stockItems.key, key));
-  return row && [row.onHand, row.reserved];
-};
 const told = async (basket: string) => (await viewBasket(context, basket)).lines.map(({ problems }) => problems.map(({ where, code }) => `${where} ${code}`));
-
-async function idOf(slug: string): Promise<number> {
-  const row = await context.database.read.query.products.findFirst({ where: (table, columns) => columns.eq(table.publishedSlug, slug) });
-  return row?.id ?? 0;
-}
-
-async function change(slug: string, recipe: (draft: Product) => void): Promise<{ id: number; version: number }> {
-  const id = await idOf(slug);
-  const { draft, draftVersion } = await openProduct(context, id);
-  const definition = structuredClone(draft);
-  recipe(definition);
-  return { id, version: await saveDraft(context, id, { definition, baseVersion: draftVersion, editor: 'test' }) };
-}
 
 async function publishNew(product: object): Promise<number> {
   const id = await createProduct(context, { title: 'New' });
@@ -52,12 +31,6 @@ async function publishNew(product: object): Promise<number> {
   const version = await saveDraft(context, id, { definition, baseVersion: draftVersion, editor: 'test' });
   await publishProduct(context, id, version);
   return id;
-}
-
-async function ripple(id: number, kind: ProductChange) {
-  const rows = [];
-  for await (const { row } of rippleOfProduct(context, id, kind)) if (row) rows.push(row);
-  return rows;
 }
 
 describe('a build in the basket and ordered', () => {
@@ -72,11 +45,11 @@ describe('a build in the basket and ordered', () => {
   });
 
   it('draws what is in it and its frames by formula, and keeps everything with the order', async () => {
-    const before = await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map(figures));
+    const before = await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key)));
     expect(before).toEqual([['420', '0'], ['34', '0'], ['14', '0'], ['22', '0']]);
     const placed = await order(context, await addToBasket(context, undefined, hive({}, 2)));
     expect(placed.state).toBe('paid');
-    expect(await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map(figures))).toEqual([['366', '0'], ['30', '0'], ['12', '0'], ['20', '0']]);
+    expect(await Promise.all(['hive-frame', 'super-pine', 'roof-flat', 'hive-floor'].map((key) => levelsOf(context, key)))).toEqual([['366', '0'], ['30', '0'], ['12', '0'], ['20', '0']]);
     const [line] = (await readOrder(context, placed.number)).lines;
     expect(line?.resolution.lineTotal).toBe('571.40');
     expect(line?.resolution.parts.reduce((sum, { share }) => sum + Number(share?.unit ?? 0), 0).toFixed(2)).toBe('285.70');
@@ -93,15 +66,15 @@ describe('a build in the basket and ordered', () => {
   });
 
   it('stands before the same shelves as kits and single parts: what runs out meanwhile is told, and not sold', async () => {
-    await have('super-pine', '5');
+    await counted(context, 'super-pine', '5');
     const basket = await addToBasket(context, undefined, hive({}, 2));
     await addToBasket(context, basket, { slug: 'honey-super', answers: { timber: 'pine' }, quantity: 2 });
     expect(await told(basket)).toEqual([[], ['quantity notEnoughStock']]);
-    await have('super-pine', '6');
+    await counted(context, 'super-pine', '6');
     expect(await told(basket)).toEqual([[], []]);
-    await have('super-pine', '3');
+    await counted(context, 'super-pine', '3');
     await expect(order(context, basket)).rejects.toMatchObject({ status: 409 });
-    expect(await figures('super-pine')).toEqual(['3', '0']);
+    expect(await levelsOf(context, 'super-pine')).toEqual(['3', '0']);
   });
 });
 
@@ -138,26 +111,26 @@ describe('products that join by themselves', () => {
 
 describe('a change of what is in builds', () => {
   it('is seen before it is published, with prices before and after and builds that would stop', async () => {
-    const { id } = await change('brood-box', (draft) => void (draft.properties.footprint = { value: '440', unit: 'mm' }));
-    const rows = await ripple(id, 'publish');
+    const { id } = await change(context, 'brood-box', (draft) => void (draft.properties.footprint = { value: '440', unit: 'mm' }));
+    const rows = await ripple(context, id, 'publish');
     expect(rows.map(({ title, stops }) => [title, stops.length > 0])).toEqual([['Hive of your own', true]]);
-    const dearer = await change('flat-roof', (draft) => void (draft.price = '49'));
-    const [row] = await ripple(dearer.id, 'publish');
+    const dearer = await change(context, 'flat-roof', (draft) => void (draft.price = '49'));
+    const [row] = await ripple(context, dearer.id, 'publish');
     expect([row?.title, row?.stops]).toEqual(['Hive of your own', []]);
     expect(JSON.stringify(row)).toContain('170.00');
   });
 
   it('refuses to take away the only thing that a slot can have, and not one of several', async () => {
-    await expect(unpublishProduct(context, await idOf('crown-board'), 0)).rejects.toMatchObject({ status: 409 });
-    await unpublishProduct(context, await idOf('gabled-roof'), 0);
+    await expect(unpublishProduct(context, await idOf(context, 'crown-board'), 0)).rejects.toMatchObject({ status: 409 });
+    await unpublishProduct(context, await idOf(context, 'gabled-roof'), 0);
     const view = await openShopProductView(context, 'hive', undefined);
     const roof = view.product.choices.find(({ key }) => key === 'roof');
     expect(roof?.kind === 'slot' && roof.options.map(({ key }) => key)).toEqual(['flat-roof', 'travel-roof']);
   });
 
   it('puts another product in the place of a candidate, in many builds at once', async () => {
-    const { draft } = await openProduct(context, await idOf('hive'));
-    const { draft: strap } = await openProduct(context, await idOf('hive-strap'));
+    const { draft } = await openProduct(context, await idOf(context, 'hive'));
+    const { draft: strap } = await openProduct(context, await idOf(context, 'hive-strap'));
     const { after, does } = withPartReplaced(draft, 'crown-board', { ...strap, slug: 'glass-board', title: 'Glass board' });
     const crown = after.choices.find(({ key }) => key === 'crown');
     expect(crown?.kind === 'slot' && [crown.options.map(({ key }) => key), crown.default]).toEqual([['glass-board'], ['glass-board']]);
@@ -167,7 +140,7 @@ describe('a change of what is in builds', () => {
 
 describe('what customers are sent of a build', () => {
   it('names candidates and not the conditions by which they join, nor suppliers, groups and tags', async () => {
-    await change('hive', (draft) => {
+    await change(context, 'hive', (draft) => {
       const supers = draft.choices.find(({ key }) => key === 'supers');
       if (supers?.kind === 'slot') supers.joins = [{ category: null, supplier: 'Weald Joinery', tag: 'super', property: null }];
     }).then(({ id, version }) => publishProduct(context, id, version));

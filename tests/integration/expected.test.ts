@@ -5,7 +5,8 @@ import { addToBasket } from '@/services/selling/basket';
 import { viewBasket } from '@/services/selling/shop';
 import { auditLedger } from '@/services/stock/ledger';
 import { dropExpected, expectedArrived, expectReceipt, listExpected } from '@/services/store-room/expected';
-import { enterStock, readStockItem } from '@/services/store-room/stock';
+import { readStockItem } from '@/services/store-room/stock';
+import { counted } from '../support/published';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -16,19 +17,18 @@ afterEach(() => context.close());
 
 const suits = (first: string, second: string) => ({ slug: 'two-suits', answers: {}, parts: { first: { answers: { size: first, cloth: 'slate' } }, second: { answers: { size: second, cloth: 'slate' } } } });
 const starter = { slug: 'starter-kit', answers: {}, parts: { suit: { answers: { size: 'm', cloth: 'slate' } } } };
-const counted = (stock: string, quantity: string) => enterStock(context, stock, { kind: 'adjustment', quantity, reason: 'Counted' });
 
 describe('what is on its way', () => {
   it('says in a basket what can be supplied today, and the day when all of it can: all lines against the same shelves', async () => {
     const basket = await addToBasket(context, undefined, suits('m', 'm'));
     await addToBasket(context, basket, { ...starter, quantity: 2 });
     expect((await viewBasket(context, basket)).lines.map(({ promise }) => promise)).toEqual([null, null]);
-    await counted('bee-suit-m-slate', '3');
+    await counted(context, 'bee-suit-m-slate', '3');
     const promised = async () => (await viewBasket(context, basket)).lines.map(({ promise }) => promise);
     expect(await promised()).toEqual([null, { now: 1, day: null }]);
     await expectReceipt(context, 'bee-suit-m-slate', { quantity: '1', day: '2026-05-20', note: 'Delivery from Harrow & Thimble' });
     expect(await promised()).toEqual([null, { now: 1, day: '2026-05-20' }]);
-    await counted('bee-suit-m-slate', '1');
+    await counted(context, 'bee-suit-m-slate', '1');
     expect(await promised()).toEqual([{ now: 0, day: '2026-05-20' }, { now: 0, day: null }]);
   });
 

@@ -1,15 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { type Product, productSchema } from '@/core/catalog';
+import { productSchema } from '@/core/catalog';
 import { basketLines, orderLines, stockItems, stockMovements } from '@/data/schema';
 import { whereUsed } from '@/services/catalog/where-used';
-import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
-import { rippleOfProduct, type ProductChange } from '@/services/products/ripple';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { listFeed, listShop, openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
-import { enterStock } from '@/services/store-room/stock';
+import { change, counted, idOf, levelsOf, ripple } from '../support/published';
 import { openServices, order, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -21,30 +19,6 @@ afterEach(() => context.close());
 const suit = (size: string, more: object = {}) => ({ answers: { size, cloth: 'slate', ...more } });
 const chosen = (size = 'm', quantity = 1) => ({ answers: {}, quantity, parts: { suit: suit(size) } });
 const starter = (size = 'm', quantity = 1) => ({ slug: 'starter-kit', ...chosen(size, quantity) });
-const have = (stock: string, quantity: string) => enterStock(context, stock, { kind: 'adjustment', quantity, reason: 'Counted' });
-const figures = async (key: string) => {
-  const [row] = await context.database.read.select({ onHand: stockItems.onHand, reserved: stockItems.reserved }).from(stockItems).where(eq(stockItems.key, key));
-  return row && [row.onHand, row.reserved];
-};
-
-async function idOf(slug: string): Promise<number> {
-  const row = await context.database.read.query.products.findFirst({ where: (table, columns) => columns.eq(table.publishedSlug, slug) });
-  return row?.id ?? 0;
-}
-
-async function change(slug: string, recipe: (draft: Product) => void): Promise<{ id: number; version: number }> {
-  const id = await idOf(slug);
-  const { draft, draftVersion } = await openProduct(context, id);
-  const definition = structuredClone(draft);
-  recipe(definition);
-  return { id, version: await saveDraft(context, id, { definition, baseVersion: draftVersion, editor: 'test' }) };
-}
-
-async function ripple(id: number, kind: ProductChange) {
-  const rows = [];
-  for await (const { row } of rippleOfProduct(context, id, kind)) if (row) rows.push(row);
-  return rows;
-}
 
 describe('a kit in the basket', () => {
   it('is one line with its parts, and the same kit is the same line', async () => {
@@ -72,26 +46,26 @@ describe('a kit in the basket', () => {
   });
 
   it('stands before the same shelves as every other line: two kits never promise one suit twice', async () => {
-    await have('bee-suit-m-slate', '3');
+    await counted(context, 'bee-suit-m-slate', '3');
     const basket = await addToBasket(context, undefined, starter('m', 2));
     await addToBasket(context, basket, { slug: 'two-suits', answers: {}, parts: { first: suit('m'), second: suit('m') } });
     const { lines, canOrder } = await viewBasket(context, basket);
     expect(canOrder).toBe(false);
     expect(lines.map(({ problems }) => problems.map(({ where, code }) => `${where} ${code}`))).toEqual([[], ['part:first/item partOut']]);
-    await have('bee-suit-m-slate', '4');
+    await counted(context, 'bee-suit-m-slate', '4');
     expect((await viewBasket(context, basket)).canOrder).toBe(true);
   });
 });
 
 describe('a kit that is ordered', () => {
   it('draws what its parts draw, once, and keeps every part with its share', async () => {
-    const before = await figures('bee-suit-m-slate');
+    const before = await levelsOf(context, 'bee-suit-m-slate');
     const placed = await order(context, await addToBasket(context, undefined, { ...starter('m', 2), parts: { suit: suit('m', { name: 'Ada' }), bees: { answers: { day: '2026-05-22', terms: true } } } }));
     expect(placed.state).toBe('paid');
     const movements = await context.database.read.select({ stock: stockItems.key, change: stockMovements.onHandChange }).from(stockMovements).innerJoin(stockItems, eq(stockItems.id, stockMovements.itemId)).where(eq(stockMovements.orderId, placed.number));
     const sold = movements.filter((movement) => movement.change !== '0').map((movement) => `${movement.stock} ${movement.change}`).sort();
     expect(sold).toEqual(['bee-suit-m-slate -2', 'handbook -2', 'hive-flat-pine -2', 'hive-frame -20', 'hook-tool -2', 'nucleus -2', 'smoker -2', 'veil-round -2']);
-    expect([before, await figures('bee-suit-m-slate')]).toEqual([['7', '0'], ['5', '0']]);
+    expect([before, await levelsOf(context, 'bee-suit-m-slate')]).toEqual([['7', '0'], ['5', '0']]);
     const [line] = (await readOrder(context, placed.number)).lines;
     const shares = line?.resolution.parts.map(({ share }) => Number(share?.unit)) ?? [];
     expect(shares.reduce((sum, share) => sum + Math.round(share * 100), 0)).toBe(Math.round(Number(line?.unitPrice) * 100));
@@ -109,9 +83,9 @@ describe('a kit that is ordered', () => {
 
   it('is refused when a part has run out between basket and order, and nothing is reserved', async () => {
     const basket = await addToBasket(context, undefined, starter());
-    await have('hook-tool', '0');
+    await counted(context, 'hook-tool', '0');
     await expect(order(context, basket)).rejects.toMatchObject({ status: 409, code: 'noLongerAvailable' });
-    expect(await figures('bee-suit-m-slate')).toEqual(['7', '0']);
+    expect(await levelsOf(context, 'bee-suit-m-slate')).toEqual(['7', '0']);
     expect((await viewBasket(context, basket)).lines[0]?.problems).toMatchObject([{ where: 'part:tool/item', message: 'Hive tool: Hook-end hive tool is out of stock.' }]);
   });
 
@@ -120,7 +94,7 @@ describe('a kit that is ordered', () => {
     expect((await order(context, basket, { payment: 'decline' })).state).toBe('declined');
     const [row] = await context.database.read.select().from(basketLines).where(eq(basketLines.basket, basket));
     expect(row).toMatchObject({ orderId: null, parts: { suit: { answers: { size: 'm' } } } });
-    expect(await figures('hook-tool')).toEqual(['60', '0']);
+    expect(await levelsOf(context, 'hook-tool')).toEqual(['60', '0']);
   });
 });
 
@@ -136,7 +110,7 @@ describe('where a product is sold', () => {
   });
 
   it('by its address only: no list has it, and its page does', async () => {
-    const { id, version } = await change('handbook', (draft) => void (draft.soldWhere = 'address'));
+    const { id, version } = await change(context, 'handbook', (draft) => void (draft.soldWhere = 'address'));
     await publishProduct(context, id, version);
     expect((await listShop(context)).entries.map(({ slug }) => slug)).not.toContain('handbook');
     expect((await openShopProductView(context, 'handbook', undefined)).product.title).toBe('Handbook for the first year');
@@ -145,7 +119,7 @@ describe('where a product is sold', () => {
 
   it('what leaves the shop for kits can’t be ordered from a basket any more', async () => {
     const basket = await addToBasket(context, undefined, { slug: 'handbook', answers: {} });
-    const { id, version } = await change('handbook', (draft) => void (draft.soldWhere = 'kits'));
+    const { id, version } = await change(context, 'handbook', (draft) => void (draft.soldWhere = 'kits'));
     await publishProduct(context, id, version);
     expect((await viewBasket(context, basket)).lines[0]?.problems).toMatchObject([{ code: 'notInShop' }]);
   });
@@ -153,8 +127,8 @@ describe('where a product is sold', () => {
 
 describe('the ripple of a product', () => {
   it('reaches kits at any depth, with prices before and after', async () => {
-    const { id, version } = await change('hook-tool', (draft) => void (draft.price = '24.50'));
-    const rows = await ripple(id, 'publish');
+    const { id, version } = await change(context, 'hook-tool', (draft) => void (draft.price = '24.50'));
+    const rows = await ripple(context, id, 'publish');
     // 10 dearer: 8.80 of it in the starter kit at 12 % less, and of that 8.448 at 4 % less.
     expect(rows.map(({ title, priceBefore, priceAfter, stops }) => [title, priceBefore, priceAfter, stops])).toEqual([
       ['Starter kit', '€365.46 – €648.11', '€374.26 – €656.91', []],
@@ -166,15 +140,15 @@ describe('the ripple of a product', () => {
 
   it('knows what only the new draft takes along', async () => {
     const { choices: along } = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'S', choices: [{ kind: 'addOn', key: 'along', title: 'Along with it', default: true, product: 'queen-marking-pens', answers: { colour: 'white' } }] });
-    const { id, version } = await change('hook-tool', (draft) => void draft.choices.push(...along));
-    expect((await ripple(id, 'publish')).map(({ title, stops }) => [title, stops])).toEqual([['Starter kit', []], ['The first year', []]]);
+    const { id, version } = await change(context, 'hook-tool', (draft) => void draft.choices.push(...along));
+    expect((await ripple(context, id, 'publish')).map(({ title, stops }) => [title, stops])).toEqual([['Starter kit', []], ['The first year', []]]);
     await publishProduct(context, id, version);
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
   });
 
   it('must be seen before products stop being sold', async () => {
-    const id = await idOf('hook-tool');
-    expect((await ripple(id, 'withdraw')).map(({ title, stops }) => [title, stops.length > 0])).toEqual([['Starter kit', true], ['The first year', true]]);
+    const id = await idOf(context, 'hook-tool');
+    expect((await ripple(context, id, 'withdraw')).map(({ title, stops }) => [title, stops.length > 0])).toEqual([['Starter kit', true], ['The first year', true]]);
     await expect(unpublishProduct(context, id)).rejects.toMatchObject({ status: 409, code: 'wouldStop', details: { stopping: 2 } });
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
     await unpublishProduct(context, id, 2);
@@ -182,19 +156,19 @@ describe('the ripple of a product', () => {
   });
 
   it('is nothing to ask about where a kit can do without it', async () => {
-    const id = await idOf('nucleus');
-    expect((await ripple(id, 'withdraw')).map(({ stops }) => stops)).toEqual([[], []]);
+    const id = await idOf(context, 'nucleus');
+    expect((await ripple(context, id, 'withdraw')).map(({ stops }) => stops)).toEqual([[], []]);
     await unpublishProduct(context, id);
     expect((await resolveForCustomer(context, 'starter-kit', chosen(), undefined)).state).toBe('sellable');
   });
 
   it('knows of a kit that settles what is no longer offered', async () => {
-    const { id, version } = await change('honey-jars', (draft) => {
+    const { id, version } = await change(context, 'honey-jars', (draft) => {
       const box = draft.choices.find(({ key }) => key === 'case');
       if (box && 'options' in box) box.options = box.options.filter(({ key }) => key !== 'twelve');
       if (box && 'default' in box) box.default = 'layer';
     });
-    expect((await ripple(id, 'publish')).map(({ title, stops }) => [title, stops.some((words) => words.includes('“twelve” is not one of the options'))])).toEqual([['First honey set', true], ['The first year', true]]);
+    expect((await ripple(context, id, 'publish')).map(({ title, stops }) => [title, stops.some((words) => words.includes('“twelve” is not one of the options'))])).toEqual([['First honey set', true], ['The first year', true]]);
     await expect(publishProduct(context, id, version)).rejects.toMatchObject({ code: 'wouldStop' });
   });
 });
@@ -202,7 +176,7 @@ describe('the ripple of a product', () => {
 it('lists call a kit sold out when a part that belongs to it is', async () => {
   const soldOut = async (slug: string) => (await listShop(context)).entries.find((entry) => entry.slug === slug)?.soldOut;
   expect(await soldOut('starter-kit')).toBe(false);
-  await have('handbook', '0');
+  await counted(context, 'handbook', '0');
   expect([await soldOut('starter-kit'), await soldOut('first-year'), await soldOut('handbook'), await soldOut('two-suits')]).toEqual([true, true, true, false]);
 });
 
