@@ -13,7 +13,7 @@ import { stockView } from '../src/core/stock';
 const BRANCHES = [4, 4, 5, 5, 4];
 const LEAVES = 60;
 const DAY = '2026-11-26';
-const ROUNDS = 15;
+const ROUNDS = 61;
 
 const slugOf = (level: number, index: number) => `l${level}-${index % (level === BRANCHES.length ? LEAVES : 12)}`;
 const priceOf = (index: number) => 100 + index * 7;
@@ -102,7 +102,7 @@ const shelves = stockView(catalog.stock.map(({ key, onHand }) => ({ key, availab
 const anew = () => resolve(program, { answers: {} }, { stock: shelves.less([], []), today: DAY });
 
 function compare(name: string, work: () => unknown): void {
-  for (let count = 0; count < 5; count += 1) [work, byHand].forEach((one) => one());
+  for (let count = 0; count < ROUNDS; count += 1) [work, byHand].forEach((one) => one());
   const times = Array.from({ length: ROUNDS }, () => ({ ours: timed(work), hand: timed(byHand) }));
   process.stdout.write(`  ${name.padEnd(44)} ${median(times.map((time) => time.ours)).toFixed(2).padStart(7)} ms, ${median(times.map((time) => time.ours / time.hand)).toFixed(1)} times an explosion by hand\n`);
 }

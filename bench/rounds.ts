@@ -2,6 +2,9 @@
 
 export const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 
+/** The value below which a share of them lie. */
+export const quantile = (values: readonly number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? Number.NaN;
+
 const ROUND_MILLISECONDS = 250;
 
 /** Runs of each way per second, in rounds; the first round of each only warms up. */

@@ -2,6 +2,7 @@
 
 import { Field, Input, NativeSelect, Textarea, type InputProps } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
+import { useTyped } from './typing';
 
 interface Labelled {
   label: string;
@@ -23,22 +24,38 @@ export function Labelled({ label, help, fault, required, children }: Labelled & 
   );
 }
 
-type TextFieldProps = Labelled & { value: string; onChange: (value: string) => void } & Omit<InputProps, 'onChange' | 'value' | 'required'>;
+type TypedInputProps = { value: string; onChange: (value: string) => void; onLeave?: (text: string) => void } & Omit<InputProps, 'onChange' | 'onBlur' | 'value'>;
+
+/** A line of text that is labelled elsewhere. */
+export function TypedInput({ value, onChange, onLeave, ...rest }: TypedInputProps) {
+  const typed = useTyped(value, onChange, onLeave);
+  return <Input bg="bg.panel" borderColor="border.emphasized" {...rest} {...typed} />;
+}
+
+type TextFieldProps = Labelled & TypedInputProps & { required?: boolean };
 
 /** A line of text. */
-export function TextField({ label, help, fault, required, value, onChange, ...rest }: TextFieldProps) {
+export function TextField({ label, help, fault, required, ...rest }: TextFieldProps) {
   return (
     <Labelled label={label} help={help} fault={fault} required={required}>
-      <Input bg="bg.panel" borderColor="border.emphasized" value={value} onChange={(event) => onChange(event.target.value)} {...rest} />
+      <TypedInput {...rest} />
     </Labelled>
   );
 }
 
+interface TextAreaProps extends Labelled {
+  value: string;
+  onChange: (value: string) => void;
+  rows?: number;
+  maxLength?: number;
+}
+
 /** Several lines of text. */
-export function TextArea({ label, help, fault, value, onChange, rows = 5 }: Labelled & { value: string; onChange: (value: string) => void; rows?: number }) {
+export function TextArea({ label, help, fault, value, onChange, rows = 5, maxLength }: TextAreaProps) {
+  const typed = useTyped(value, onChange);
   return (
     <Labelled label={label} help={help} fault={fault}>
-      <Textarea bg="bg.panel" borderColor="border.emphasized" rows={rows} value={value} onChange={(event) => onChange(event.target.value)} />
+      <Textarea bg="bg.panel" borderColor="border.emphasized" rows={rows} maxLength={maxLength} {...typed} />
     </Labelled>
   );
 }

@@ -1,7 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { orderLines, orders, products, stockItems } from '@/data/schema';
+import { cuts, orderLines, orders, products, stockItems } from '@/data/schema';
 import { addFormula, orderBasket, publish, startProduct } from '../support/acts';
 import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
@@ -95,7 +95,7 @@ describe('the hive of the demo', () => {
     await person.sees('+€29.50', slotText('Roof'));
     await person.press('Travel roof', slot('Roof'));
     await person.press('Add to basket');
-    await person.sees('This roof is made for the narrow boxes and would not close the hive. Instead, take Flat roof for Travel roof', entryText('Travel roof'));
+    await person.sees('This roof is made for the narrow boxes and would not close the hive. To make it fit, take Flat roof', entryText('Travel roof'));
     await person.press('Take another for Roof');
     await person.press('Flat roof', slot('Roof'));
     await person.press('Add to basket');
@@ -158,5 +158,66 @@ describe('the hive of the demo', () => {
       await browser.driver.sleep(400);
     }
     await browser.driver.wait(async () => (await titles())[0] === 'Shallow super', 10_000);
+    // And back with the mouse.
+    const [from, onto] = [await person.find('//button[@aria-label="Move Shallow super"]'), await person.find('//button[@aria-label="Move Honey super"]')];
+    await browser.driver.actions().move({ origin: from }).press().move({ origin: from, y: 12 }).move({ origin: onto, y: 12, duration: 400 }).pause(300).release().perform();
+    await browser.driver.wait(async () => (await titles())[0] === 'Honey super', 10_000);
+  });
+});
+
+describe('a build of what is cut from rolls, with a rule over what is in it', () => {
+  it('is set up from empty, and in a kit beside the mesh itself', async () => {
+    const { person } = stage;
+    await startProduct(stage, 'Vent set', 'VENT');
+    await addSlot('Meshes', '3', [['MESH', 'Stainless mesh']]);
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '4.15');
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'Meshes');
+    await person.select('When, part 1: verb', 'has in it');
+    await person.select('Then 1: what', 'take from stock');
+    await person.select('Then 1: stock item', 'Hive strap');
+    await person.sees('When there are at least 2 of Meshes: take 1 of Hive strap from stock.');
+    await publish(stage, 'Vent set');
+    await startProduct(stage, 'Vent case', 'CASE');
+    await person.press('Parts', OUTLINE);
+    await person.findAndPick('Add a part', 'VENT', 'Vent set');
+    await person.findAndPick('Add a part', 'MESH', 'Stainless mesh');
+    await publish(stage, 'Vent case');
+  });
+
+  it('is cut as a whole from rolls of which each is long enough, and refused where only their sum is', async () => {
+    const { person } = stage;
+    const before = { strap: await onHand('hive-strap'), mesh: await onHand('mesh-coarse') };
+    const inSet = `${entry('Vent set')}${entry('Stainless mesh')}`;
+    const beside = `//section[@aria-label="What is in it"]/section[@aria-label="Stainless mesh"]`;
+    await person.goTo('/shop/vent-case');
+    await person.press('Stainless mesh', slot('Meshes'));
+    for (const place of [inSet, beside]) {
+      await person.pick('2.8 mm', place);
+      await person.fill('Length', '3', place);
+    }
+    // One answer after another of what is in the slot: none takes an earlier one back.
+    await person.pick('Yes', inSet);
+    // 4.15 for the set, and 3 m at 18.50 twice, once with its edges hemmed for 2.40.
+    await person.sees('€117.55', TOTAL);
+    await person.pick('Yes', inSet);
+    await person.sees('€115.15', TOTAL);
+    await person.press('Add to basket');
+    await person.sees('2 pieces of 3 m can’t be cut from what is left.');
+    await person.sees('2 pieces of up to 2.');
+    await person.fill('How many: Stainless mesh', '2', inSet);
+    await person.fill('Length', '0.6', inSet);
+    await person.fill('Length', '2.6', beside);
+    // 4.15 for the set, and 18.50 a metre for 2 × 0.6 m and 2.6 m.
+    await person.sees('€74.45', TOTAL);
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    const { order, lines } = await orderBasket(stage, 'Bertha').then(lastOrder);
+    expect([order?.state, order?.total, lines[0]?.sku]).toEqual(['paid', '74.45', 'CASE-VENT-MESH-28.2-MESH-28']);
+    const planned = await stage.database.read.select({ length: cuts.length, count: cuts.count }).from(cuts).where(eq(cuts.orderId, order?.id ?? 0)).orderBy(cuts.length);
+    expect(planned.map(({ length, count }) => `${count} × ${length}`)).toEqual(['1 × 0.6', '1 × 0.6', '1 × 2.6']);
+    expect([before.strap - (await onHand('hive-strap')), before.mesh - (await onHand('mesh-coarse'))]).toEqual([1, 0]);
   });
 });

@@ -109,6 +109,12 @@ describe('the bee suit, from an empty product', () => {
     await stage.person.select('Figure in the cells', 'On hand');
     await stage.person.fill('On hand of L · Moss', '2');
     await stage.person.sees('1 count not booked yet');
+    // It waits in the list too, and the outline says so wherever one goes.
+    await stage.person.pickSegment('List');
+    await stage.person.sees('1 count not booked yet', '[aria-label="Counts to book"]');
+    await stage.person.press('Name and words', OUTLINE);
+    await stage.person.sees('1 count not booked yet', 'nav[aria-label="Outline"]');
+    await stage.person.press('Variants', OUTLINE);
     await stage.person.fill('Why', 'Moth in one', '//*[@aria-label="Counts to book"]');
     await stage.person.press('Book 1 count');
     await stage.person.sees('1 count booked');

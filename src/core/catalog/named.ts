@@ -2,7 +2,12 @@ import { type NamedCondition } from '../problems';
 import { type Choice } from './choices';
 import { type Condition } from './rules';
 
-type Choices = { readonly choices: readonly Choice[]; readonly formulas?: readonly { readonly key: string; readonly title: string }[] };
+interface Titled {
+  readonly key: string;
+  readonly title: string;
+}
+
+type Choices = { readonly choices: readonly Choice[]; readonly formulas?: readonly Titled[]; readonly groups?: readonly Titled[] };
 
 const unknown = (key: string) => `“${key}”`;
 
@@ -29,6 +34,7 @@ export function namedCondition(condition: Condition | null, product: Choices): N
   if (condition === null) return null;
   if ('of' in condition) return { kind: condition.kind, of: condition.of.map((part) => namedCondition(part, product)) };
   if (condition.kind === 'figure') return { ...condition, formula: product.formulas?.find(({ key }) => key === condition.formula)?.title ?? unknown(condition.formula) };
+  if (condition.kind === 'group') return { ...condition, groups: condition.groups.map((key) => product.groups?.find((group) => group.key === key)?.title ?? unknown(key)) };
   if (!('choice' in condition)) return condition;
   const choice = choiceName(product, condition.choice);
   switch (condition.kind) {

@@ -36,6 +36,8 @@ export interface ComponentProgram {
   readonly candidates: readonly CandidateProgram[];
   /** whether customers decide anything about it: then it is told apart by the item's key */
   readonly varies: boolean;
+  /** whether what is there of stock decides what is offered in it: else it comes to the same before any shelves */
+  readonly looksAtStock: boolean;
   /** whether what they decide can change its SKU */
   readonly inSku: boolean;
   /** whether it is a slot, in which there may be several entries */
@@ -102,7 +104,7 @@ export function compileKit(scope: Scope, compile: (product: Product) => Program)
     size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
     const varies = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => isOpen(program));
     const inSku = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => changesSku(program));
-    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, inSku, isSlot: false };
+    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, looksAtStock: candidates.some(({ program }) => looksAtStock(program)), inSku, isSlot: false };
   });
   const slots = product.choices.flatMap((choice, index) => (choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : []));
   const tooMany: FaultData | null = size.parts > MOST_PARTS ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS } : size.pieces > MOST_PIECES ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES } : null;
@@ -126,7 +128,7 @@ function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { pa
   size.parts += most * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
   size.pieces += most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
   size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
-  return { choice: index, component: { key, title, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, inSku: true }, least, most, keepsOrder, byOption };
+  return { choice: index, component: { key, title, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, looksAtStock: true, inSku: true }, least, most, keepsOrder, byOption };
 }
 
 function settledOf(settled: SlotChoice['settled'], slug: string): Pick<PartCandidate, 'fixed' | 'narrowed'> {
@@ -180,6 +182,12 @@ function compileCandidate(part: Pick<Part, 'title'>, candidate: PartCandidate, p
 /** Whether anything of a product is left to customers. */
 function isOpen({ choices, fixed, kit }: Program): boolean {
   return choices.some(({ asks, key }) => asks && !Object.hasOwn(fixed, key)) || (kit?.components.some(({ varies }) => varies) ?? false);
+}
+
+/** Whether what is there of stock decides which options a product offers; whether it is enough is asked of everything together. */
+function looksAtStock({ choices, variants, addOns, kit }: Program): boolean {
+  const drawn = choices.some(({ effects }) => effects.some(({ draws }) => draws.length > 0)) || [...variants.values()].some(({ draw }) => draw !== null);
+  return drawn || addOns.length > 0 || (kit !== null && (kit.slots.length > 0 || kit.components.some((component) => component.looksAtStock)));
 }
 
 /** Whether what is left to customers can change a product's SKU. */

@@ -39,6 +39,8 @@ export interface ChoiceShown {
   /** the condition of the rule that says something of it; absent where none does */
   readonly because?: NamedCondition;
   readonly options: readonly OptionOffer[];
+  /** whether a rule asks for it, that may be left out otherwise; absent where none does */
+  readonly required?: true;
   /** bounds that formulas set for this selection, written in the choice's own unit; absent where there are none */
   readonly bounds?: { readonly least: string | null; readonly most: string | null };
 }

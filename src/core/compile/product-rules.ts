@@ -42,7 +42,7 @@ export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' |
   const within: Scope = { ...scope, report: add };
   const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, report: add });
   if (!program) return null;
-  const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
+  const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, groups: scope.surroundings.shop.groups, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
   const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
   return { program, because, itemEffects };
 }

@@ -78,7 +78,11 @@ export function problemJson({ where, code, data }: Problem): ProblemJson {
 }
 
 /** How an option stands on the page; what a rule says of it in words. */
-export type OptionOfferJson = Omit<OptionOffer, 'because' | 'unfit'> & { readonly because?: string };
+export type OptionOfferJson = Omit<OptionOffer, 'because' | 'unfit'> & {
+  readonly because?: string;
+  /** what to change so that it fits, as a sentence */
+  readonly remedy?: string;
+};
 
 /** How a choice stands on the page; what a rule says of it in words. */
 export type ChoiceShownJson = Omit<ChoiceShown, 'because' | 'options'> & { readonly because?: string; readonly options: readonly OptionOfferJson[] };
@@ -88,8 +92,11 @@ export type RuleShownJson = Omit<RuleShown, 'because'> & { readonly because: str
 
 function shownJson({ because, options, ...shown }: ChoiceShown): ChoiceShownJson {
   const offers = options.map(({ because: said, unfit, ...offer }): OptionOfferJson => {
-    const words = unfit ? notFittingAs(unfit) : said === undefined ? undefined : conditionWords(said);
-    return words === undefined ? offer : { ...offer, because: words };
+    if (unfit) {
+      const { remedy } = problemWords(unfit);
+      return { ...offer, because: notFittingAs(unfit), ...(remedy !== undefined && { remedy }) };
+    }
+    return said === undefined ? offer : { ...offer, because: conditionWords(said) };
   });
   return { ...shown, options: offers, ...(because !== undefined && { because: conditionWords(because) }) };
 }

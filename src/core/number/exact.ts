@@ -43,9 +43,8 @@ export class Exact {
    * @throws RangeError when the denominator is zero or a number is not a safe whole number
    */
   static of(numerator: Integer, denominator: Integer = 1): Exact {
-    for (const part of [numerator, denominator]) {
-      if (typeof part === 'number' && !isSafe(part)) throw new RangeError(`not a safe whole number: ${part}`);
-    }
+    if (typeof numerator === 'number' && !isSafe(numerator)) throw new RangeError(`not a safe whole number: ${numerator}`);
+    if (typeof denominator === 'number' && !isSafe(denominator)) throw new RangeError(`not a safe whole number: ${denominator}`);
     if (typeof numerator === 'number' && typeof denominator === 'number' && denominator > 0) return new Exact(numerator, denominator);
     return Exact.reduced(BigInt(numerator), BigInt(denominator));
   }

@@ -18,9 +18,15 @@ export interface NotFitting {
   readonly otherIs: string | null;
   /** what the catalog manager says of it; empty for nothing */
   readonly reason: string;
-  /** what could be taken instead, in words */
-  readonly instead: readonly string[];
+  /** what could be changed so that it fits */
+  readonly instead: readonly FittingChange[];
 }
+
+/** What to do about something in a build so that another thing fits: take others for it, configure it otherwise; or that nothing there would do. */
+export type FittingChange =
+  | { readonly kind: 'take'; readonly of: string; readonly titles: readonly string[] }
+  | { readonly kind: 'configure'; readonly of: string }
+  | { readonly kind: 'nothing'; readonly place: string };
 
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { Exact } from '../number';
 import { selectionSchema, whereText } from '../selection';
 import { stockViewOf } from '../stock';
-import { conditionWords, faultWords, problemText } from '../words';
+import { conditionWords, faultWords, problemText, problemWords } from '../words';
 import { list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { type Resolution } from './resolution';
 import { resolve } from './resolve';
@@ -154,7 +154,7 @@ describe('what must fit together', () => {
   it('is refused with what is wrong and what would go, at what does not fit', () => {
     const one = take({ ...WHOLE, roof: 'small' });
     expect(told(one)).toEqual(['part:roof#1/item doesNotFit', 'part:roof#1/item doesNotFit']);
-    expect(problemText(one.problems[0]?.data ?? { code: 'notInShop' })).toBe('small does not fit deep: its footprint is 440 mm, and has to be 465 mm. Instead, take flat for small or take gabled for small.');
+    expect(problemText(one.problems[0]?.data ?? { code: 'notInShop' })).toBe('small does not fit deep: its footprint is 440 mm, and has to be 465 mm. To make it fit, take flat or gabled for small.');
     expect(one.state).toBe('invalid');
   });
 
@@ -162,6 +162,24 @@ describe('what must fit together', () => {
     expect(offers(take({ boxes: 'deep' }), 'roof')).toEqual({ flat: 'offered', gabled: 'offered', small: 'doesNotFit' });
     expect(offers(take({ roof: 'small' }), 'boxes')).toEqual({ deep: 'doesNotFit', shallow: 'doesNotFit' });
     expect(offers(take({}), 'roof')).toEqual({ flat: 'offered', gabled: 'offered', small: 'offered' });
+  });
+
+  it('says of what is withheld what to change so that it fits: what else could be there, or how else what is there', () => {
+    const toFit = (answers: object, slotKey: string, option: string) => {
+      const offer = take(answers).shown.find(({ choice }) => choice === slotKey)?.options.find((one) => one.option === option);
+      return offer?.unfit && problemWords(offer.unfit).remedy;
+    };
+    expect(toFit({ roof: 'small' }, 'boxes', 'deep')).toBe('To make it fit, take flat or gabled for small.');
+    expect(toFit({ boxes: 'deep' }, 'roof', 'small')).toBe('Nothing offered in boxes goes with it.');
+    expect(toFit({}, 'roof', 'small')).toBeUndefined();
+    // A roof whose width follows from what customers choose of it.
+    const width = { kind: 'list', key: 'width', title: 'Width', default: 'wide', options: [{ key: 'wide', title: 'Wide', properties: { span: mm('465') } }, { key: 'narrow', title: 'Narrow', properties: { span: mm('440') } }] };
+    const more = { choices: [slot('lid', ['lid']), slot('base', ['narrow', 'wide'])], formulas: [], fits: [{ key: 'f', place: 'lid', property: 'span', compare: 'is', other: { place: 'base', property: 'span' } }] };
+    const others = [{ slug: 'lid', title: 'Lid', price: '1', choices: [width] }, ...['narrow', 'wide'].map((slug) => ({ slug, price: '1', properties: { span: mm(slug === 'wide' ? '465' : '440') } }))];
+    const { shown } = shop(more, others).take({ answers: { lid: 'lid' } }, PLENTY);
+    const [, base] = shown;
+    const unfit = base?.options.find(({ option }) => option === 'narrow')?.unfit;
+    expect(unfit && problemWords(unfit).remedy).toBe('To make it fit, choose otherwise in Lid.');
   });
 
   it.each([

@@ -54,8 +54,7 @@ const usual = new Kept<ComponentProgram, Usual>();
 
 /** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
 function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
-  // What is there decides what is offered, and where nothing is asked nothing is offered.
-  const { stock } = component.varies ? context : { stock: null };
+  const { stock } = component.varies && component.looksAtStock ? context : { stock: null };
   const { entry, problems: own } = usual.get(stock, component, `${context.today} ${context.group ?? ''}`, () => {
     const found: Problem[] = [];
     return { entry: readEntry(component, undefined, { ...context, stock }, resolve, found), problems: found };

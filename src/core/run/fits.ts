@@ -3,7 +3,7 @@ import { type FitProgram } from '../compile/fits';
 import { type HeldPlace } from '../compile/held';
 import { type CandidateProgram, type Program } from '../compile';
 import { problem, type Problem } from '../problems';
-import { type NotFitting } from '../problems/problem-data';
+import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { type Entry, type ResolveWithin } from './entries';
 import { Kept } from './kept';
 import { type Resolution, type ResolveContext } from './resolution';
@@ -28,24 +28,31 @@ export function fitProblems({ fits }: Program, entries: readonly Entry[], contex
     pairsOf(fit, entries).flatMap(([one, two]) => {
       const [left, right] = [propertyIn(one.resolution.properties, fit.fit.property), propertyIn(two.resolution.properties, fit.fit.other.property)];
       if (fitHolds(fit, left, right)) return [];
-      const usual = (candidate: CandidateProgram) => usualOf(candidate, context, resolve).properties;
-      const others = (entry: Entry, goes: (candidate: CandidateProgram) => boolean) =>
-        entry.component.candidates.filter((candidate) => candidate !== entry.candidate && candidate.program.blocking.length === 0 && goes(candidate)).slice(0, MOST_INSTEAD).map(({ title }) => `${title} for ${entry.candidate.title}`);
+      const usual = (candidate: CandidateProgram, name: string) => propertyIn(usualOf(candidate, context, resolve).properties, name);
       const instead = [
-        ...others(one, (candidate) => fitHolds(fit, propertyIn(usual(candidate), fit.fit.property), right)),
-        ...others(two, (candidate) => fitHolds(fit, left, propertyIn(usual(candidate), fit.fit.other.property))),
+        ...inPlaceOf(one, (candidate) => fitHolds(fit, usual(candidate, fit.fit.property), right)),
+        ...inPlaceOf(two, (candidate) => fitHolds(fit, left, usual(candidate, fit.fit.other.property))),
       ];
-      const data = notFitting(fit, one.candidate, left, two.candidate, right);
-      return [problem({ part: [one.place], at: 'item' }, { ...data, instead: instead.map((words) => `take ${words}`) })];
+      return [problem({ part: [one.place], at: 'item' }, notFitting(fit, one.candidate, left, two.candidate, right, instead))];
     }),
   );
 }
 
 const MOST_INSTEAD = 3;
 
-function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: PropertyValue | null, two: CandidateProgram, right: PropertyValue | null): NotFitting {
+/** The first candidates that could be taken in place of what stands somewhere. */
+function inPlaceOf({ component, candidate: there }: Entry, goes: (candidate: CandidateProgram) => boolean): FittingChange[] {
+  const titles: string[] = [];
+  for (const candidate of component.candidates) {
+    if (titles.length >= MOST_INSTEAD) break;
+    if (candidate !== there && candidate.program.blocking.length === 0 && goes(candidate)) titles.push(candidate.title);
+  }
+  return titles.length === 0 ? [] : [{ kind: 'take', of: there.title, titles }];
+}
+
+function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: PropertyValue | null, two: CandidateProgram, right: PropertyValue | null, instead: readonly FittingChange[]): NotFitting {
   return {
-    code: 'doesNotFit', compare, instead: [], reason: fit.reason,
+    code: 'doesNotFit', compare, instead, reason: fit.reason,
     product: one.title, property: fit.property, is: left && propertyText(left),
     other: two.title, otherProperty: fit.other.property, otherIs: right && propertyText(right),
   };
@@ -53,7 +60,7 @@ function notFitting({ fit, compare }: FitProgram, one: CandidateProgram, left: P
 
 /**
  * Why a candidate can't be put into a slot beside what is in the others; null where it can, as far as what nobody has
- * chosen of it tells.
+ * chosen of it tells. What to change so that it fits is said of the first thing that it does not fit.
  *
  * @param key   of the slot
  * @param alone whether it takes the place of what is in the slot
@@ -67,8 +74,13 @@ export function whyNotFitting({ fits }: Program, key: string, candidate: Candida
       for (const entry of entries) {
         if (!standsIn(entry, across.at) || (alone && across.at.key === key)) continue;
         const theirs = { candidate: entry.candidate, value: propertyIn(entry.resolution.properties, across.name) };
+        const holds = (value: PropertyValue | null) => (own === left ? fitHolds(fit, mine.value, value) : fitHolds(fit, value, mine.value));
+        if (holds(theirs.value)) continue;
+        const otherwise: FittingChange[] = canVary(entry.candidate, across.name) ? [{ kind: 'configure', of: entry.candidate.title }] : [];
+        const others = inPlaceOf(entry, (other) => holds(propertyIn(usualOf(other, context, resolve).properties, across.name)));
         const [one, two] = own === left ? [mine, theirs] : [theirs, mine];
-        if (!fitHolds(fit, one.value, two.value)) return notFitting(fit, one.candidate, one.value, two.candidate, two.value);
+        const changes = [...otherwise, ...others];
+        return notFitting(fit, one.candidate, one.value, two.candidate, two.value, changes.length > 0 ? changes : [{ kind: 'nothing', place: entry.component.title }]);
       }
     }
   }

@@ -30,7 +30,7 @@ const NO_DRAWS: readonly DrawProgram[] = [];
 export function offersOf(program: Program, answers: readonly (Answer | null)[], entries: readonly Entry[], context: ResolveContext, bounds: ReadonlyMap<number, Bounds> | null, rulings: ReadonlyMap<number, Ruling>, resolve: ResolveWithin): readonly ChoiceShown[] {
   const { group } = context;
   const isFixed = program.fixed !== NOTHING_FIXED;
-  return program.choices.map((choice, index) => {
+  const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
     if (isFixed && Object.hasOwn(program.fixed, choice.key)) return { ...choice.allOffered, shown: false, why: 'fixed' };
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
     const ruling = program.rules ? rulings.get(index) : undefined;
@@ -64,6 +64,10 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
       return offer.why === 'outOfStock' && option.whenOut === 'hidden' ? { ...offer, shown: false } : offer;
     });
     return because === undefined ? offers : { ...offers, ...shownByRule };
+  };
+  return program.choices.map((choice, index) => {
+    const shown = offer(choice, index);
+    return shown.shown && rulings.get(index)?.required === true ? { ...shown, required: true } : shown;
   });
 }
 

@@ -109,7 +109,7 @@ export interface PartShown {
   readonly alone: Exact | null;
   /** what is paid once for it, however many items are taken */
   readonly once: Exact;
-  /** its share of what one item costs and of what is paid once; shares of a kit's parts add up to both. Null while there is no price */
+  /** its share of what one item costs and of what is paid once; shares of a kit's parts add up to both. Null while there is no price, and within a part, where `partsWithin` gives them */
   readonly share: Share | null;
 }
 

@@ -89,7 +89,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     counted,
     quantity,
     item: itemOf(program, reading, counted),
-    parts: partsShown(program, reading, price),
+    parts: partsShown(program, reading, price, context.ofWhole === true),
     working: price.working,
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
@@ -148,8 +148,12 @@ function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram 
 
 const NO_PARTS: Resolution['parts'] = [];
 
-/** What it is put together from, and what is taken along, with their shares of the price. */
-function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { unitPrice, once }: Price): Resolution['parts'] {
+/**
+ * What it is put together from, and what is taken along, with their shares of the price.
+ *
+ * @param ofWhole whether it is a part itself: then shares follow from what is paid for it there, in `partsWithin`
+ */
+function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { unitPrice, once }: Price, ofWhole: boolean): Resolution['parts'] {
   if (entries.length === 0 && addOns.length === 0) return NO_PARTS;
   const isIncluded = kit?.price.kind === 'own' && kit.price.extras === 'included';
   const shown = [
@@ -162,7 +166,7 @@ function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { un
       count, pieces: count * resolution.quantity, resolution, alone: price.each.times(Exact.of(count)), once: price.once, share: null,
     })),
   ];
-  return withShares(shown, unitPrice && { unit: unitPrice, once }, places);
+  return ofWhole ? shown : withShares(shown, unitPrice && { unit: unitPrice, once }, places);
 }
 
 function stateOf(problems: readonly Problem[]): ResolutionState {

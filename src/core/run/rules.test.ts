@@ -73,6 +73,9 @@ describe('what rules do to answers', () => {
     expect(ask({ roof: 'flat' }).state).toBe('sellable');
     const gabled = ask({ roof: 'gabled' });
     expect(gabled.problems).toMatchObject([{ where: 'choice:height', code: 'answerMissing' }]);
+    // The page says that it is asked for, and no longer that it is optional.
+    const required = (answers: object) => ask(answers).shown.flatMap((shown) => (shown.required ? [shown.choice] : []));
+    expect([required({ roof: 'gabled' }), required({ roof: 'flat' })]).toEqual([['height'], []]);
     expect(gabled.counted).toContainEqual(expect.objectContaining({ choice: 'cover', value: 'tin', fromDefault: true }));
     expect(ask({ roof: 'gabled', cover: 'felt', height: '1' }).counted).toContainEqual(expect.objectContaining({ value: 'felt', fromDefault: false }));
     expect(ask({ roof: 'gabled', height: '3' }).problems).toMatchObject([{ code: 'aboveMaximum', nearest: ['2 m'] }]);

@@ -38,7 +38,8 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
     if (asked && nearest.length === 0) nearest.push(write(length));
   };
   if (canSupply > 0) instead.push(`${canSupply} of this length`);
-  if (pieces.length === 1) {
+  // Several parts may ask for pieces of one length.
+  if (pieces.every(({ length }) => length.equals(piece))) {
     const most = answer(longestPieces(lying, count));
     suggest(most, (length) => (count === 1 ? `one piece of up to ${length}` : `${count} pieces of up to ${length} each`));
     if (tooLong) {

@@ -12,7 +12,7 @@ const choices = [
   { kind: 'text', key: 'untitled', title: '' },
 ].map((choice) => choiceSchema.parse(choice));
 
-const said = (condition: Condition | null) => conditionWords(namedCondition(condition, { choices }));
+const said = (condition: Condition | null) => conditionWords(namedCondition(condition, { choices, groups: [{ key: 'trade', title: 'Trade customers' }] }));
 const roof = (...options: string[]): Test => ({ kind: 'option', choice: 'roof', is: 'oneOf', options });
 
 describe('a condition in words', () => {
@@ -32,7 +32,7 @@ describe('a condition in words', () => {
     [{ kind: 'characters', choice: 'name', compare: 'less', value: 9 }, 'the length of Name is less than 9 characters'],
     [{ kind: 'day', choice: 'day', compare: 'atLeast', day: 'soon' }, 'Collected is not before soon'],
     [{ kind: 'quantity', compare: 'isNot', value: 7 }, 'the quantity is not 7'],
-    [{ kind: 'group', is: 'oneOf', groups: ['trade', 'guild'] }, 'the customer belongs to trade or guild'],
+    [{ kind: 'group', is: 'oneOf', groups: ['trade', 'guild'] }, 'the customer belongs to Trade customers or “guild”'],
     [{ kind: 'category', is: 'noneOf', categories: ['Tools'] }, 'the product is not in Tools'],
   ])('%o', (test, words) => expect(said(test)).toBe(words));
 

@@ -122,7 +122,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   unknownPart: { code: 'unknownPart', key: 'Oak', meant: 'Oak' },
   slotTooFew: { code: 'slotTooFew', title: 'Oak', given: 1, least: 3 },
   slotTooMany: { code: 'slotTooMany', title: 'Oak', given: 4, most: 3 },
-  doesNotFit: { code: 'doesNotFit', product: 'Oak', property: 'width', is: '4 m', compare: 'is', other: 'Oak', otherProperty: 'width', otherIs: '5 m', reason: '', instead: ['one', 'two'] },
+  doesNotFit: { code: 'doesNotFit', product: 'Oak', property: 'width', is: '4 m', compare: 'is', other: 'Oak', otherProperty: 'width', otherIs: '5 m', reason: '', instead: [{ kind: 'take', of: 'Oak', titles: ['one', 'two'] }, { kind: 'configure', of: 'Elm' }] },
   partFixed: { code: 'partFixed', title: 'Oak' },
   answerFixed: { code: 'answerFixed', title: 'Oak' },
   partNotLeftOut: { code: 'partNotLeftOut', title: 'Oak' },

@@ -1,7 +1,7 @@
 export { facetWords, priceWords } from './facets';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { formulaFaultWords } from './formulas';
-export { COMPARISON_WORDS, conditionWords, ruleName } from './conditions';
+export { COMPARISON_WORDS, conditionWords, listed, ruleName } from './conditions';
 export { effectWords } from './rules';
 export { counted } from './counted';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';

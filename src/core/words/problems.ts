@@ -1,6 +1,6 @@
 import { formatMoney } from '../money';
 import { type FaultData, type ProblemData } from '../problems';
-import { type NotFitting } from '../problems/problem-data';
+import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
@@ -111,7 +111,7 @@ export function problemWords(data: ProblemData): Words {
     case 'doesNotFit':
       return {
         message: data.reason || `${data.product} does not fit ${data.other}: ${notFittingWords(data)}.`,
-        ...(data.instead.length > 0 && { remedy: `Instead, ${either(data.instead)}.` }),
+        ...(data.instead.length > 0 && { remedy: fittingWords(data.instead) }),
       };
     case 'pickedTwice':
       return { message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' };
@@ -186,6 +186,13 @@ export function notFittingWords({ property, is, compare, other, otherProperty, o
   if (otherIs === null) return `${other} says nothing of its ${otherProperty}`;
   const wanted = compare === 'is' ? 'and has to be' : compare === 'isNot' ? 'and may not be' : `and has to be ${FITS[compare]}`;
   return `its ${property} is ${is}, ${wanted} ${otherIs}`;
+}
+
+function fittingWords(changes: readonly FittingChange[]): string {
+  const nothing = changes.find((change) => change.kind === 'nothing');
+  if (nothing) return `Nothing offered in ${nothing.place} goes with it.`;
+  const words = changes.flatMap((change) => (change.kind === 'take' ? [`take ${either(change.titles)} for ${change.of}`] : change.kind === 'configure' ? [`choose otherwise in ${change.of}`] : []));
+  return `To make it fit, ${either(words)}.`;
 }
 
 const FITS: Readonly<Record<'less' | 'atMost' | 'more' | 'atLeast', string>> = { less: 'less than', atMost: 'at most', more: 'more than', atLeast: 'at least' };

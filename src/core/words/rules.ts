@@ -6,8 +6,14 @@ import { amountWords } from './working';
 
 type Choices = Pick<Product, 'choices'>;
 
+/** What of the shop the sentence of a rule names. */
+interface ShopNames {
+  readonly currency: string;
+  readonly stock: readonly { readonly key: string; readonly title: string }[];
+}
+
 /** What follows from a rule, as the end of a sentence: `show Ridge`, `add €12.00`. */
-export function effectWords(effect: RuleEffect, product: Choices, currency: string): string {
+export function effectWords(effect: RuleEffect, product: Choices, { currency, stock }: ShopNames): string {
   const names = (keys: readonly string[]) => listed(keys.map((key) => choiceName(product, key)), 'and');
   switch (effect.kind) {
     case 'show':
@@ -31,7 +37,7 @@ export function effectWords(effect: RuleEffect, product: Choices, currency: stri
     case 'weight':
       return `add ${effect.weight.value} ${effect.weight.unit}`;
     case 'draw':
-      return `take ${effect.draw.kind === 'fixed' ? `${effect.draw.quantity} of ` : ''}${effect.draw.stock} from stock`;
+      return `take ${effect.draw.kind === 'fixed' ? `${effect.draw.quantity} of ` : ''}${stock.find(({ key }) => key === effect.draw.stock)?.title ?? (effect.draw.stock || '…')} from stock`;
     case 'limit':
       return `keep ${choiceName(product, effect.choice)} ${[effect.least === null ? '' : `at ${valueWords(choiceUnit(product, effect.choice), effect.least)} or more`, effect.most === null ? '' : `at ${valueWords(choiceUnit(product, effect.choice), effect.most)} or less`].filter(Boolean).join(' and ')}`;
     case 'limitQuantity':

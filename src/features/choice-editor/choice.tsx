@@ -1,19 +1,45 @@
 'use client';
 
-import { Box, Button, HStack, Menu, SimpleGrid, Text } from '@chakra-ui/react';
-import { Copy, Trash2 } from 'lucide-react';
-import { type Choice, hasOptions, insideNameOf, isNote, isStocked } from '@/core/catalog';
+import { Box, Button, HStack, IconButton, Menu, SimpleGrid, Text } from '@chakra-ui/react';
+import { ArrowDown, ArrowUp, Copy, RefreshCw, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { type Choice, hasOptions, insideNameOf, isNote, isStocked, type Product } from '@/core/catalog';
 import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { Section } from '../editor-kit/section';
 import { Tick } from '../editor-kit/tick';
+import { ChangeKindDialog } from './change-kind';
 import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
 import { EffectFields } from './effect-fields';
 import { choiceKindsHere, KindFields } from './kinds';
 import { copyOfChoice } from './new-choice';
 import { OptionsEditor } from './options';
+
+/** A combination without one of its stocked choices means nothing any more. */
+function leaveOutOfVariants(draft: Product, choiceKey: string): void {
+  for (const variant of draft.variants) {
+    variant.options = Object.fromEntries(Object.entries(variant.options).filter(([key]) => key !== choiceKey));
+  }
+}
+
+/** Leads to the choice before and after, in the order of the page. */
+function Neighbours({ index }: { index: number }) {
+  const { product, goTo } = useEditing();
+  const [before, after] = [product.choices[index - 1], product.choices[index + 1]];
+  const button = (words: string, keys: string, choice: Choice | undefined, icon: React.ReactNode) => (
+    <IconButton aria-label={choice ? `${words}: ${insideNameOf(choice)}` : words} title={`${words} (${keys})`} size="xs" variant="ghost" colorPalette="ink" disabled={!choice} onClick={() => choice && goTo(`choice:${choice.key}`)}>
+      {icon}
+    </IconButton>
+  );
+  return (
+    <>
+      {button('Choice before', 'Alt ↑', before, <ArrowUp size={15} aria-hidden />)}
+      {button('Next choice', 'Alt ↓', after, <ArrowDown size={15} aria-hidden />)}
+    </>
+  );
+}
 
 export type EditChoice = (tag: string, recipe: (draft: Choice) => void) => void;
 
@@ -24,6 +50,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
   const choice = product.choices[index];
   const titleFault = useFaultAt('choices', index, 'title');
   const requiredFault = useFaultAt('choices', index, 'required');
+  const [changing, setChanging] = useState(false);
   if (!choice) return <Text>This choice is gone.</Text>;
 
   const edit: EditChoice = (tag, recipe) =>
@@ -40,22 +67,32 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     goTo('choices');
     change(`remove choice ${choiceKey}`, (draft) => {
       draft.choices = draft.choices.filter(({ key }) => key !== choiceKey);
-      // A combination without one of its stocked choices means nothing any more.
-      for (const variant of draft.variants) {
-        variant.options = Object.fromEntries(Object.entries(variant.options).filter(([key]) => key !== choiceKey));
-      }
+      leaveOutOfVariants(draft, choiceKey);
     });
   };
   const actions = (
-    <MoreMenu label="More for this choice">
-      <Menu.Item value="duplicate" onClick={duplicate}>
-        <Copy size={14} /> Duplicate
-      </Menu.Item>
-      <Menu.Item value="remove" color="brick.fg" onClick={remove}>
-        <Trash2 size={14} /> Remove
-      </Menu.Item>
-    </MoreMenu>
+    <HStack gap="1">
+      <Neighbours index={index} />
+      <MoreMenu label="More for this choice">
+        <Menu.Item value="kind" onClick={() => setChanging(true)}>
+          <RefreshCw size={14} /> Ask in another way …
+        </Menu.Item>
+        <Menu.Item value="duplicate" onClick={duplicate}>
+          <Copy size={14} /> Duplicate
+        </Menu.Item>
+        <Menu.Item value="remove" color="brick.fg" onClick={remove}>
+          <Trash2 size={14} /> Remove
+        </Menu.Item>
+      </MoreMenu>
+    </HStack>
   );
+  const changeKind = (changed: Choice) => {
+    setChanging(false);
+    change(`kind of choice ${choiceKey} ${changed.kind}`, (draft) => {
+      draft.choices[index] = changed;
+      if (isStocked(choice) && !isStocked(changed)) leaveOutOfVariants(draft, choiceKey);
+    });
+  };
   return (
     <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
       <SimpleGrid columns={2} gap="4">
@@ -96,6 +133,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
       )}
       {'amount' in choice && <EffectFields choice={choice} index={index} edit={(tag, recipe) => edit(tag, (draft) => 'amount' in draft && recipe(draft))} />}
       <ChoiceOnPage choice={choice} index={index} edit={edit} />
+      {changing && <ChangeKindDialog choice={choice} onClose={() => setChanging(false)} onChange={changeKind} />}
     </Section>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Input, Spinner, Stack, Text } from '@chakra-ui/react';
+import { Button, Spinner, Stack, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
@@ -9,6 +9,7 @@ import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { type Finding, findingSchema } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
+import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
 import { Tick } from '../editor-kit/tick';
 import { choiceKindsHere } from './kinds';
@@ -84,7 +85,7 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
         {fault && <Text color="brick.fg">{fault}</Text>}
         {!source && (
           <>
-            <Input aria-label="Search products and sheets" placeholder="Search products and sheets" borderColor="border.emphasized" value={search} onChange={(event) => setSearch(event.target.value)} />
+            <TypedInput aria-label="Search products and sheets" placeholder="Search products and sheets" value={search} onChange={setSearch} />
             {!sources && !fault && <Spinner size="sm" />}
             <Stack gap="0.5">
               {found.slice(0, MOST_SHOWN).map((finding) => (

@@ -150,7 +150,7 @@ export function YesNoDefault({ choice, edit }: KindProps<'yesNo'>) {
 export function AgreementFields({ choice, index, edit }: KindProps<'agreement'>) {
   return (
     <>
-      <TextArea label="Customers agree to" rows={3} value={choice.statement} fault={useFaultAt('choices', index, 'statement')} onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value.slice(0, 2000)))} />
+      <TextArea label="Customers agree to" rows={3} maxLength={2000} value={choice.statement} fault={useFaultAt('choices', index, 'statement')} onChange={(value) => edit('statement', (draft) => draft.kind === 'agreement' && void (draft.statement = value))} />
       <TextField
         label="The terms in full are at"
         value={choice.address ?? ''}
@@ -164,7 +164,7 @@ export function AgreementFields({ choice, index, edit }: KindProps<'agreement'>)
 }
 
 export function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
-  return <TextArea label="Text" value={choice.text} fault={useFaultAt('choices', index, 'text')} help="An empty line begins a new paragraph." onChange={(value) => edit('text', (draft) => draft.kind === 'paragraph' && void (draft.text = value.slice(0, 4000)))} />;
+  return <TextArea label="Text" maxLength={4000} value={choice.text} fault={useFaultAt('choices', index, 'text')} help="An empty line begins a new paragraph." onChange={(value) => edit('text', (draft) => draft.kind === 'paragraph' && void (draft.text = value))} />;
 }
 
 export function LinkAddress({ choice, index, edit }: KindProps<'link'>) {

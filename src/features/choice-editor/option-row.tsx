@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, HStack, IconButton, Input, Text } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
+import { TypedInput } from '@/ui/field';
 import { AmountField } from '../editor-kit/amount-field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { orNull } from '../editor-kit/or-null';
@@ -42,9 +43,9 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
       const target = draft.options.find(({ key }) => key === option.key);
       if (target) recipe(target);
     });
-  const takeSwatchByName = () => {
+  const takeSwatchByName = (text: string) => {
     if (!coloured || option.swatch !== null || option.colours.length > 0 || option.texture !== null) return;
-    const swatch = swatchByName(surroundings.swatches.values(), option.title);
+    const swatch = swatchByName(surroundings.swatches.values(), text);
     if (swatch) editOption('swatch', (draft) => void (draft.swatch = swatch.key));
   };
   const duplicate = () =>
@@ -72,21 +73,20 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
             }
           />
         )}
-        <Input
+        <TypedInput
           aria-label={`Title of ${name}`}
           size="sm"
           flex="1 1 100px"
           minW="96px"
-          borderColor="border.emphasized"
           maxLength={120}
           value={option.title}
-          onChange={(event) => editOption('title', (draft) => void (draft.title = event.target.value))}
-          onBlur={takeSwatchByName}
+          onChange={(text) => editOption('title', (draft) => void (draft.title = text))}
+          onLeave={takeSwatchByName}
         />
         <Box flex="0 1 auto" maxW="234px">
           <AmountField label={name} amount={option.amount} path={[...path, 'amount']} own={choice} onChange={(amount) => editOption('amount', (draft) => void (draft.amount = amount))} />
         </Box>
-        <Input
+        <TypedInput
           aria-label={`SKU part of ${name}`}
           placeholder="SKU"
           size="sm"
@@ -96,7 +96,7 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
           borderColor={faults[1] ? 'brick.solid' : 'border.emphasized'}
           maxLength={40}
           value={option.sku ?? ''}
-          onChange={(event) => editOption('sku', (draft) => void (draft.sku = orNull(event.target.value)))}
+          onChange={(text) => editOption('sku', (draft) => void (draft.sku = orNull(text)))}
         />
         <HStack gap="0">
           <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>

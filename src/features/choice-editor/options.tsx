@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Button, HStack, Input, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { ClipboardPaste, Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { freeKey, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { counted } from '@/core/words';
+import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { newOption } from './new-choice';
@@ -63,7 +64,7 @@ export function OptionsEditor({ choice, index, edit }: Props) {
       />
       <form onSubmit={add}>
         <HStack mt="2" gap="2">
-          <Input aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} bg="bg.panel" borderColor="border.emphasized" value={title} onChange={(event) => setTitle(event.target.value)} />
+          <TypedInput aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} value={title} onChange={setTitle} />
           <Button type="submit" variant="outline" disabled={title.trim() === ''}>
             <Plus size={16} aria-hidden /> Add option
           </Button>

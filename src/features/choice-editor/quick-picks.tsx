@@ -1,11 +1,12 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type QuickPick } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { faultWords } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
+import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
 import { type KindProps } from './kind-fields';
 
@@ -29,9 +30,9 @@ export function QuickPicks({ choice, index, edit }: KindProps<'measure'>) {
           return (
             <Box key={place}>
               <HStack gap="2">
-                <Input aria-label={`Quick pick ${place + 1}`} aria-invalid={fault !== undefined} size="sm" w="90px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={value} onChange={(event) => change(`${place} value`, (picks) => void (picks[place] = { value: event.target.value.trim(), title }))} />
+                <TypedInput aria-label={`Quick pick ${place + 1}`} aria-invalid={fault !== undefined} size="sm" w="90px" textAlign="end" inputMode="decimal" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={value} onChange={(text) => change(`${place} value`, (picks) => void (picks[place] = { value: text.trim(), title }))} />
                 <Text w="8">{symbol}</Text>
-                <Input aria-label={`Name of quick pick ${place + 1}`} size="sm" w="180px" maxLength={40} placeholder="a half" bg="bg.panel" borderColor="border.emphasized" value={title} onChange={(event) => change(`${place} title`, (picks) => void (picks[place] = { value, title: event.target.value }))} />
+                <TypedInput aria-label={`Name of quick pick ${place + 1}`} size="sm" w="180px" maxLength={40} placeholder="a half" value={title} onChange={(text) => change(`${place} title`, (picks) => void (picks[place] = { value, title: text }))} />
                 <IconButton aria-label={`Remove quick pick ${place + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove ${place}`, (picks) => void picks.splice(place, 1))}>
                   <Trash2 size={14} />
                 </IconButton>

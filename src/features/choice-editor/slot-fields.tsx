@@ -1,12 +1,12 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronRight, Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { type JoinCondition, joinConditionSchema, keyFrom, MOST_IN_A_SLOT, type Option, optionSchema, type PartCandidate, type SlotChoice } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField, TextField } from '@/ui/field';
+import { SelectField, TextField, TypedInput } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Sku } from '@/ui/text';
@@ -208,7 +208,7 @@ function Word({ words, label, value, list, onChange }: { words: string; label: s
   return (
     <HStack gap="1.5">
       <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
-      <Input aria-label={label} size="sm" w="128px" placeholder="any" list={id} borderColor="border.emphasized" maxLength={80} value={value ?? ''} onChange={(event) => onChange(orNull(event.target.value) === null ? null : event.target.value)} />
+      <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={(text) => onChange(orNull(text) === null ? null : text)} />
       <datalist id={id}>
         {list.map((entry) => (
           <option key={entry} value={entry} />

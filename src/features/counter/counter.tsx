@@ -1,12 +1,11 @@
 'use client';
 
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
-import { type ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { quantityWords } from '@/core/words';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
-import { PartsForm } from '@/features/selection/parts-form';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { ProductForm } from '@/features/selection/product-form';
 import { type SelectionState } from '@/features/selection/use-selection';
@@ -31,9 +30,17 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
+const RuleLine = memo(function RuleLine({ title, fired, because }: { title: string; fired: boolean; because: string }) {
+  return (
+    <Text fontSize="sm" color={fired ? undefined : 'fg.muted'}>
+      {fired ? (title === because ? `Fired: ${because}` : `${title}: fired because ${because}`) : `Not fired: ${title}`}
+    </Text>
+  );
+});
+
 /** The live customer's side: the form, and everything the selection resolves to. */
 export function Counter({ selection, groups, keep }: { selection: SelectionState; groups?: ReactNode; keep?: ReactNode }) {
-  const { resolution, answers, quantityText, program } = selection;
+  const { resolution, quantityText, program } = selection;
   const { product } = program;
   const state = STATES[resolution.state];
   const forTenMore = resolution.parts.length > 0 ? selection.missing(10) : [];
@@ -57,8 +64,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       </HStack>
       {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
       {groups}
-      <PartsForm holder={selection} name="counter" showMissing />
-      <ProductForm choices={product.choices} page={selection.page} answers={answers} name="counter" showMissing onAnswer={selection.answer} />
+      <ProductForm choices={product.choices} selection={selection} name="counter" showMissing />
       <Box>
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
           Quantity
@@ -85,9 +91,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       {resolution.rules.length > 0 && (
         <Part title="Rules">
           {resolution.rules.map(({ rule, title, fired, because }) => (
-            <Text key={rule} fontSize="sm" color={fired ? undefined : 'fg.muted'}>
-              {fired ? (title === because ? `Fired: ${because}` : `${title}: fired because ${because}`) : `Not fired: ${title}`}
-            </Text>
+            <RuleLine key={rule} title={title} fired={fired} because={because} />
           ))}
         </Part>
       )}

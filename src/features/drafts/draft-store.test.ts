@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import { ApiProblem } from '@/features/shared/api';
+import { byTyping, settleTyped } from '@/ui/typing';
 import { type Backup } from './backup';
 import { DraftStore, type OtherDraft } from './draft-store';
 
@@ -45,6 +46,41 @@ describe('a draft', () => {
     await vi.advanceTimersByTimeAsync(600);
     expect(server.saved.map(({ definition }) => definition.text)).toEqual(['keystrokes']);
     expect(store.current()).toMatchObject({ version: 2, save: { kind: 'saved' } });
+  });
+
+  it('tells of what is typed when the keys rest or the field is left, and of everything else at once; it has all of it at any time', async () => {
+    const { store, type } = desk();
+    const told: string[] = [];
+    store.subscribe((when) => told.push(`${when} ${store.current().document.text}`));
+    for (const letter of 'keys') byTyping(() => type(letter));
+    expect(store.current().document.text).toBe('keys');
+    await vi.advanceTimersByTimeAsync(200);
+    byTyping(() => type('!'));
+    await vi.advanceTimersByTimeAsync(200);
+    expect(told).toEqual([]);
+    await vi.advanceTimersByTimeAsync(60);
+    expect(told).toEqual(['whenIdle keys!']);
+    byTyping(() => type('?'));
+    settleTyped();
+    expect(told.at(-1)).toBe('atOnce keys!?');
+    byTyping(() => type('…'));
+    store.undo();
+    const { length } = told;
+    expect(told.at(-1)).toBe(`atOnce ${store.current().document.text}`);
+    await vi.advanceTimersByTimeAsync(260);
+    expect(told.slice(length).every((line) => line.startsWith('atOnce'))).toBe(true);
+  });
+
+  it('says at once that somebody has to decide, also while keys go on', async () => {
+    const { store, type } = desk({ put: () => Promise.reject(new Error('the line is dead')) });
+    const told: string[] = [];
+    store.subscribe(() => told.push(store.current().save.kind));
+    byTyping(() => type('a'));
+    await vi.advanceTimersByTimeAsync(490);
+    byTyping(() => type('b'));
+    await vi.advanceTimersByTimeAsync(510);
+    expect(told).toContain('failed');
+    store.close();
   });
 
   it('saves again what was typed while it was being saved', async () => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { mergeEdits, sameDefinition } from '@/core/catalog';
 import { ApiProblem, wordsOf } from '@/features/shared/api';
+import { dropTyped, isByTyping, whenSettled } from '@/ui/typing';
 import { type Backup } from './backup';
 import { change, type History, redo, startHistory, undo } from './history';
 
@@ -9,6 +10,8 @@ const REST = 500;
 const RETRY = 3_000;
 /** How long after a change it is kept in the browser at the latest. */
 const KEPT_AFTER = 200;
+/** How long keys must rest before what was typed is shown elsewhere than in its field. */
+const TOLD_AFTER = 250;
 
 export type SaveState<T> =
   | { readonly kind: 'saved' }
@@ -34,6 +37,10 @@ export interface DraftView<T> {
   /** what was brought in from elsewhere, to tell the manager */
   readonly notice: string | null;
 }
+
+/** Whether a change is to be drawn before anything else, or as soon as nothing more urgent is to be done. */
+export type Telling = 'atOnce' | 'whenIdle';
+type DraftListener = (when: Telling) => void;
 
 /** Where drafts are kept, and how they are read. */
 export interface DraftPlaces<T> {
@@ -62,9 +69,11 @@ export class DraftStore<T extends object> {
   private base: OtherDraft<T>;
   private saving = false;
   private view: DraftView<T>;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Set<DraftListener>();
   private saveTimer: ReturnType<typeof setTimeout> | undefined;
   private keepTimer: ReturnType<typeof setTimeout> | undefined;
+  private tellTimer: ReturnType<typeof setTimeout> | undefined;
+  private stopSettling: (() => void) | undefined;
   private isOpen = false;
 
   constructor(
@@ -77,7 +86,7 @@ export class DraftStore<T extends object> {
     this.view = this.look();
   }
 
-  readonly subscribe = (listener: () => void): (() => void) => {
+  readonly subscribe = (listener: DraftListener): (() => void) => {
     this.listeners.add(listener);
     return () => void this.listeners.delete(listener);
   };
@@ -87,6 +96,9 @@ export class DraftStore<T extends object> {
   /** Begins to save by itself, and brings back what never reached the server before the window closed. */
   open(): void {
     this.isOpen = true;
+    this.stopSettling = whenSettled(() => {
+      if (this.tellTimer !== undefined) this.tell('atOnce');
+    });
     // The server may be out of reach: then what is kept stays kept, for the next time.
     this.bringBack().catch(() => undefined);
   }
@@ -94,6 +106,8 @@ export class DraftStore<T extends object> {
   /** Saves what is not saved yet, and stops. Until the server has it, it is kept in the browser. */
   close(): void {
     this.isOpen = false;
+    this.stopSettling?.();
+    clearTimeout(this.tellTimer);
     this.keepNow();
     clearTimeout(this.saveTimer);
     if (this.save.kind === 'unsaved') void this.flush();
@@ -141,6 +155,12 @@ export class DraftStore<T extends object> {
   private edit(history: History<T>): void {
     if (history === this.history) return;
     this.history = history;
+    if (!isByTyping()) {
+      // Fields show what is there now, and not what was typed last.
+      clearTimeout(this.tellTimer);
+      this.tellTimer = undefined;
+      dropTyped();
+    }
     this.keepTimer ??= setTimeout(this.keepNow, KEPT_AFTER);
     const { kind } = this.save;
     if (kind === 'conflict' || kind === 'saving') return this.show({});
@@ -158,7 +178,22 @@ export class DraftStore<T extends object> {
     if (change.version !== undefined) this.version = change.version;
     if (change.notice !== undefined) this.notice = change.notice;
     this.view = this.look();
-    for (const listener of this.listeners) listener();
+    // While keys go on, nothing else is drawn for them: what they change is in the view already, for whoever asks.
+    const waits = isByTyping() || (this.tellTimer !== undefined && change.notice === undefined && !this.hasToDecide());
+    if (!waits) return this.tell('atOnce');
+    if (!isByTyping()) return;
+    clearTimeout(this.tellTimer);
+    this.tellTimer = setTimeout(() => this.tell('whenIdle'), TOLD_AFTER);
+  }
+
+  private hasToDecide(): boolean {
+    return this.save.kind === 'conflict' || this.save.kind === 'failed';
+  }
+
+  private tell(when: Telling): void {
+    clearTimeout(this.tellTimer);
+    this.tellTimer = undefined;
+    for (const listener of this.listeners) listener(when);
   }
 
   private look(): DraftView<T> {

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { send } from '@/features/shared/api';
 import { forgetBackup, keepBackup, readBackup } from './backup';
@@ -46,8 +46,12 @@ function storeFor<T extends object>({ name, draft, draftVersion, schema, address
 /** The draft of what is edited, as long as its editor is open. */
 export function useDraft<T extends object>(drafted: Drafted<T>, editor: string): Draft<T> {
   const [store] = useState(() => storeFor(drafted, editor));
-  const view = useSyncExternalStore(store.subscribe, store.current, store.current);
+  const [view, setView] = useState(store.current);
   useEffect(() => {
+    const show = () => setView(store.current());
+    const stop = store.subscribe((when) => (when === 'atOnce' ? show() : startTransition(show)));
+    // What was changed since it was drawn first.
+    show();
     store.open();
     const warn = (event: BeforeUnloadEvent) => {
       store.keepNow();
@@ -59,6 +63,7 @@ export function useDraft<T extends object>(drafted: Drafted<T>, editor: string):
       window.removeEventListener('beforeunload', warn);
       window.removeEventListener('pagehide', store.keepNow);
       store.close();
+      stop();
     };
   }, [store]);
   const { change, undo, redo, replace, keep, hearOfVersion, dismissNotice } = store;

@@ -1,13 +1,13 @@
 'use client';
 
-import { Box, HStack, Input } from '@chakra-ui/react';
+import { Box, HStack } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { type Amount, type AmountKind } from '@/core/pricing';
 import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
-import { type Alternative, SelectField } from '@/ui/field';
+import { type Alternative, SelectField, TypedInput } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
 
 interface Props {
@@ -74,7 +74,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
       <HStack gap="1.5" wrap="wrap">
         <SelectField label={`${label}: kind of amount`} hideLabel small width="136px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
         {amount && (
-          <Input
+          <TypedInput
             aria-label={`${label}: amount`}
             aria-invalid={fault !== undefined}
             size="sm"
@@ -82,10 +82,9 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
             textAlign="end"
             inputMode="decimal"
             placeholder="0.00"
-            bg="bg.panel"
             borderColor={fault ? 'brick.solid' : 'border.emphasized'}
             value={amount.value}
-            onChange={(event) => onChange({ ...amount, value: event.target.value.trim() })}
+            onChange={(text) => onChange({ ...amount, value: text.trim() })}
           />
         )}
         {amount?.kind === 'perCharacter' && (

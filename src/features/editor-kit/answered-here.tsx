@@ -5,7 +5,7 @@ import { type Choice, type UploadedFile } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
 import { resolve } from '@/core/run';
-import { ProductForm } from '@/features/selection/product-form';
+import { ChoicesForm } from '@/features/selection/product-form';
 import { type Answers } from '@/features/selection/selection-form';
 import { useEditing } from './editing';
 
@@ -28,7 +28,7 @@ export function AnsweredHere({ program, choices, answers, name, showMissing, onA
   const around = { today: SOME_DAY, group: null, files: NO_FILES, surroundings, takeFile: () => Promise.reject(new Error('Files can’t be chosen beforehand.')) };
   const resolution = resolutionJson(resolve(program, { answers }, { stock: null, today: SOME_DAY }));
   return (
-    <ProductForm
+    <ChoicesForm
       choices={choices}
       page={{ today: SOME_DAY, program, around, showMissing, resolution, files: NO_FILES, upload: () => Promise.reject(new Error('Files can’t be chosen beforehand.')), addOnPrice: () => null, isGone: () => false }}
       answers={answers}

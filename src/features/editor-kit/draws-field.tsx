@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type Path } from '@/core/problems';
@@ -8,7 +8,7 @@ import { unitByCode } from '@/core/quantity';
 import { type DrawDefinition } from '@/core/stock';
 import { NewStockItemDialog } from '@/features/stock/new-stock-item-dialog';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
 import { useWholeText } from './use-whole-text';
 
@@ -109,7 +109,7 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
         <Text whiteSpace="nowrap">Each takes</Text>
         {inPieces && (
           <>
-            <Input aria-label={`${label}: pieces`} aria-invalid={piecesText.fault !== undefined} w="56px" flexShrink={0} textAlign="end" bg="bg.panel" borderColor={piecesText.fault ? 'brick.solid' : 'border.emphasized'} value={piecesText.text} onChange={(event) => piecesText.take(event.target.value)} />
+            <TypedInput aria-label={`${label}: pieces`} aria-invalid={piecesText.fault !== undefined} w="56px" flexShrink={0} textAlign="end" borderColor={piecesText.fault ? 'brick.solid' : 'border.emphasized'} value={piecesText.text} onChange={piecesText.take} />
             <Text whiteSpace="nowrap">{pieces === 1 ? 'piece of' : 'pieces of'}</Text>
           </>
         )}
@@ -129,16 +129,15 @@ function DrawRow({ label, draw, path, onChange, onRemove }: DrawRowProps) {
         )}
         {draw.kind === 'fixed' && (
           <>
-            <Input
+            <TypedInput
               aria-label={`${label}: quantity`}
               aria-invalid={quantityFault !== undefined}
               w="68px"
               flexShrink={0}
               textAlign="end"
-              bg="bg.panel"
               borderColor={quantityFault ? 'brick.solid' : 'border.emphasized'}
               value={draw.quantity}
-              onChange={(event) => onChange({ ...draw, quantity: event.target.value.trim() })}
+              onChange={(text) => onChange({ ...draw, quantity: text.trim() })}
             />
             <Text>{unitWord}</Text>
           </>

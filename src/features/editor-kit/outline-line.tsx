@@ -2,8 +2,8 @@
 
 import { chakra, HStack, Text } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
-import { counted } from '@/core/words';
-import { type Place, placeOf, useEditing } from './editing';
+import { type Place, useEditing } from './editing';
+import { MendDot } from './mend-dot';
 
 interface LineProps {
   place: Place;
@@ -15,8 +15,7 @@ interface LineProps {
 
 /** One line of the outline: what it is, its state, and whether something in it is to be mended. */
 export function OutlineLine({ place, current, title, state, handle }: LineProps) {
-  const { goTo, findings, product } = useEditing();
-  const faults = findings.filter((fault) => fault.gravity === 'mustFix' && placeOf(fault.path, product) === place).length;
+  const { goTo } = useEditing();
   const isCurrent = place === current;
   return (
     <HStack gap="0" bg={isCurrent ? 'bg.emphasized' : undefined} borderRadius="l2">
@@ -38,9 +37,7 @@ export function OutlineLine({ place, current, title, state, handle }: LineProps)
           <Text as="span" fontWeight={isCurrent ? '700' : '600'} truncate>
             {title}
           </Text>
-          {faults > 0 && (
-            <chakra.span title={`${counted(faults, 'thing')} to mend`} aria-label={`${counted(faults, 'thing')} to mend`} role="img" w="8px" h="8px" borderRadius="full" bg="brick.solid" flexShrink={0} />
-          )}
+          <MendDot places={[place]} />
         </HStack>
         <Text as="span" display="block" fontSize="xs" color="fg.muted" truncate>
           {state}

@@ -1,12 +1,12 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { freeKey, type Property } from '@/core/catalog';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 
 type Properties = Readonly<Record<string, Property>>;
 
@@ -47,16 +47,14 @@ export function PropertiesField({ properties, onChange, faultOf }: Props) {
         </Box>
       ))}
       <HStack gap="2">
-        <Input
+        <TypedInput
           aria-label="New property"
           size="sm"
           w="180px"
           placeholder="height"
-          bg="bg.panel"
-          borderColor="border.emphasized"
           maxLength={40}
           value={name}
-          onChange={(event) => setName(event.target.value)}
+          onChange={setName}
           onKeyDown={(event) => event.key === 'Enter' && add()}
         />
         <Button size="xs" variant="outline" colorPalette="ink" disabled={name.trim() === ''} onClick={add}>
@@ -73,16 +71,14 @@ export function PropertyValueField({ name, property, onChange }: { name: string;
   const unit = 'text' in property ? IN_WORDS : property.unit;
   return (
     <>
-      <Input
+      <TypedInput
         aria-label={`Value of ${name}`}
         size="sm"
         w="120px"
         textAlign={unit === IN_WORDS ? 'start' : 'end'}
-        bg="bg.panel"
-        borderColor="border.emphasized"
         maxLength={120}
         value={text}
-        onChange={(event) => onChange(unit === IN_WORDS ? { text: event.target.value } : { value: event.target.value.trim(), unit })}
+        onChange={(typed) => onChange(unit === IN_WORDS ? { text: typed } : { value: typed.trim(), unit })}
       />
       <Box w="190px">
         <SelectField

@@ -1,11 +1,12 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Input, Popover, Portal, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, HStack, IconButton, Popover, Portal, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { Plus, X } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
 import { useState } from 'react';
 import { type Option } from '@/core/catalog';
 import { readColour } from '@/core/colour';
+import { TypedInput } from '@/ui/field';
 import { swatchBackground } from '@/ui/swatch-background';
 import { useEditing } from './editing';
 import { PictureField } from './picture-field';
@@ -41,7 +42,7 @@ export function SwatchField({ name, option, onChange }: Props) {
               <Stack gap="3">
                 {book.length > 0 && (
                   <>
-                    <Input size="sm" aria-label="Search the swatch book" placeholder="Search the swatch book" borderColor="border.emphasized" value={search} onChange={(event) => setSearch(event.target.value)} />
+                    <TypedInput size="sm" aria-label="Search the swatch book" placeholder="Search the swatch book" value={search} onChange={setSearch} />
                     <SimpleGrid columns={6} gap="1.5" maxH="170px" overflowY="auto" p="1">
                       {found.map((entry) => (
                         <chakra.button
@@ -132,7 +133,7 @@ export function OwnColours({ name, colours, onChange }: { name: string; colours:
 /** A colour as text; what can be read in another notation becomes its hex form when the field is left. */
 function ColourText({ name, colour, onChange }: { name: string; colour: string; onChange: (text: string) => void }) {
   return (
-    <Input
+    <TypedInput
       aria-label={name}
       size="sm"
       flex="1"
@@ -141,10 +142,10 @@ function ColourText({ name, colour, onChange }: { name: string; colour: string; 
       placeholder="#5b7a5e, rgb(…) or lab(…)"
       borderColor={readColour(colour) === null ? 'brick.solid' : 'border.emphasized'}
       value={colour}
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={() => {
-        const read = readColour(colour);
-        if (read !== null && read !== colour) onChange(read);
+      onChange={onChange}
+      onLeave={(text) => {
+        const read = readColour(text);
+        if (read !== null && read !== text) onChange(read);
       }}
     />
   );

@@ -2,6 +2,7 @@
 
 import { Box, HStack } from '@chakra-ui/react';
 import { type Weight } from '@/core/catalog';
+import { unitByText } from '@/core/quantity';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { orNull } from './or-null';
@@ -26,7 +27,7 @@ export function WeightField({ label, weight, fault, unit, onChange }: Props) {
           fault={fault}
           inputMode="decimal"
           placeholder="none"
-          onChange={(value) => onChange(orNull(value) === null ? null : { value: value.trim(), unit: weight?.unit ?? unit })}
+          onChange={(value) => onChange(orNull(value) === null ? null : weightFrom(value, weight?.unit ?? unit))}
         />
       </Box>
       {weight && (
@@ -34,4 +35,11 @@ export function WeightField({ label, weight, fault, unit, onChange }: Props) {
       )}
     </HStack>
   );
+}
+
+/** What was typed, with the unit that stands behind it where one does: `200 g`. */
+function weightFrom(text: string, unit: string): Weight {
+  const [, value = '', word = ''] = /^([\d.,]+)\s*([a-z]+)$/i.exec(text.trim()) ?? [];
+  const typed = word === '' ? undefined : unitByText(word);
+  return typed?.dimension === 'mass' ? { value, unit: typed.code } : { value: text.trim(), unit };
 }

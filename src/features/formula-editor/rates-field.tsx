@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { formulaName, freeKey, type Rate } from '@/core/catalog';
@@ -8,7 +8,7 @@ import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 
 /** Named prices per unit, with other prices for customer groups. */
 export function RatesField() {
@@ -40,11 +40,11 @@ export function RatesField() {
                   {formulaName(rate.key)}
                 </Text>
               </Text>
-              <Input aria-label={`Rate ${rate.title}`} size="sm" w="80px" textAlign="end" placeholder="0.00" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={rate.value} onChange={(event) => edit(index, 'value', (draft) => void (draft.value = event.target.value.trim()))} />
+              <TypedInput aria-label={`Rate ${rate.title}`} size="sm" w="80px" textAlign="end" placeholder="0.00" borderColor={fault ? 'brick.solid' : 'border.emphasized'} value={rate.value} onChange={(text) => edit(index, 'value', (draft) => void (draft.value = text.trim()))} />
               <Text>{shop.currency} per</Text>
               <SelectField small hideLabel label={`Unit of the rate ${rate.title}`} width="172px" value={rate.per ?? ''} alternatives={[{ value: '', label: 'nothing: an amount' }, ...unitAlternatives('area', 'length', 'volume', 'mass', 'count')]} onChange={(code) => edit(index, 'per', (draft) => void (draft.per = code === '' ? null : code))} />
               {shop.groups.map((group) => (
-                <Input
+                <TypedInput
                   key={group.key}
                   aria-label={`Rate ${rate.title} for ${group.title}`}
                   size="sm"
@@ -52,12 +52,11 @@ export function RatesField() {
                   textAlign="end"
                   placeholder={group.title}
                   title={`For ${group.title}`}
-                  borderColor="border.emphasized"
                   value={rate.byGroup[group.key] ?? ''}
-                  onChange={(event) =>
+                  onChange={(text) =>
                     edit(index, `group ${group.key}`, (draft) => {
                       const { [group.key]: _former, ...others } = draft.byGroup;
-                      const value = event.target.value.trim();
+                      const value = text.trim();
                       draft.byGroup = value === '' ? others : { ...others, [group.key]: value };
                     })
                   }
@@ -72,7 +71,7 @@ export function RatesField() {
         );
       })}
       <HStack gap="2">
-        <Input aria-label="New rate" size="sm" w="200px" placeholder="Cloth, by area" borderColor="border.emphasized" maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
+        <TypedInput aria-label="New rate" size="sm" w="200px" placeholder="Cloth, by area" maxLength={120} value={name} onChange={setName} />
         <Button size="sm" variant="outline" colorPalette="ink" disabled={name.trim() === ''} onClick={add}>
           <Plus size={14} aria-hidden /> Add a rate
         </Button>

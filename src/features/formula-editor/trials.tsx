@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Heading, HStack, IconButton, Input, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Heading, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -10,6 +10,7 @@ import { unitByCode } from '@/core/quantity';
 import { atChoice, whereText } from '@/core/selection';
 import { useEditing } from '@/features/editor-kit/editing';
 import { type SelectionState } from '@/features/selection/use-selection';
+import { TypedInput } from '@/ui/field';
 import { Money } from '@/ui/text';
 import { keepTrials, keptTrials, type TrialRow } from './kept-trials';
 
@@ -121,7 +122,7 @@ function TrialLine({ number, row, inputs, shown, selection, onChange, onRemove }
       <Table.Row bg="transparent">
         {inputs.map(({ key, title }) => (
           <Table.Cell key={key} py="1">
-            <Input aria-label={`${title}, trial ${number}`} aria-invalid={wrong(key) !== undefined} size="sm" w="88px" bg="bg.panel" borderColor={wrong(key) ? 'brick.solid' : 'border.emphasized'} value={row[key] ?? ''} onChange={(event) => onChange({ ...row, [key]: event.target.value })} />
+            <TypedInput aria-label={`${title}, trial ${number}`} aria-invalid={wrong(key) !== undefined} size="sm" w="88px" borderColor={wrong(key) ? 'brick.solid' : 'border.emphasized'} value={row[key] ?? ''} onChange={(text) => onChange({ ...row, [key]: text })} />
           </Table.Cell>
         ))}
         {shown.map((title) => (

@@ -5,7 +5,7 @@ import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
@@ -50,6 +50,7 @@ import { PriceSection } from './sections/price';
 import { QuantitySection } from './sections/quantity';
 import { Shelf } from './sections/shelf';
 import { StockSection } from './sections/stock';
+import { UnbookedCounts } from './variants/unbooked-counts';
 import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
@@ -112,37 +113,46 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
     ),
     [beside, selection, group],
   );
-  const bringBack = (definition: Product) => {
-    draft.replace(definition);
-    sayDone('Brought back as the draft', 'Undo takes it back; the shop changes when you publish.');
-  };
+  const { replace } = draft;
+  const bringBack = useCallback(
+    (definition: Product) => {
+      replace(definition);
+      sayDone('Brought back as the draft', 'Undo takes it back; the shop changes when you publish.');
+    },
+    [replace],
+  );
   return (
     <EditingProvider value={editing}>
-      <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} isUsed={isUsed} onPublished={setPublished} />
-      <Notices draft={draft} others={others} />
-      <EditorColumns
-        outline={outline}
-        middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} selection={selection} checks={checks} onGroup={setGroup} />}
-        side={side}
-      />
-      <ConflictDialog draft={draft} />
+      <UnbookedCounts>
+        <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} isUsed={isUsed} onPublished={setPublished} />
+        <Notices draft={draft} others={others} />
+        <EditorColumns
+          outline={outline}
+          middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} today={today} selection={followsSelection(place) ? selection : null} checks={checks} onGroup={setGroup} />}
+          side={side}
+        />
+        <ConflictDialog draft={draft} />
+      </UnbookedCounts>
     </EditingProvider>
   );
 }
 
+/** Whether a part of the editor shows something of the Counter’s selection, and has to follow it. */
+const followsSelection = (place: Place) => place === 'prepared' || place === 'made-of' || place === 'selections' || place === 'rules' || place === 'formulas';
 interface MiddleProps {
   place: Place;
   version: number;
   revision: number | null;
   bringBack: (definition: Product) => void;
-  /** the Counter's selection, that formulas are tried with */
-  selection: SelectionState;
+  today: string;
+  /** the Counter's selection, that formulas are tried with; null where nothing of it is shown */
+  selection: SelectionState | null;
   checks: Checks;
   /** says for which customer group the Counter is */
   onGroup: (group: string | null) => void;
 }
 
-function Middle({ place, version, bringBack, revision, selection, checks, onGroup }: MiddleProps) {
+const Middle = memo(function Middle({ place, version, bringBack, revision, today, selection, checks, onGroup }: MiddleProps) {
   switch (place) {
     case 'basics':
       return <Basics />;
@@ -169,32 +179,32 @@ function Middle({ place, version, bringBack, revision, selection, checks, onGrou
     case 'fits':
       return <FitsSection />;
     case 'prepared':
-      return <PreparedSection selection={selection} />;
+      return selection && <PreparedSection selection={selection} />;
     case 'made-of':
-      return <MadeOfSection resolution={selection.resolution} />;
+      return selection && <MadeOfSection resolution={selection.resolution} />;
     case 'proofs':
-      return <ProofsSection today={selection.page.today} outcomes={checks.proofs} />;
+      return <ProofsSection today={today} outcomes={checks.proofs} />;
     case 'selections':
       return (
         <AllSelectionsSection
           checks={checks}
           onTry={(found, group) => {
-            selection.take(found);
+            selection?.take(found);
             onGroup(group);
           }}
         />
       );
     case 'rules':
-      return <RulesSection shown={selection.resolution.rules} />;
+      return selection && <RulesSection shown={selection.resolution.rules} />;
     case 'formulas':
-      return <FormulasSection selection={selection} />;
+      return selection && <FormulasSection selection={selection} />;
     case 'places':
     case 'uses':
       return null;
     default:
       return place.startsWith('sheet:') ? <PlacedSheet key={place} sheetKey={place.slice('sheet:'.length)} /> : <ChoiceSection key={place} choiceKey={place.slice('choice:'.length)} />;
   }
-}
+});
 
 interface TopBarProps {
   draft: Draft<Product>;

@@ -1,14 +1,22 @@
 'use client';
 
-import { Box, Stack } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Plus } from 'lucide-react';
+import { type KeyboardEvent, useRef, useState } from 'react';
 import { type Choice, hasOptions, isNote, isStocked, type SlotChoice } from '@/core/catalog';
 import { conditionWords, counted, priceWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
+import { AddChoice } from '@/features/choice-editor/add-choice';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { type Editing, type Place, useEditing } from '@/features/editor-kit/editing';
+import { OutlineGroup } from '@/features/editor-kit/outline-group';
 import { OutlineLine } from '@/features/editor-kit/outline-line';
+import { AppDialog } from '@/ui/dialog';
 import { moveEntry, Sortable } from '@/ui/sortable';
+import { useOpenGroups } from './open-groups';
+import { useOutlineKeys } from './outline-keys';
 import { applyPageOrder, pageEntries, type PageEntry } from './page-order';
+import { useCountedVariants, useStockedChoices } from './variants/unbooked-counts';
 
 function slotState({ options, joins, least, most }: SlotChoice): string {
   const many = most === 1 ? 'slot' : `slot for ${least === most ? least : `${least} to ${most}`}`;
@@ -69,58 +77,174 @@ function selectionsState({ analysis, state }: Checks): string {
   return analysis.selections === null ? (state === 'running' ? 'being found out' : 'not counted') : selectionsWords(analysis.selections);
 }
 
-/** The outline of a product, in the order of the work; choices are moved here. */
-export function Outline({ current, published, checks }: { current: Place; published: string; checks: Checks }) {
-  const { product, program, assembled, surroundings, change } = useEditing();
-  const entries = pageEntries(product, surroundings.sheets);
-  const hasStocked = assembled.choices.some(isStocked);
+interface Line {
+  readonly place: Place;
+  readonly title: string;
+  readonly state: string;
+}
+
+interface Group {
+  readonly title: string;
+  readonly lines: readonly Line[];
+}
+
+/** What a product is edited by, in the order of the work; choices and sheets follow the line of the choices. */
+function groupsOf({ product, program, assembled }: Editing, checks: Checks, published: string, unbooked: number): readonly Group[] {
   const { quantity } = product;
+  const hasVariants = assembled.choices.some(isStocked) || product.variants.length > 0;
   const isPutTogether = program.kit !== null || product.fits.length > 0 || product.prepared.length > 0;
+  const ruled = product.rules.length + product.tables.length;
+  return [
+    {
+      title: 'What it is',
+      lines: [
+        { place: 'basics', title: 'Name and words', state: product.sku || 'no SKU yet' },
+        { place: 'pictures', title: 'Pictures', state: product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture') },
+        { place: 'properties', title: 'Properties', state: program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', ') },
+        { place: 'shelf', title: 'Category, supplier, tags', state: product.category ?? 'no category yet' },
+        { place: 'history', title: 'Earlier states', state: published },
+      ],
+    },
+    {
+      title: 'What is chosen',
+      lines: [
+        { place: 'choices', title: 'Choices', state: product.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle' },
+        ...(hasVariants ? [{ place: 'variants', title: 'Variants', state: unbooked > 0 ? `${counted(unbooked, 'count')} not booked yet` : product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination') } as const] : []),
+        ...(isPutTogether ? [{ place: 'prepared', title: 'To start from', state: product.prepared.length === 0 ? 'nothing prepared' : counted(product.prepared.length, 'prepared build') } as const] : []),
+      ],
+    },
+    {
+      title: 'What it is made of',
+      lines: [
+        { place: 'parts', title: 'Parts', state: product.parts.length === 0 ? 'none: sold by itself' : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}` },
+        { place: 'stock', title: 'Stock', state: stockState({ product, program, assembled }) },
+        { place: 'made-of', title: 'Made of, and used in', state: product.parts.length === 0 ? 'no parts' : 'down to the last part' },
+      ],
+    },
+    {
+      title: 'What it costs',
+      lines: [
+        { place: 'price', title: 'Price and unit', state: priceWords(program) ?? 'no price yet' },
+        { place: 'formulas', title: 'Formulas and rates', state: product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula') },
+      ],
+    },
+    {
+      title: 'How it is bought',
+      lines: [{ place: 'quantity', title: 'Quantity rule', state: quantityState(quantity) }],
+    },
+    {
+      title: 'What must hold',
+      lines: [
+        { place: 'rules', title: 'Rules', state: ruled === 0 ? 'none: every choice for itself' : counted(ruled, 'rule') },
+        ...(isPutTogether ? [{ place: 'fits', title: 'What must fit', state: product.fits.length === 0 ? 'all goes with all' : counted(product.fits.length, 'sentence') } as const] : []),
+        { place: 'proofs', title: 'Proofs', state: proofsState(product.proofs.length, checks) },
+        { place: 'selections', title: 'All selections', state: selectionsState(checks) },
+      ],
+    },
+  ];
+}
+
+/** How many can be bought, in few words. */
+function quantityState({ minimum, maximum, multiple }: Editing['product']['quantity']): string {
+  const said = [multiple > 1 ? `in multiples of ${multiple}` : '', minimum > 1 ? `from ${minimum}` : '', maximum === null ? '' : `up to ${maximum}`].filter(Boolean);
+  return said.length === 0 ? 'any number' : said.join(', ');
+}
+
+/** The outline of a product: groups in the order of the work, that fold, a filter, and keys from line to line; choices are moved here. */
+export function Outline({ current, published, checks }: { current: Place; published: string; checks: Checks }) {
+  const editing = useEditing();
+  const { product, surroundings, goTo } = editing;
+  const [filter, setFilter] = useState('');
+  const [adding, setAdding] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const entries = pageEntries(product, surroundings.sheets);
+  const unbooked = useCountedVariants(useStockedChoices()).length;
+  const groups = groupsOf(editing, checks, published, unbooked);
+  const ofChoices = entries.map(placeOfEntry);
+  const titleOf = (place: Place) => entries.find((entry) => placeOfEntry(entry) === place)?.title ?? groups.flatMap(({ lines }) => lines).find((line) => line.place === place)?.title ?? '';
+  const placesOf = ({ lines }: Group): Place[] => lines.flatMap(({ place }) => (place === 'choices' ? [place, ...ofChoices] : [place]));
+  const wanted = filter.trim().toLowerCase();
+  const fits = (place: Place) => titleOf(place).toLowerCase().includes(wanted);
+  const places = groups.flatMap(placesOf);
+  const found = wanted === '' ? places : places.filter(fits);
+  const { isOpen, toggle } = useOpenGroups(groups.find((group) => placesOf(group).includes(current))?.title ?? '');
+  useOutlineKeys({ places, current, goTo, onFilter: () => field.current?.focus(), onAdd: () => setAdding(true) });
+  const onKey = (event: KeyboardEvent) => {
+    const [first] = found;
+    if (event.key === 'Escape') setFilter('');
+    if (event.key !== 'Enter' || wanted === '' || !first) return;
+    goTo(first);
+    setFilter('');
+  };
   return (
-    <Stack as="nav" aria-label="Outline" gap="0.5">
-      <OutlineLine place="basics" current={current} title="Name and words" state={product.sku || 'no SKU yet'} />
-      <OutlineLine place="pictures" current={current} title="Pictures" state={product.pictures.length === 0 ? 'none yet' : counted(product.pictures.length, 'picture')} />
-      <OutlineLine place="properties" current={current} title="Properties" state={program.properties.size === 0 ? 'none said' : [...program.properties.keys()].join(', ')} />
-      <OutlineLine place="price" current={current} title="Price and unit" state={priceWords(program) ?? 'no price yet'} />
-      <OutlineLine place="choices" current={current} title="Choices" state={product.choices.length === 0 ? 'none: add the first' : 'add, or move by the handle'} />
-      <Box pl="3">
-        <Sortable
-          entries={entries}
-          nameOf={({ title }) => title}
-          onMove={(from, to) =>
-            change(`move choice ${from} ${to}`, (draft) => {
-              const order = [...entries];
-              moveEntry(order, from, to);
-              applyPageOrder(draft, order);
-            })
-          }
-          render={(entry, _index, handle) =>
-            entry.kind === 'choice' ? (
-              <OutlineLine place={`choice:${entry.choice.key}`} current={current} title={entry.title} state={conditionalState(entry.choice, { program, assembled }) || choiceState(entry.choice)} handle={handle} />
-            ) : (
-              <OutlineLine place={`sheet:${entry.sheetKey}`} current={current} title={entry.title} state={sheetState(entry)} handle={handle} />
-            )
-          }
-        />
-      </Box>
-      {(hasStocked || product.variants.length > 0) && <OutlineLine place="variants" current={current} title="Variants" state={product.variants.length === 0 ? 'none yet' : counted(product.variants.length, 'combination')} />}
-      <OutlineLine place="parts" current={current} title="Parts" state={product.parts.length === 0 ? 'none: sold by itself' : `${counted(product.parts.length, 'part')}, ${partsPriceState(product)}`} />
-      {isPutTogether && <OutlineLine place="fits" current={current} title="What must fit" state={product.fits.length === 0 ? 'all goes with all' : counted(product.fits.length, 'sentence')} />}
-      {isPutTogether && <OutlineLine place="prepared" current={current} title="To start from" state={product.prepared.length === 0 ? 'nothing prepared' : counted(product.prepared.length, 'prepared build')} />}
-      <OutlineLine place="rules" current={current} title="Rules" state={product.rules.length + product.tables.length === 0 ? 'none: every choice for itself' : counted(product.rules.length + product.tables.length, 'rule')} />
-      <OutlineLine place="formulas" current={current} title="Formulas and rates" state={product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula')} />
-      <OutlineLine
-        place="quantity"
-        current={current}
-        title="Quantity rule"
-        state={quantity.multiple > 1 ? `in multiples of ${quantity.multiple}` : quantity.minimum > 1 ? `from ${quantity.minimum}` : 'any number'}
-      />
-      <OutlineLine place="stock" current={current} title="Stock" state={stockState({ product, program, assembled })} />
-      <OutlineLine place="shelf" current={current} title="Category, supplier, tags" state={product.category ?? 'no category yet'} />
-      <OutlineLine place="made-of" current={current} title="Made of, and used in" state={product.parts.length === 0 ? 'no parts' : 'down to the last part'} />
-      <OutlineLine place="proofs" current={current} title="Proofs" state={proofsState(product.proofs.length, checks)} />
-      <OutlineLine place="selections" current={current} title="All selections" state={selectionsState(checks)} />
-      <OutlineLine place="history" current={current} title="Earlier states" state={published} />
+    <Stack as="nav" aria-label="Outline" gap="1">
+      <Input ref={field} aria-label="Find in the outline" placeholder="Find ( / )" size="sm" mb="1" bg="bg.panel" borderColor="border.emphasized" value={filter} onChange={(event) => setFilter(event.target.value)} onKeyDown={onKey} />
+      {wanted !== '' && found.length === 0 && (
+        <Text fontSize="sm" color="fg.muted" px="2">
+          Nothing here is called so.
+        </Text>
+      )}
+      {groups.map((group) => {
+        const own = placesOf(group);
+        if (wanted !== '' && !own.some(fits)) return null;
+        return (
+          <OutlineGroup key={group.title} title={group.title} places={own} open={wanted !== '' || isOpen(group.title)} onToggle={() => toggle(group.title)}>
+            {group.lines.map((line) => (
+              <Box key={line.place}>
+                {(wanted === '' || fits(line.place)) && (
+                  <HStack gap="0">
+                    <Box flex="1" minW="0">
+                      <OutlineLine current={current} {...line} />
+                    </Box>
+                    {line.place === 'choices' && (
+                      <IconButton aria-label="Add a choice" title="Add a choice (Alt N)" size="2xs" variant="ghost" colorPalette="ink" onClick={() => setAdding(true)}>
+                        <Plus size={15} aria-hidden />
+                      </IconButton>
+                    )}
+                  </HStack>
+                )}
+                {line.place === 'choices' && <ChoiceLines current={current} entries={entries} fits={wanted === '' ? null : fits} />}
+              </Box>
+            ))}
+          </OutlineGroup>
+        );
+      })}
+      <AppDialog title="Add a choice" open={adding} onClose={() => setAdding(false)}>
+        <AddChoice onAdded={() => setAdding(false)} />
+      </AppDialog>
     </Stack>
+  );
+}
+
+const placeOfEntry = (entry: PageEntry): Place => (entry.kind === 'choice' ? `choice:${entry.choice.key}` : `sheet:${entry.sheetKey}`);
+
+/** @param fits whether a line is shown while the outline is filtered; null while it is not */
+function ChoiceLines({ current, entries, fits }: { current: Place; entries: readonly PageEntry[]; fits: ((place: Place) => boolean) | null }) {
+  const { program, assembled, change } = useEditing();
+  const line = (entry: PageEntry, handle?: React.ReactNode) => (
+    <OutlineLine
+      place={placeOfEntry(entry)}
+      current={current}
+      title={entry.title}
+      state={entry.kind === 'choice' ? conditionalState(entry.choice, { program, assembled }) || choiceState(entry.choice) : sheetState(entry)}
+      handle={handle}
+    />
+  );
+  if (fits) return entries.filter((entry) => fits(placeOfEntry(entry))).map((entry) => <Box key={placeOfEntry(entry)}>{line(entry)}</Box>);
+  return (
+    <Box pl="3">
+      <Sortable
+        entries={entries}
+        nameOf={({ title }) => title}
+        onMove={(from, to) =>
+          change(`move choice ${from} ${to}`, (draft) => {
+            const order = [...entries];
+            moveEntry(order, from, to);
+            applyPageOrder(draft, order);
+          })
+        }
+        render={(entry, _index, handle) => line(entry, handle)}
+      />
+    </Box>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Flex, HStack, Image, Input, Link, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, HStack, Image, Link, Stack, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus, ShieldCheck } from 'lucide-react';
 import NextLink from 'next/link';
@@ -9,6 +9,7 @@ import { useMemo, useState } from 'react';
 import { counted } from '@/core/words';
 import { type ProductRow } from '@/services/products/list';
 import { DataTable } from '@/ui/data-table';
+import { TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
 import { BulkBar, type SheetName } from './bulk-bar';
 import { NewProductDialog } from './new-product-dialog';
@@ -130,15 +131,13 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
         </HStack>
       </PageHead>
       <Flex gap="3" mb="4" wrap="wrap" align="center">
-        <Input
+        <TypedInput
           type="search"
           aria-label="Search products"
           placeholder="Search by name, SKU, category, tag …"
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={setSearch}
           maxW="360px"
-          bg="bg.panel"
-          borderColor="border.emphasized"
         />
         <HStack gap="1" role="group" aria-label="Show">
           {(Object.keys(STATES) as StateFilter[]).map((key) => (

@@ -10,7 +10,7 @@ import { unitByCode } from '@/core/quantity';
 import { useEditing } from '@/features/editor-kit/editing';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 import { asks, choiceAlternatives, optionAlternatives, usualTest } from './choosing';
 import { SeveralPicks } from './several-picks';
 
@@ -172,7 +172,7 @@ function TestParts({ label, test, groups, categories, onChange }: PartsProps) {
       return (
         <>
           <SelectField small hideLabel label={`${label}: verb`} width="128px" value={test.compare} alternatives={NUMBERS} onChange={(value) => onChange({ ...test, compare: comparisonOf(value) })} />
-          <Input aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor="border.emphasized" value={test.value} onChange={(event) => onChange({ ...test, value: event.target.value.trim() })} />
+          <TypedInput aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" value={test.value} onChange={(text) => onChange({ ...test, value: text.trim() })} />
           <Text>{unit}</Text>
         </>
       );
@@ -184,7 +184,7 @@ function TestParts({ label, test, groups, categories, onChange }: PartsProps) {
       return (
         <>
           <SelectField small hideLabel label={`${label}: verb`} width="128px" value={test.compare} alternatives={NUMBERS} onChange={(value) => onChange({ ...test, compare: comparisonOf(value) })} />
-          <Input aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" bg="bg.panel" borderColor="border.emphasized" value={test.value} onChange={(event) => onChange({ ...test, value: event.target.value.trim() })} />
+          <TypedInput aria-label={`${label}: value`} size="sm" w="80px" textAlign="end" inputMode="decimal" value={test.value} onChange={(text) => onChange({ ...test, value: text.trim() })} />
           <FigureUnit label={label} test={test} onChange={onChange} />
         </>
       );
@@ -231,7 +231,7 @@ function WholeParts({ label, test, onChange }: { label: string; test: Extract<Te
   return (
     <>
       <SelectField small hideLabel label={`${label}: verb`} width="128px" value={test.compare} alternatives={NUMBERS} onChange={(value) => onChange({ ...test, compare: comparisonOf(value) })} />
-      <Input aria-label={`${label}: value`} aria-invalid={whole.fault !== undefined} size="sm" w="72px" textAlign="end" inputMode="numeric" bg="bg.panel" borderColor={whole.fault ? 'brick.solid' : 'border.emphasized'} value={whole.text} onChange={(event) => whole.take(event.target.value)} />
+      <TypedInput aria-label={`${label}: value`} aria-invalid={whole.fault !== undefined} size="sm" w="72px" textAlign="end" inputMode="numeric" borderColor={whole.fault ? 'brick.solid' : 'border.emphasized'} value={whole.text} onChange={whole.take} />
       <Box>{test.kind === 'characters' ? 'characters' : test.kind === 'pieces' ? 'pieces' : ''}</Box>
     </>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { Input, Text } from '@chakra-ui/react';
+import { Text } from '@chakra-ui/react';
 import { type ComponentType } from 'react';
 import { type Choice, type RuleEffect } from '@/core/catalog';
 import { type Path } from '@/core/problems';
@@ -12,7 +12,7 @@ import { orNull } from '@/features/editor-kit/or-null';
 import { PictureField } from '@/features/editor-kit/picture-field';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { WeightField } from '@/features/editor-kit/weight-field';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 import { asks, choiceAlternatives, hasOneOrMore, isMeasured, optionAlternatives } from './choosing';
 import { SeveralPicks } from './several-picks';
 
@@ -76,7 +76,7 @@ function PreselectParts({ label, effect, onChange }: PartsProps<Of<'preselect'>>
       ) : options.length > 0 ? (
         <SelectField small hideLabel label={`${label}: answer`} width="150px" value={written} alternatives={[{ value: '', label: 'pick …' }, ...options]} onChange={(answer) => onChange({ ...effect, answer: choice?.kind === 'several' ? [answer] : answer })} />
       ) : (
-        <Input aria-label={`${label}: answer`} {...box} w="140px" value={written} onChange={(event) => onChange({ ...effect, answer: event.target.value })} />
+        <TypedInput aria-label={`${label}: answer`} {...box} w="140px" value={written} onChange={(text) => onChange({ ...effect, answer: text })} />
       )}
       <Text pt="1">for</Text>
       <ChoicePick label={label} value={effect.choice} fits={asks} onPick={(key) => onChange({ ...effect, choice: key, answer: '' })} />
@@ -107,9 +107,9 @@ function FromTo({ label, least, most, onLeast, onMost }: { label: string; least:
   return (
     <>
       <Text pt="1">from</Text>
-      <Input aria-label={`${label}: least`} {...box} w="72px" textAlign="end" placeholder="any" value={least} onChange={(event) => onLeast(event.target.value)} />
+      <TypedInput aria-label={`${label}: least`} {...box} w="72px" textAlign="end" placeholder="any" value={least} onChange={onLeast} />
       <Text pt="1">to</Text>
-      <Input aria-label={`${label}: most`} {...box} w="72px" textAlign="end" placeholder="any" value={most} onChange={(event) => onMost(event.target.value)} />
+      <TypedInput aria-label={`${label}: most`} {...box} w="72px" textAlign="end" placeholder="any" value={most} onChange={onMost} />
     </>
   );
 }
@@ -122,7 +122,7 @@ function SetPriceParts({ label, effect, onChange }: PartsProps<Of<'setPrice'>>) 
   const { shop } = useEditing();
   return (
     <>
-      <Input aria-label={`${label}: price`} {...box} w="96px" textAlign="end" inputMode="decimal" value={effect.price} onChange={(event) => onChange({ ...effect, price: event.target.value.trim() })} />
+      <TypedInput aria-label={`${label}: price`} {...box} w="96px" textAlign="end" inputMode="decimal" value={effect.price} onChange={(text) => onChange({ ...effect, price: text.trim() })} />
       <Text pt="1">{shop.currency}</Text>
     </>
   );
@@ -138,7 +138,7 @@ function DrawParts({ label, effect, onChange }: PartsProps<Of<'draw'>>) {
   const quantity = draw.kind === 'fixed' ? draw.quantity : '1';
   return (
     <>
-      <Input aria-label={`${label}: quantity`} {...box} w="72px" textAlign="end" inputMode="decimal" value={quantity} onChange={(event) => onChange({ ...effect, draw: { kind: 'fixed', stock: draw.stock, quantity: event.target.value.trim(), pieces: 1 } })} />
+      <TypedInput aria-label={`${label}: quantity`} {...box} w="72px" textAlign="end" inputMode="decimal" value={quantity} onChange={(text) => onChange({ ...effect, draw: { kind: 'fixed', stock: draw.stock, quantity: text.trim(), pieces: 1 } })} />
       <Text pt="1">of</Text>
       <SelectField small hideLabel label={`${label}: stock item`} width="200px" value={draw.stock} alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => onChange({ ...effect, draw: { kind: 'fixed', stock: key, quantity, pieces: 1 } })} />
     </>
@@ -150,7 +150,7 @@ function PictureParts({ effect, onChange }: PartsProps<Of<'picture'>>) {
 }
 
 function Words({ label, text, placeholder, onChange }: { label: string; text: string; placeholder: string; onChange: (text: string) => void }) {
-  return <Input aria-label={label} {...box} flex="1" minW="220px" maxLength={500} value={text} placeholder={placeholder} onChange={(event) => onChange(event.target.value)} />;
+  return <TypedInput aria-label={label} {...box} flex="1" minW="220px" maxLength={500} value={text} placeholder={placeholder} onChange={onChange} />;
 }
 
 function TellParts({ label, effect, onChange }: PartsProps<Of<'tell'>>) {

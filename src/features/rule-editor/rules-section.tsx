@@ -48,14 +48,14 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
 }
 
 function RuleCard({ rule, index, fired, open, onOpen }: { rule: Rule; index: number; fired: boolean; open: boolean; onOpen: () => void }) {
-  const { product, assembled, shop, change, findings } = useEditing();
+  const { product, assembled, shop, stock, change, findings } = useEditing();
   const faults = findings.filter(({ path }) => path[0] === 'rules' && path[1] === index);
   const edit = (what: string, recipe: (draft: Rule) => void) =>
     change(`rule ${rule.key} ${what}`, (draft) => {
       const target = draft.rules[index];
       if (target) recipe(target);
     });
-  const sentence = `${rule.when === null ? 'Always' : `When ${conditionWords(namedCondition(rule.when, assembled))}`}: ${rule.then.map((effect) => effectWords(effect, assembled, shop.currency)).join('; ') || 'nothing yet'}.`;
+  const sentence = `${rule.when === null ? 'Always' : `When ${conditionWords(namedCondition(rule.when, { ...assembled, groups: shop.groups }))}`}: ${rule.then.map((effect) => effectWords(effect, assembled, { currency: shop.currency, stock })).join('; ') || 'nothing yet'}.`;
   const copy = () => change(`copy rule ${rule.key}`, (draft) => void draft.rules.splice(index + 1, 0, { ...structuredClone(rule), key: freeKey('rule', product.rules.map(({ key }) => key), 'rule') }));
   return (
     <Box as="article" aria-label={`Rule ${index + 1}`} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p="4" opacity={rule.on ? 1 : 0.75}>

@@ -18,27 +18,29 @@ interface KindOfControl<C extends Choice> {
   readonly Control: ComponentType<ControlProps<C>>;
   /** whether the control is a group of controls, or says itself what it is for: then no label points at it */
   readonly labelsItself: boolean | ((choice: C) => boolean);
+  /** whether it shows something of the page beside its own answer and offers, and has to be drawn again with it */
+  readonly followsPage: boolean;
 }
 
 const NoteControl = ({ choice }: ControlProps<Note>) => <NoteView note={choice} />;
-const note = { Control: NoteControl, labelsItself: false };
+const note = { Control: NoteControl, labelsItself: false, followsPage: false };
 
 /** How each kind of choice is answered on a page; one that is forgotten does not compile. */
 const controls = {
-  list: { Control: ListControl, labelsItself: true },
-  several: { Control: SeveralControl, labelsItself: true },
-  swatch: { Control: SwatchControl, labelsItself: true },
-  lettering: { Control: LetteringControl, labelsItself: true },
-  text: { Control: TextControl, labelsItself: false },
-  longText: { Control: LongTextControl, labelsItself: false },
-  number: { Control: NumberControl, labelsItself: false },
-  measure: { Control: MeasureControl, labelsItself: false },
-  date: { Control: DateControl, labelsItself: false },
-  file: { Control: FileControl, labelsItself: true },
-  yesNo: { Control: YesNoControl, labelsItself: ({ required }) => required },
-  agreement: { Control: AgreementControl, labelsItself: true },
-  addOn: { Control: AddOnControl, labelsItself: true },
-  slot: { Control: SlotControl, labelsItself: true },
+  list: { Control: ListControl, labelsItself: true, followsPage: false },
+  several: { Control: SeveralControl, labelsItself: true, followsPage: false },
+  swatch: { Control: SwatchControl, labelsItself: true, followsPage: false },
+  lettering: { Control: LetteringControl, labelsItself: true, followsPage: true },
+  text: { Control: TextControl, labelsItself: false, followsPage: false },
+  longText: { Control: LongTextControl, labelsItself: false, followsPage: false },
+  number: { Control: NumberControl, labelsItself: false, followsPage: true },
+  measure: { Control: MeasureControl, labelsItself: false, followsPage: true },
+  date: { Control: DateControl, labelsItself: false, followsPage: false },
+  file: { Control: FileControl, labelsItself: true, followsPage: true },
+  yesNo: { Control: YesNoControl, labelsItself: ({ required }) => required, followsPage: false },
+  agreement: { Control: AgreementControl, labelsItself: true, followsPage: false },
+  addOn: { Control: AddOnControl, labelsItself: true, followsPage: true },
+  slot: { Control: SlotControl, labelsItself: true, followsPage: true },
   heading: note,
   paragraph: note,
   link: note,
@@ -60,4 +62,9 @@ export function ChoiceControl(props: ControlProps) {
 export function labelledOtherwise(choice: Choice): boolean {
   const { labelsItself } = controlOf(choice);
   return typeof labelsItself === 'function' ? labelsItself(choice) : labelsItself;
+}
+
+/** Whether a choice's control shows something of the page beside its own answer and offers. */
+export function followsPage(choice: Choice): boolean {
+  return controlOf(choice).followsPage;
 }

@@ -15,6 +15,8 @@ export interface ControlProps<C extends Choice = Choice> {
   offers: readonly OptionOfferJson[];
   currency: string;
   invalid: boolean;
+  /** whether it must be answered, be it that the choice is required or that a rule asks for it */
+  required: boolean;
   page: PageContext;
   /** undefined takes the answer back, so that the default counts again */
   onAnswer: (answer: unknown) => void;
@@ -64,6 +66,11 @@ export function whyNot(offers: readonly OptionOfferJson[], option: string): stri
   if (offer?.why === 'rule') return `not when ${offer.because ?? 'a rule forbids it'}`;
   if (offer?.why === 'doesNotFit') return offer.because ?? WHY.doesNotFit;
   return offer?.why ? WHY[offer.why] : '';
+}
+
+/** What to change so that an option fits, as a sentence; empty where nothing is known that would. */
+export function toMakeFit(offers: readonly OptionOfferJson[], option: string): string {
+  return offerOf(offers, option)?.remedy ?? '';
 }
 
 /** How long an option takes that is offered although it is out of stock; empty when it is there. */

@@ -1,16 +1,33 @@
 'use client';
 
+import { type Choice } from '@/core/catalog';
 import { type EntryFormProps, EntryFormProvider } from './entry-form';
-import { PartChoices } from './parts-form';
+import { type PartsHolder } from './given-parts';
+import { PartChoices, PartsForm } from './parts-form';
 import { SelectionForm, type SelectionFormProps } from './selection-form';
 
 const entryForm = (props: EntryFormProps) => <PartChoices key={`${props.name} ${props.candidate.product}`} {...props} />;
 
-/** The form of a product, with the forms of what is in its slots in place. */
-export function ProductForm(props: SelectionFormProps) {
+/** The form of a product’s choices, with the forms of what is in its slots in place. */
+export function ChoicesForm(props: SelectionFormProps) {
   return (
     <EntryFormProvider value={entryForm}>
       <SelectionForm {...props} />
+    </EntryFormProvider>
+  );
+}
+
+interface Props extends Pick<SelectionFormProps, 'name' | 'showMissing'> {
+  choices: readonly Choice[];
+  selection: PartsHolder & Pick<SelectionFormProps, 'page' | 'answers'> & { answer: SelectionFormProps['onAnswer'] };
+}
+
+/** The form of a product: its parts and its choices. Parts have slots as well as the product itself. */
+export function ProductForm({ choices, selection, name, showMissing }: Props) {
+  return (
+    <EntryFormProvider value={entryForm}>
+      <PartsForm holder={selection} name={name} showMissing={showMissing} />
+      <SelectionForm choices={choices} page={selection.page} answers={selection.answers} name={name} showMissing={showMissing} onAnswer={selection.answer} />
     </EntryFormProvider>
   );
 }

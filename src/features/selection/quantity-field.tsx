@@ -1,9 +1,10 @@
 'use client';
 
-import { chakra, HStack, IconButton, Input } from '@chakra-ui/react';
+import { chakra, HStack, IconButton } from '@chakra-ui/react';
 import { Minus, Plus } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { type QuantityRule } from '@/core/ordering';
+import { TypedInput } from '@/ui/field';
 import { quantityFrom } from './use-selection';
 
 interface Props {
@@ -81,7 +82,7 @@ function Stepper({ id, label, text, invalid, onStep, onChange, children }: Stepp
       <IconButton aria-label="Fewer" size="sm" variant="outline" colorPalette="ink" onClick={() => onStep(-1)}>
         <Minus size={14} />
       </IconButton>
-      <Input id={id} aria-label={label} w="60px" px="1" textAlign="center" inputMode="numeric" bg="bg.panel" borderColor="border.emphasized" value={text} aria-invalid={invalid} onChange={(event) => onChange(event.target.value)} />
+      <TypedInput id={id} aria-label={label} w="60px" px="1" textAlign="center" inputMode="numeric" value={text} aria-invalid={invalid} onChange={onChange} />
       <IconButton aria-label="More" size="sm" variant="outline" colorPalette="ink" onClick={() => onStep(1)}>
         <Plus size={14} />
       </IconButton>

@@ -2,10 +2,10 @@
 
 import { Box, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
-import { type Choice, isNote } from '@/core/catalog';
+import { memo, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type Choice, isNote, sameDefinition } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
-import { ChoiceControl, labelledOtherwise } from './choice-control';
+import { ChoiceControl, followsPage, labelledOtherwise } from './choice-control';
 import { type ControlProps, type PageContext } from './control';
 import { NoteView } from './note';
 import { type ProblemJson, ProblemNote } from './problem-note';
@@ -51,21 +51,28 @@ function shownGroups(choices: readonly Choice[], isShown: (choice: Choice) => bo
 /** The customer's form: every choice of a product, with what is wrong beside it. */
 export function SelectionForm({ choices, page, answers, name, showMissing, onAnswer }: SelectionFormProps) {
   const { resolution } = page;
+  // A field that is not drawn again still gives its answer to whoever asks now.
+  const latest = useRef(onAnswer);
+  useEffect(() => {
+    latest.current = onAnswer;
+  });
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
   const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'));
   const field = (choice: Choice) => {
     const problems = problemsOf(choice);
+    const shown = resolution.shown.find((entry) => entry.choice === choice.key);
     const control: ControlProps = {
       choice,
       id: `${name}-${choice.key}`,
       answer: answers[choice.key],
       counted: resolution.counted.find((counted) => counted.choice === choice.key),
-      offers: resolution.shown.find((entry) => entry.choice === choice.key)?.options ?? [],
+      offers: shown?.options ?? [],
+      required: choice.required || shown?.required === true,
       currency: resolution.currency,
       invalid: problems.some(({ code }) => code !== 'answerMissing'),
       page: showMissing === page.showMissing ? page : { ...page, showMissing },
-      onAnswer: (answer) => onAnswer(choice.key, answer),
+      onAnswer: (answer) => latest.current(choice.key, answer),
     };
     return <ChoiceField key={choice.key} control={control} problems={problems} />;
   };
@@ -135,7 +142,21 @@ function Foldable({ title, aside, startsOpen, mustShow, children }: FoldableProp
   );
 }
 
-function ChoiceField({ control, problems }: { control: ControlProps; problems: readonly ProblemJson[] }) {
+interface FieldProps {
+  control: ControlProps;
+  problems: readonly ProblemJson[];
+}
+
+/** Whether a field looks the same: what resolving made anew, though nothing of it has changed, is not drawn again. */
+function looksSame(before: FieldProps, now: FieldProps): boolean {
+  const { choice, id, answer, counted, offers, currency, invalid, required, page } = now.control;
+  const former = before.control;
+  if (choice !== former.choice || id !== former.id || answer !== former.answer || currency !== former.currency || invalid !== former.invalid || required !== former.required) return false;
+  if (page !== former.page && (followsPage(choice) || page.today !== former.page.today)) return false;
+  return sameDefinition({ counted, offers, problems: now.problems }, { counted: former.counted, offers: former.offers, problems: before.problems });
+}
+
+const ChoiceField = memo(function ChoiceField({ control, problems }: FieldProps) {
   const { choice } = control;
   const span = { base: '1 / -1', sm: choice.width === 'wide' ? '1 / -1' : 'auto' };
   if (isNote(choice)) {
@@ -156,7 +177,7 @@ function ChoiceField({ control, problems }: { control: ControlProps; problems: r
   if (choice.fold !== 'fixed') {
     return (
       <Box gridColumn={span}>
-        <Foldable title={<TitleText choice={choice} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
+        <Foldable title={<TitleText choice={choice} required={control.required} />} aside={control.counted?.shown} startsOpen={choice.fold === 'open'} mustShow={problems.length > 0}>
           <Label control={control} titleAbove />
           {body}
         </Foldable>
@@ -169,10 +190,10 @@ function ChoiceField({ control, problems }: { control: ControlProps; problems: r
       {body}
     </Box>
   );
-}
+}, looksSame);
 
-function TitleText({ choice }: { choice: Choice }) {
-  const optional = !choice.required && choice.kind !== 'yesNo' && choice.kind !== 'addOn';
+function TitleText({ choice, required }: Pick<ControlProps, 'choice' | 'required'>) {
+  const optional = !required && choice.kind !== 'yesNo' && choice.kind !== 'addOn';
   return (
     <chakra.span fontWeight="600">
       {choice.title || 'Without a title'}
@@ -191,9 +212,9 @@ function TitleText({ choice }: { choice: Choice }) {
  *
  * @param titleAbove whether the title stands above already, to be pressed: then it is here for those who listen only
  */
-function Label({ control: { choice, id }, titleAbove = false }: { control: ControlProps; titleAbove?: boolean }) {
+function Label({ control: { choice, id, required }, titleAbove = false }: { control: ControlProps; titleAbove?: boolean }) {
   const [helpOpen, setHelpOpen] = useState(false);
-  const text = <TitleText choice={choice} />;
+  const text = <TitleText choice={choice} required={required} />;
   const hidden = titleAbove || !choice.titleShown || choice.kind === 'addOn';
   const help = choice.help !== null && (choice.helpShown === 'always' || helpOpen);
   return (

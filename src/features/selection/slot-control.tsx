@@ -12,7 +12,7 @@ import { resolve, usualOf } from '@/core/run';
 import { entryPlace, type GivenEntry, givenEntry, slotEntries } from '@/core/selection';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { Money } from '@/ui/text';
-import { type ControlProps, leadWords, whyNot } from './control';
+import { type ControlProps, leadWords, toMakeFit, whyNot } from './control';
 import { type PartsHolder, problemsOf } from './given-parts';
 import { AmountNote, shownOptions } from './option-parts';
 import { useEntryForm } from './entry-form';
@@ -182,6 +182,7 @@ function Candidates({ choice, id, slot, entries, offers, currency, page, isFull,
               candidate={candidate}
               price={!candidate ? '' : current?.product === option.key ? 'in it now' : differenceWords(candidate, before, page, currency)}
               why={why}
+              remedy={isFull ? '' : toMakeFit(offers, option.key)}
               lead={leadWords(offers, option.key)}
               isChosen={current?.product === option.key}
               currency={currency}
@@ -214,13 +215,14 @@ interface CardProps {
   candidate: CandidateProgram | undefined;
   price: string;
   why: string;
+  remedy: string;
   lead: string;
   isChosen: boolean;
   currency: string;
   onPut: () => void;
 }
 
-function CandidateCard({ option, candidate, price, why, lead, isChosen, currency, onPut }: CardProps) {
+function CandidateCard({ option, candidate, price, why, remedy, lead, isChosen, currency, onPut }: CardProps) {
   return (
     <chakra.button
       type="button"
@@ -250,6 +252,11 @@ function CandidateCard({ option, candidate, price, why, lead, isChosen, currency
       {(why || lead) && (
         <chakra.span display="block" fontSize="xs" mt="1" color={why ? 'brick.fg' : 'fg.muted'}>
           {why || lead}
+        </chakra.span>
+      )}
+      {remedy && (
+        <chakra.span display="block" fontSize="xs" mt="1" color="fg.muted">
+          {remedy}
         </chakra.span>
       )}
     </chakra.button>

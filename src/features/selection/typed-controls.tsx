@@ -1,16 +1,16 @@
 'use client';
 
-import { Box, Button, HStack, Input, InputGroup, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, HStack, InputGroup, Text, Textarea } from '@chakra-ui/react';
 import { type Choice } from '@/core/catalog';
 import { type CountedAnswerJson } from '@/core/exchange';
 import { formatQuantity, readMeasure, unitByCode } from '@/core/quantity';
 import { countCharacters } from '@/core/text';
 import { amountWords } from '@/core/words';
+import { TypedInput } from '@/ui/field';
+import { useTyped } from '@/ui/typing';
 import { type ControlProps, type PageContext, typedText } from './control';
 
 type Of<K extends Choice['kind']> = Extract<Choice, { kind: K }>;
-
-const look = { bg: 'bg.panel', borderColor: 'border.emphasized' } as const;
 
 /** A typed answer: an empty field is an answer left out, so that a default does not come back while someone clears it. */
 const typed = (text: string) => (text === '' ? null : text);
@@ -21,7 +21,7 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
   const most = choice.maxCharacters;
   return (
     <Box>
-      <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+      <TypedInput id={id} value={text} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -31,9 +31,10 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
 export function LongTextControl({ choice, id, answer, counted, currency, invalid, onAnswer }: ControlProps<Of<'longText'>>) {
   const most = choice.maxCharacters;
   const used = counted ? countCharacters(counted.shown) : 0;
+  const field = useTyped(typedText(answer, choice.default), (next) => onAnswer(typed(next)));
   return (
     <Box>
-      <Textarea id={id} {...look} rows={choice.lines} value={typedText(answer, choice.default)} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+      <Textarea id={id} bg="bg.panel" borderColor="border.emphasized" rows={choice.lines} aria-invalid={invalid} {...field} />
       <Hint parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -43,15 +44,7 @@ export function LongTextControl({ choice, id, answer, counted, currency, invalid
 export function NumberControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'number'>>) {
   return (
     <Box>
-      <Input
-        id={id}
-        {...look}
-        maxW="160px"
-        inputMode="decimal"
-        value={typedText(answer, fallbackText(counted, choice.default))}
-        aria-invalid={invalid}
-        onChange={(event) => onAnswer(typed(event.target.value))}
-      />
+      <TypedInput id={id} maxW="160px" inputMode="decimal" value={typedText(answer, fallbackText(counted, choice.default))} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       <Hint parts={[rangeWords(choice, '', page), amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -67,7 +60,7 @@ export function MeasureControl({ choice, id, answer, counted, currency, invalid,
   return (
     <Box>
       <InputGroup maxW="220px" endElement={plain ? (unit?.dimension === 'count' ? 'pieces' : unit?.symbol) : undefined}>
-        <Input id={id} {...look} value={text} aria-invalid={invalid} onChange={(event) => onAnswer(typed(event.target.value))} />
+        <TypedInput id={id} value={text} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       </InputGroup>
       {unit && choice.picks.length > 0 && (
         <HStack gap="1.5" wrap="wrap" mt="1.5" role="group" aria-label={`Common answers for ${choice.title}`}>

@@ -10,6 +10,7 @@ import { type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
+import { useAtRest } from '@/ui/typing';
 import { type PageContext } from './control';
 import { type GivenPart, type GivenParts, NO_PARTS, type PartsHolder, partsWith, selectionOf } from './given-parts';
 import { changedAnswers, pageOf, withoutDeadEnds } from './page-of';
@@ -123,16 +124,20 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     },
     [exact, there],
   );
-  const answer = useCallback((choice: string, given: unknown) => {
-    setLast(choice);
-    setAnswers((current) => {
-      const { [choice]: _former, ...rest } = current;
-      return given === undefined ? rest : { ...rest, [choice]: given };
-    });
-  }, []);
-  const givePart = useCallback((key: string, change: (part: GivenPart) => GivenPart) => {
-    setParts((current) => partsWith(current, key, change));
-  }, []);
+  const atRest = useAtRest();
+  const answer = useCallback(
+    (choice: string, given: unknown) =>
+      atRest(() => {
+        setLast(choice);
+        setAnswers((current) => {
+          const { [choice]: _former, ...rest } = current;
+          return given === undefined ? rest : { ...rest, [choice]: given };
+        });
+      }),
+    [atRest],
+  );
+  const givePart = useCallback((key: string, change: (part: GivenPart) => GivenPart) => atRest(() => setParts((current) => partsWith(current, key, change))), [atRest]);
+  const sayQuantity = useCallback((text: string) => atRest(() => setQuantityText(text)), [atRest]);
   const around = useMemo(() => ({ today, group, files, surroundings, takeFile }), [today, group, files, surroundings, takeFile]);
   // The same as long as nothing of it changes, so that what shows it need not be drawn again.
   return useMemo(
@@ -149,20 +154,22 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       givePart,
       around,
       answer,
-      change: () => setAnswers((current) => changedAnswers(program, current, changes)),
-      setQuantityText,
-      take: (selection) => {
-        setAnswers(selection.answers);
-        setParts(selection.parts ?? NO_PARTS);
-        setQuantityText(selection.quantity === undefined ? null : String(selection.quantity));
-      },
-      reset: () => {
-        setAnswers({});
-        setParts(NO_PARTS);
-        setQuantityText(null);
-      },
+      change: () => atRest(() => setAnswers((current) => changedAnswers(program, current, changes))),
+      setQuantityText: sayQuantity,
+      take: ({ answers: given, parts: givenParts = NO_PARTS, quantity }) =>
+        atRest(() => {
+          setAnswers(given);
+          setParts(givenParts);
+          setQuantityText(quantity === undefined ? null : String(quantity));
+        }),
+      reset: () =>
+        atRest(() => {
+          setAnswers({});
+          setParts(NO_PARTS);
+          setQuantityText(null);
+        }),
     }),
-    [program, attempt, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer],
+    [program, attempt, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 

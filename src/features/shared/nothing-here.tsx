@@ -2,21 +2,22 @@
 
 import { Button, Container } from '@chakra-ui/react';
 import NextLink from 'next/link';
+import { type ReactNode } from 'react';
 import { EmptyPlace } from '@/ui/text';
 
 /** The page for an address that leads nowhere. */
-export function NothingHere() {
+export function NothingHere({ back, children }: { back: { readonly href: string; readonly words: string }; children: ReactNode }) {
   return (
     <Container as="main" maxW="lg" py="16">
       <EmptyPlace
         title="There is nothing at this address"
         action={
           <Button asChild>
-            <NextLink href="/shop">To the shop</NextLink>
+            <NextLink href={back.href}>{back.words}</NextLink>
           </Button>
         }
       >
-        It may have been taken out of the shop, or the address has a slip in it.
+        {children}
       </EmptyPlace>
     </Container>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, chakra, Input, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
@@ -12,7 +12,7 @@ import { send, wordsOf } from '@/features/shared/api';
 import { type SheetRow } from '@/services/sheets/sheets';
 import { DataTable } from '@/ui/data-table';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
-import { TextField } from '@/ui/field';
+import { TextField, TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
 
@@ -72,7 +72,7 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
       <PageHead title="Sheets" lead="Groups of choices kept once and placed on many products. Change one here, and every product follows.">
         {start}
       </PageHead>
-      {sheets.length > 0 && <Input aria-label="Search sheets" placeholder="Search" maxW="280px" mb="4" bg="bg.panel" borderColor="border.emphasized" value={search} onChange={(event) => setSearch(event.target.value)} />}
+      {sheets.length > 0 && <TypedInput aria-label="Search sheets" placeholder="Search" maxW="280px" mb="4" value={search} onChange={setSearch} />}
       <DataTable
         label="Sheets"
         rows={sheets}

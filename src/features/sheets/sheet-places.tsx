@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, HStack, IconButton, Input, Text } from '@chakra-ui/react';
+import { Button, HStack, IconButton, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type PlaceCondition } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
+import { TypedInput } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
 import { type SheetSectionProps } from './sheet-basics';
 
@@ -57,7 +58,7 @@ function Word({ words, label, value, list, onChange }: { words: string; label: s
   return (
     <HStack gap="1.5">
       <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
-      <Input aria-label={label} size="sm" w="128px" placeholder="any" list={id} borderColor="border.emphasized" maxLength={80} value={value ?? ''} onChange={(event) => onChange(event.target.value)} />
+      <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={onChange} />
       <datalist id={id}>
         {list.map((entry) => (
           <option key={entry} value={entry} />

@@ -9,7 +9,6 @@ import { type PortableSurroundings } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { BuildTools, useLinkedBuild } from '@/features/builds/build-tools';
 import { PictureMeasures } from '@/features/selection/picture-measures';
-import { PartsForm } from '@/features/selection/parts-form';
 import { ProductForm } from '@/features/selection/product-form';
 import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
@@ -72,8 +71,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
           <ProductHead product={product} selection={selection} />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
-          <PartsForm holder={selection} name="shop" showMissing={basket.asked} />
-          <ProductForm choices={program.product.choices} page={selection.page} answers={selection.answers} name="shop" showMissing={basket.asked} onAnswer={selection.answer} />
+          <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
           <WorkingBox resolution={resolution} />
           <BuyBar product={product} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />

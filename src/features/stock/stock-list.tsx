@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Input, Link } from '@chakra-ui/react';
+import { Box, Button, Link } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
@@ -9,6 +9,7 @@ import { useState } from 'react';
 import { counted, quantityWords } from '@/core/words';
 import { type StockFigures } from '@/services/stock/figures';
 import { DataTable } from '@/ui/data-table';
+import { TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 import { LOT_WORDS } from './lot-rule-form';
@@ -70,7 +71,7 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
         </Button>
         {start}
       </PageHead>
-      <Input type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={(event) => setSearch(event.target.value)} maxW="360px" mb="4" bg="bg.panel" borderColor="border.emphasized" />
+      <TypedInput type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={setSearch} maxW="360px" mb="4" />
       <DataTable
         label="Stock"
         rows={rows}

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, HStack, IconButton, Input, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
 import { Download, Pencil, Plus, Upload } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
 import { useRouter } from 'next/navigation';
@@ -10,6 +10,7 @@ import { counted } from '@/core/words';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
+import { TypedInput } from '@/ui/field';
 import { swatchBackground } from '@/ui/swatch-background';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { sayFailed } from '@/ui/toasts';
@@ -56,7 +57,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
         </Button>
         {add}
       </PageHead>
-      {swatches.length > 0 && <Input type="search" aria-label="Search the swatch book" placeholder="Search by name, family, supplier code" maxW="340px" mb="5" bg="bg.panel" borderColor="border.emphasized" value={search} onChange={(event) => setSearch(event.target.value)} />}
+      {swatches.length > 0 && <TypedInput type="search" aria-label="Search the swatch book" placeholder="Search by name, family, supplier code" maxW="340px" mb="5" value={search} onChange={setSearch} />}
       {swatches.length === 0 && (
         <EmptyPlace title="The book is empty" action={add}>
           Keep a colour once, with its supplier’s code, and use it on every product.

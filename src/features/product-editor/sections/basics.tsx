@@ -58,8 +58,9 @@ export function Basics() {
         label="Description"
         value={product.description}
         rows={8}
+        maxLength={8000}
         help="An empty line starts a new paragraph."
-        onChange={(value) => change('description', (draft) => void (draft.description = value.slice(0, 8000)))}
+        onChange={(value) => change('description', (draft) => void (draft.description = value))}
       />
     </Section>
   );

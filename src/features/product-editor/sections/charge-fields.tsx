@@ -1,12 +1,12 @@
 'use client';
 
-import { HStack, Input, Stack, Text } from '@chakra-ui/react';
+import { HStack, Stack, Text } from '@chakra-ui/react';
 import { type ChargeRule, type Product } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 
 const EXACTLY: ChargeRule = { waste: null, minimum: null, step: null, pack: null };
 
@@ -34,7 +34,7 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
     });
   const rounding = rule.pack !== null ? 'pack' : rule.step !== null ? 'step' : 'exactly';
   const input = (label: string, field: 'waste' | 'minimum' | 'step', value: string | null, onText: (text: string) => void) => (
-    <Input
+    <TypedInput
       aria-label={label}
       aria-invalid={faults[field] !== undefined}
       size="sm"
@@ -42,10 +42,9 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
       textAlign="end"
       inputMode="decimal"
       placeholder={field === 'step' ? '0' : 'none'}
-      bg="bg.panel"
       borderColor={faults[field] ? 'brick.solid' : 'border.emphasized'}
       value={value ?? ''}
-      onChange={(event) => onText(event.target.value.trim())}
+      onChange={(text) => onText(text.trim())}
     />
   );
   return (
@@ -76,7 +75,7 @@ export function ChargeFields({ soldBy }: { soldBy: Exclude<Product['soldBy'], { 
           </>
         )}
         {rounding === 'pack' && (
-            <Input aria-label="What a pack is called" size="sm" w="120px" maxLength={60} bg="bg.panel" borderColor="border.emphasized" value={rule.pack ?? ''} onChange={(event) => edit({ pack: event.target.value })} />
+            <TypedInput aria-label="What a pack is called" size="sm" w="120px" maxLength={60} value={rule.pack ?? ''} onChange={(text) => edit({ pack: text })} />
         )}
       </HStack>
       <FaultLine>{faults.waste ?? faults.minimum ?? faults.step}</FaultLine>

@@ -1,10 +1,11 @@
 'use client';
 
-import { HStack, Input, Text } from '@chakra-ui/react';
+import { HStack, Text } from '@chakra-ui/react';
 import { LARGEST_QUANTITY, orderableRange } from '@/core/ordering';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { TypedInput } from '@/ui/field';
 
 interface WholeProps {
   label: string;
@@ -18,17 +19,16 @@ function Whole({ label, value, empty, onChange }: WholeProps) {
   const { text, fault, take } = useWholeText(value, { least: 1, most: LARGEST_QUANTITY, mayBeEmpty: empty !== undefined }, onChange);
   return (
     <span>
-      <Input
+      <TypedInput
         aria-label={label}
         aria-invalid={fault !== undefined}
         borderColor={fault ? 'brick.solid' : 'border.emphasized'}
         placeholder={empty}
         w="104px"
-        bg="bg.panel"
         textAlign="center"
         inputMode="numeric"
         value={text}
-        onChange={(event) => take(event.target.value)}
+        onChange={take}
       />
       {fault && (
         <Text as="span" display="block" fontSize="xs" color="brick.fg" maxW="200px" role="alert">

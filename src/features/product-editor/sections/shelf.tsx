@@ -73,7 +73,7 @@ export function Shelf() {
           onChange={(value) => change('supplier', (draft) => void (draft.supplier = orNull(value) === null ? null : value))}
         />
       </HStack>
-      <TextField label="Add a tag" value={tag} maxLength={40} list="tags" help="Enter or a comma adds it." onChange={setTag} onKeyDown={onKey} onBlur={addTag} />
+      <TextField label="Add a tag" value={tag} maxLength={40} list="tags" help="Enter or a comma adds it." onChange={setTag} onKeyDown={onKey} onLeave={addTag} />
       <Wrap gap="2">
         {product.tags.map((name) => (
           <Tag.Root key={name} size="lg" colorPalette="oak">

@@ -1,33 +1,26 @@
 'use client';
 
-import { Button, HStack, Input, Text } from '@chakra-ui/react';
+import { Button, HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { TypedInput } from '@/ui/field';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { combinationTitle, variantIndex } from './combinations';
+import { variantIndex } from './combinations';
+import { useCountedVariants, useUnbookedCounts } from './unbooked-counts';
 import { useNewItems } from './use-stock-items';
 
-interface Props {
-  stocked: readonly OneOfChoice[];
-  /** what was counted, by the title of the combination */
-  counts: ReadonlyMap<string, string>;
-  onBooked: () => void;
-}
-
 /** Counts that wait to be booked: stock is a ledger, and an entry in it says why. */
-export function CountsBar({ stocked, counts, onBooked }: Props) {
-  const { product, stock, change, reloadStock } = useEditing();
+export function CountsBar({ stocked }: { stocked: readonly OneOfChoice[] }) {
+  const { change, reloadStock } = useEditing();
+  const { setCounts } = useUnbookedCounts();
+  const changed = useCountedVariants(stocked);
+  const drop = () => setCounts(new Map());
   const newItems = useNewItems(stocked);
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
-  const changed = product.variants.flatMap((variant) => {
-    const count = counts.get(combinationTitle(variant.options, stocked));
-    const onHand = stock.find(({ key }) => key === variant.stock)?.onHand ?? '';
-    return count === undefined || count.trim() === '' || count.trim() === onHand ? [] : [{ variant, count: count.trim() }];
-  });
   if (changed.length === 0) return null;
   const book = async () => {
     setBusy(true);
@@ -52,7 +45,7 @@ export function CountsBar({ stocked, counts, onBooked }: Props) {
         }
       });
       sayDone(`${counted(changed.length, 'count')} booked`);
-      onBooked();
+      drop();
     } catch (error) {
       sayFailed('Nothing was booked', wordsOf(error));
     } finally {
@@ -62,11 +55,11 @@ export function CountsBar({ stocked, counts, onBooked }: Props) {
   return (
     <HStack bg="copper.subtle" borderRadius="l2" px="3" py="2" gap="3" wrap="wrap" role="region" aria-label="Counts to book">
       <Text fontWeight="600">{counted(changed.length, 'count')} not booked yet</Text>
-      <Input aria-label="Why" size="sm" w="200px" placeholder="Counted" maxLength={200} bg="bg.panel" borderColor="border.emphasized" value={reason} onChange={(event) => setReason(event.target.value)} />
+      <TypedInput aria-label="Why" size="sm" w="200px" placeholder="Counted" maxLength={200} value={reason} onChange={setReason} />
       <Button size="sm" loading={busy} onClick={() => void book()}>
         Book {counted(changed.length, 'count')}
       </Button>
-      <Button size="sm" variant="ghost" colorPalette="ink" onClick={onBooked}>
+      <Button size="sm" variant="ghost" colorPalette="ink" onClick={drop}>
         Drop them
       </Button>
     </HStack>

@@ -5,6 +5,7 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { sayFailed } from '@/ui/toasts';
 import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, readBlock, variantIndex } from './combinations';
 import { type Figure, figureField, figureText, setFigure } from './figures';
+import { useUnbookedCounts } from './unbooked-counts';
 
 /** Where a cell is: section, row, column. */
 export type Spot = readonly [section: number, row: number, column: number];
@@ -23,7 +24,7 @@ interface Shown {
  */
 export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObject<HTMLDivElement | null>) {
   const { product, stock, change, findings } = useEditing();
-  const [counts, setCounts] = useState<ReadonlyMap<string, string>>(new Map());
+  const { counts, setCounts } = useUnbookedCounts();
   const [focused, setFocused] = useState<Spot | null>(null);
   const { across, down, sections } = axes;
   const rows = down.options;
@@ -109,7 +110,7 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     return found && faultWords(found.data);
   };
 
-  return { rows, columns, sections, counts, setCounts, focused, setFocused, combinationAt, indexAt, textAt, add, write, fill, onKey, onPaste, faultAt };
+  return { rows, columns, sections, counts, focused, setFocused, combinationAt, indexAt, textAt, add, write, fill, onKey, onPaste, faultAt };
 }
 
 /** What {@link useVariantGrid} gives. */

@@ -7,7 +7,6 @@ import { type OneOfChoice } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { SelectField } from '@/ui/field';
 import { type Axes, axesOf, type Combination, combinationTitle } from './combinations';
-import { CountsBar } from './counts-bar';
 import { type Figure, figurePlaceholder, figures, figureWords } from './figures';
 import { GridCell, Total } from './grid-cell';
 import { type Spot, useVariantGrid, type VariantGridState } from './use-variant-grid';
@@ -34,7 +33,6 @@ interface GridProps {
 }
 
 function Grid({ shown, ...turn }: GridProps) {
-  const { stocked } = shown;
   const table = useRef<HTMLDivElement>(null);
   const grid = useVariantGrid(shown, table);
   return (
@@ -46,7 +44,6 @@ function Grid({ shown, ...turn }: GridProps) {
       <Text fontSize="sm" color="fg.muted">
         Arrow keys go from cell to cell. A block copied from a spreadsheet can be pasted into any cell; a figure in an empty place makes that variant.
       </Text>
-      <CountsBar stocked={stocked} counts={grid.counts} onBooked={() => grid.setCounts(new Map())} />
     </Stack>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { type OneOfChoice, type Variant } from '@/core/catalog';
@@ -13,7 +13,7 @@ import { PictureField } from '@/features/editor-kit/picture-field';
 import { Tick } from '@/features/editor-kit/tick';
 import { WeightField } from '@/features/editor-kit/weight-field';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField, TextField } from '@/ui/field';
+import { SelectField, TextField, TypedInput } from '@/ui/field';
 import { combinationTitle } from './combinations';
 import { figurePlaceholder, setFigure } from './figures';
 
@@ -58,7 +58,7 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
         <Text fontSize="xs" color="fg.muted" w="84px" textAlign="end">
           {item && unit ? `${formatQuantity({ value: Exact.from(item.available), unit })} left` : ''}
         </Text>
-        <Input aria-label={`Own price of ${title}`} size="sm" w="84px" textAlign="end" placeholder={product.price ?? ''} borderColor="border.emphasized" value={variant.price ?? ''} onChange={(event) => edit('price', (draft) => void (draft.price = orNull(event.target.value)))} />
+        <TypedInput aria-label={`Own price of ${title}`} size="sm" w="84px" textAlign="end" placeholder={product.price ?? ''} value={variant.price ?? ''} onChange={(text) => edit('price', (draft) => void (draft.price = orNull(text)))} />
         <IconButton aria-label={`${open ? 'Less' : 'More'} about ${title}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>
           {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
         </IconButton>

@@ -3,24 +3,25 @@
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
 import { useState } from 'react';
-import { isStocked } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { FaultLine } from '@/ui/fault-line';
 import { EmptyPlace } from '@/ui/text';
-import { combinationsOf, newVariant, variantIndex, withLeftOut } from './combinations';
+import { combinationsOf, newVariant, variantIndex } from './combinations';
+import { CountsBar } from './counts-bar';
 import { CreateMissingStock } from './create-missing-stock';
 import { DeliveryDialog } from './delivery-dialog';
+import { useStockedChoices } from './unbooked-counts';
 import { VariantGrid } from './variant-grid';
 import { VariantList } from './variant-list';
 
 /** The combinations of stocked options that are really kept, as a grid or as a list. */
 export function VariantsSection() {
-  const { product, assembled, change, findings } = useEditing();
+  const { product, change, findings } = useEditing();
   const [view, setView] = useState<'grid' | 'list'>('grid');
   const [receiving, setReceiving] = useState(false);
-  const stocked = assembled.choices.filter(isStocked).map(withLeftOut);
+  const stocked = useStockedChoices();
   const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
@@ -56,6 +57,7 @@ export function VariantsSection() {
             <CreateMissingStock stocked={stocked} />
           </HStack>
           {view === 'grid' ? <VariantGrid stocked={stocked} /> : <VariantList stocked={stocked} />}
+          <CountsBar stocked={stocked} />
         </>
       )}
       {stocked.length === 0 && product.variants.length > 0 && <VariantList stocked={stocked} />}

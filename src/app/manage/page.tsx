@@ -1,0 +1,5 @@
+import { redirect } from 'next/navigation';
+
+export default function Manage(): never {
+  redirect('/manage/products');
+}
