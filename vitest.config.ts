@@ -9,10 +9,10 @@ export default defineConfig({
     projects: [
       // Nothing of the core keeps anything from one test to the next, so its files share what they import. Left alone, one
       // core of two would have nothing to do.
-      { resolve: { alias }, test: { name: 'unit', isolate: false, maxWorkers: 2, testTimeout: 30_000, include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
+      { resolve: { alias }, test: { name: 'unit', isolate: false, maxWorkers: 2, testTimeout: 120_000, setupFiles: ['tests/support/seed.ts'], include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
       {
         resolve: { alias },
-        test: { name: 'integration', maxWorkers: 2, include: ['tests/integration/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 30_000 },
+        test: { name: 'integration', maxWorkers: 2, include: ['tests/integration/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] },
       },
       {
         resolve: { alias },

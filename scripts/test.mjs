@@ -2,21 +2,29 @@
 // Installs what it needs first. The last line is `N passed, N failed`.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1' };
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
 const REPORTS = 'test-results';
 let passed = 0;
 let failed = 0;
+/** What failed, in words: told again at the end, where whoever reads only the end of a long log finds it. */
+const failures = [];
 
 function run(command, args) {
   return spawnSync(command, args, { env, stdio: ['ignore', 'inherit', 'inherit'] }).status === 0;
 }
 
 function finish() {
+  if (failures.length > 0) console.log(`\nWhat failed:\n${failures.join('\n')}\n`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed > 0 ? 1 : 0);
+}
+
+function fail(what) {
+  failed += 1;
+  failures.push(what);
 }
 
 /** One check that passes or fails as a whole. */
@@ -25,7 +33,7 @@ function check(name, command, args) {
   const right = run(command, args);
   console.log(`${name}: ${right ? 'passed' : 'FAILED'}`);
   if (right) passed += 1;
-  else failed += 1;
+  else fail(name);
   return right;
 }
 
@@ -34,11 +42,13 @@ function tests(project) {
   console.log(`\n== tests: ${project}`);
   const report = join(REPORTS, `${project}.json`);
   const right = run(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile=${report}`]);
-  const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
+  const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, testResults: [] };
   passed += counts.numPassedTests;
-  failed += counts.numFailedTests;
+  for (const file of counts.testResults)
+    for (const { status, fullName, failureMessages } of file.assertionResults)
+      if (status === 'failed') fail(`${relative(process.cwd(), file.name)}: ${fullName}\n  ${failureMessages.join('\n').slice(0, 1500)}`);
   // A file that could not even be read has no failed test in it, but has failed.
-  if (!right && counts.numFailedTests === 0) failed += 1;
+  if (!right && counts.numFailedTests === 0) fail(`tests: ${project}, as a whole`);
 }
 
 /** The browser of the end-to-end tests, installed when we may. */
@@ -58,7 +68,7 @@ rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 // Not `npm ci`: it stops where a registry lacks the builds for platforms other than this one.
 if (!existsSync('node_modules/vitest') && !run(npm, ['install', '--no-save', '--no-audit', '--no-fund'])) {
-  failed += 1;
+  fail('installing');
   finish();
 }
 const node = process.execPath;
@@ -71,6 +81,6 @@ tests('unit');
 tests('integration');
 if (check('build', node, ['node_modules/next/dist/bin/next', 'build'])) {
   if (ensureBrowser()) tests('e2e');
-  else failed += 1;
+  else fail('Chromium and ChromeDriver');
 }
 finish();

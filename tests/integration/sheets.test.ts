@@ -57,6 +57,14 @@ describe('a sheet', () => {
     expect((await listSheetRevisions(context, GIFT)).map(({ number, current }) => [number, current])).toEqual([[2, true], [1, false]]);
   });
 
+  it('tells every amount that it changes, though no product’s price range does', async () => {
+    await change(GIFT, (sheet) => boxPrice(sheet, '3.75'));
+    const rows = await ripple(GIFT);
+    expect(rows.map(({ title }) => title)).toEqual(['Branding iron', 'Smoker', 'Smoker fuel', 'Starter kit', 'The first year']);
+    expect(rows.find(({ title }) => title === 'Branding iron')).toMatchObject({ changes: true, amounts: ['Gift box: +€3.75, was +€3.50.'] });
+    expect(rows.find(({ title }) => title === 'Starter kit')).toMatchObject({ changes: true, amounts: ['Smoker, Gift box: +€3.75, was +€3.50.', 'Smoker fuel, Gift box: +€3.75, was +€3.50.'] });
+  });
+
   it('leaves orders as they were sold', async () => {
     const placed = await order(context, await basketWith(context, 'smoker-fuel', { 'gift.box': true }));
     await publishSheet(context, GIFT, { version: await change(GIFT, (sheet) => boxPrice(sheet, '9')), accepted: 0 });

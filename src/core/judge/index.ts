@@ -1,2 +1,3 @@
+export { type ChangedAmount, changedAmounts, type PriceSaid } from './changed-amounts';
 export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proofs';
 export { readiness } from './readiness';

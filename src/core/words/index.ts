@@ -1,4 +1,5 @@
 export { facetWords, priceWords } from './facets';
+export { changedAmountWords } from './changed-amounts';
 export { changeWords, countWords, coverageWords, selectionsWords, stageWords } from './analysis';
 export { formulaFaultWords } from './formulas';
 export { COMPARISON_WORDS, conditionWords, listed, ruleName } from './conditions';

@@ -20,6 +20,7 @@ const rowSchema = z.object({
   reach: z.enum(['stays', 'joins', 'leaves']),
   priceBefore: z.string().nullable(),
   priceAfter: z.string().nullable(),
+  amounts: z.array(z.string()),
   stops: z.array(z.string()),
   mends: z.array(z.string()),
   breaks: z.array(brokenProofSchema),
@@ -106,7 +107,7 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
             ? finished
               ? nothingReached
               : ''
-            : `It reaches ${counted(rows.length, 'product')}; ${changing === 0 ? 'no price changes, and everything stays sellable' : `${changing} ${changing === 1 ? 'changes' : 'change'}`}.${stopping.length > 0 ? ` ${counted(stopping.length, 'product')} in the shop would stop being sold.` : ''}`}
+            : `It reaches ${counted(rows.length, 'product')}; ${changing === 0 ? 'no price and no amount changes, and everything stays sellable' : `${changing} ${changing === 1 ? 'changes' : 'change'}`}.${stopping.length > 0 ? ` ${counted(stopping.length, 'product')} in the shop would stop being sold.` : ''}`}
         </Text>
         {rows.length > 0 && (
           <ScrollRegion label="Products it reaches" height="380px">
@@ -131,7 +132,8 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
                     </Table.Cell>
                     <Table.Cell fontSize="sm">
                       {[REACH[row.reach], row.stops.length > 0 ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}` : '', row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : ''].filter(Boolean).join('; ') ||
-                        (row.priceBefore !== row.priceAfter ? 'another price' : row.breaks.length === 0 ? 'stays as it is' : '')}
+                        (row.priceBefore !== row.priceAfter ? 'another price' : row.breaks.length + row.amounts.length === 0 ? 'stays as it is' : '')}
+                      <ChangedAmounts amounts={row.amounts} />
                       {row.breaks.map((broken) => (
                         <BrokenProofNote key={broken.title} broken={broken} />
                       ))}
@@ -144,6 +146,27 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
         )}
       </Stack>
     </AppDialog>
+  );
+}
+
+/** So many changed amounts are shown at once. */
+const FIRST_AMOUNTS = 6;
+
+/** What is added otherwise, one by one. */
+function ChangedAmounts({ amounts }: { amounts: readonly string[] }) {
+  const [all, setAll] = useState(false);
+  const more = amounts.length - FIRST_AMOUNTS;
+  return (
+    <>
+      {(all ? amounts : amounts.slice(0, FIRST_AMOUNTS)).map((words) => (
+        <Text key={words}>{words}</Text>
+      ))}
+      {more > 0 && !all && (
+        <Button size="2xs" variant="outline" colorPalette="ink" onClick={() => setAll(true)}>
+          {more} more
+        </Button>
+      )}
+    </>
   );
 }
 

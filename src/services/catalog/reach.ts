@@ -11,6 +11,11 @@ export interface RippleRow extends Comparison {
   readonly changes: boolean;
 }
 
+/** Whether anything of a product that stays where it is changes. */
+export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, breaks }: Comparison): boolean {
+  return priceBefore !== priceAfter || amounts.length + stops.length + mends.length + breaks.length > 0;
+}
+
 /** The products that have one of some as a part, or take it along, or have such a one in turn. */
 export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<string>, { sheets }: Pick<CatalogSurroundings, 'sheets'>): BothStates[] {
   const uses = new Map(states.map((state) => {

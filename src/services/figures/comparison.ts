@@ -1,9 +1,9 @@
 import { type CatalogSurroundings, type Product, type Proof } from '../../core/catalog';
 import { compile, type Program } from '../../core/compile';
 import { resolutionJson, type ResolutionJson } from '../../core/exchange';
-import { type ProofOutcome, prove } from '../../core/judge';
+import { changedAmounts, type ProofOutcome, prove } from '../../core/judge';
 import { type Path } from '../../core/problems';
-import { faultWords, priceWords } from '../../core/words';
+import { changedAmountWords, faultWords, priceWords } from '../../core/words';
 
 /** A proof that holds before a change and no longer after it, with both workings. */
 export interface BrokenProof {
@@ -18,6 +18,8 @@ export interface BrokenProof {
 export interface Comparison {
   readonly priceBefore: string | null;
   readonly priceAfter: string | null;
+  /** what options, variants, rates, rules and formulas add otherwise, in sentences */
+  readonly amounts: readonly string[];
   readonly stops: readonly string[];
   readonly mends: readonly string[];
   readonly breaks: readonly BrokenProof[];
@@ -62,6 +64,7 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   return {
     priceBefore: prices[0],
     priceAfter: prices[1],
+    amounts: same ? [] : changedAmounts(former, next, today).map((change) => changedAmountWords(change, next.currency)),
     stops: isEmptied ? [faultWords({ code: 'nothingSells', without: [] })] : onlyIn(has, had),
     mends: onlyIn(had, has),
     breaks: same ? [] : prove(next, after.product.proofs, today).flatMap((outcome) => (!outcome.holds && held.has(outcome.proof.key) ? [brokenProof(outcome)] : [])),

@@ -4,7 +4,7 @@ import { inBackground } from '../background/pool';
 import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShared } from '../catalog/catalog-state';
 import { readPublishedById } from '../catalog/published-products';
-import { countStopping, reachedBy, type RippleRow } from '../catalog/reach';
+import { countStopping, isChanged, reachedBy, type RippleRow } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product, referencesOf, refersToProduct } from '../../core/catalog';
@@ -51,8 +51,7 @@ function productsAfter(known: CatalogSurroundings['products'], { publishedSlug, 
 }
 
 function rowOf({ id, published, draft }: BothStates, comparison: Comparison): RippleRow {
-  const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
-  return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0 };
+  return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison) };
 }
 
 /** How many products in the shop a change of a product would stop being sold. */

@@ -1,6 +1,6 @@
 import { inBackground } from '../background/pool';
 import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
-import { reachedBy, type RippleRow } from '../catalog/reach';
+import { isChanged, reachedBy, type RippleRow } from '../catalog/reach';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product } from '../../core/catalog';
@@ -35,14 +35,13 @@ export async function readRipple(queries: Queries, at: Date, id: number): Promis
       const [comparison, product] = [found[place], reached[place]?.product];
       if (!comparison || !product) return null;
       const [was, is] = [isOn(product, before), isOn(product, after)];
-      const { priceBefore, priceAfter, stops, mends, breaks } = comparison;
       return {
         ...comparison,
         productId: state.id,
         title: product.title,
         inShop: state.published !== null,
         reach: was === is ? 'stays' : is ? 'joins' : 'leaves',
-        changes: was !== is || priceBefore !== priceAfter || stops.length + mends.length + breaks.length > 0,
+        changes: was !== is || isChanged(comparison),
       };
     });
   });

@@ -1,0 +1,134 @@
+import { type AddOnPrice, type Choice, hasOptions, type Product } from '../catalog';
+import { type Program } from '../compile/program';
+import { type LineValue } from '../formula';
+import { Exact } from '../number';
+import { type Amount } from '../pricing';
+import { resolve } from '../run/resolve';
+
+/** What a source of a product's price says: an amount as it is defined, a sum of money, or what a formula comes to. */
+export type PriceSaid =
+  | { readonly kind: 'amount'; readonly amount: Amount }
+  | { readonly kind: 'money'; readonly value: Exact; readonly per: string | null }
+  | { readonly kind: 'percent'; readonly value: string }
+  | { readonly kind: 'result'; readonly value: LineValue | null; readonly text: string };
+
+/** One thing that a price comes from, on both sides of a change; null where there is none on a side. */
+export interface ChangedAmount {
+  /** titles from the outside in: of another product that comes with it, of the choice, of the option */
+  readonly where: readonly string[];
+  readonly before: PriceSaid | null;
+  readonly after: PriceSaid | null;
+}
+
+interface Source {
+  readonly where: readonly string[];
+  readonly said: PriceSaid | null;
+}
+
+/**
+ * What differs between two programs in the things that a price comes from, one by one: what each option adds, each
+ * variant's and product's own price, rates, what rules add or set, and what each formula gives for what is selected at
+ * the beginning. So a change in the middle of a range is seen, though its ends stay.
+ *
+ * @param today the day it is in the shop, as YYYY-MM-DD
+ */
+export function changedAmounts(before: Program, after: Program, today: string): ChangedAmount[] {
+  const [had, has] = [sourcesOf(before, today), sourcesOf(after, today)];
+  const names = new Set([...had.keys(), ...has.keys()]);
+  return [...names].flatMap((name): ChangedAmount | never[] => {
+    const [former, next] = [had.get(name), has.get(name)];
+    // What is new or gone as a whole changes nothing unless it costs something.
+    if (asText(former?.said ?? null) === asText(next?.said ?? null)) return [];
+    return { where: (next ?? former)?.where ?? [], before: former?.said ?? null, after: next?.said ?? null };
+  });
+}
+
+/** The same for what is said alike: an amount of nothing is none. */
+function asText(said: PriceSaid | null): string {
+  if (said === null || (said.kind === 'amount' && isNothing(said.amount.value)) || (said.kind === 'percent' && isNothing(said.value))) return '';
+  switch (said.kind) {
+    case 'amount':
+      return JSON.stringify(said.amount);
+    case 'money':
+      return `${said.value.toString()} ${said.per ?? ''}`;
+    case 'percent':
+      return said.value;
+    case 'result':
+      return `${said.value?.value.toString() ?? ''} ${said.text}`;
+  }
+}
+
+const isNothing = (decimal: string) => Exact.parse(decimal)?.sign() === 0;
+
+/** By a name that is the same on both sides of a change. Products that come with it are looked at once each. */
+function sourcesOf(program: Program, today: string, known = new Map<string, Source>(), seen = new Set<string>(), within: readonly string[] = []): ReadonlyMap<string, Source> {
+  if (seen.has(program.slug)) return known;
+  seen.add(program.slug);
+  const { product, base } = program;
+  const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
+  note(['price'], ['Price'], base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null });
+  for (const { options, title, price } of program.variants.values()) note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
+  for (const choice of product.choices) noteChoice(choice, note);
+  for (const { key, title, value, per, byGroup } of product.rates) {
+    note(['rate', key], [title || key], moneySaid(value, per));
+    for (const [group, own] of Object.entries(byGroup)) note(['rate', key, group], [title || key, group], moneySaid(own, per));
+  }
+  noteRules(product, note);
+  noteFormulas(program, today, note);
+  if (program.kit) {
+    const { price } = program.kit;
+    if (price.kind === 'lessAmount') note(['parts'], ['Off the parts'], { kind: 'money', value: price.amount, per: null });
+    if (price.kind === 'lessPercent') note(['parts'], ['Off the parts'], { kind: 'percent', value: price.percent.toString() });
+    for (const { candidates } of program.kit.components) for (const candidate of candidates) sourcesOf(candidate.program, today, known, seen, [candidate.title]);
+  }
+  for (const addOn of program.addOns) sourcesOf(addOn.program, today, known, seen, [addOn.program.title]);
+  return known;
+}
+
+type Note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => void;
+
+/** Of a decimal of the definition; null for what is none, which is a fault told elsewhere. */
+function moneySaid(decimal: string, per: string | null): PriceSaid | null {
+  const value = Exact.parse(decimal);
+  return value && { kind: 'money', value, per };
+}
+
+const amountSaid = (amount: Amount | null): PriceSaid | null => amount && { kind: 'amount', amount };
+
+function noteChoice(choice: Choice, note: Note): void {
+  if (hasOptions(choice)) for (const { key, title, amount } of choice.options) note(['choice', choice.key, key], [choice.title || choice.key, title], amountSaid(amount));
+  else if ('amount' in choice) note(['choice', choice.key], [choice.title || choice.key], amountSaid(choice.amount));
+  if (choice.kind === 'addOn') {
+    note(['along', choice.key], [choice.title || choice.key], alongSaid(choice.price));
+  }
+}
+
+function alongSaid(price: AddOnPrice): PriceSaid | null {
+  switch (price.kind) {
+    case 'asSoldAlone':
+      return null;
+    case 'fixed':
+      return moneySaid(price.value, null);
+    case 'less':
+      return { kind: 'percent', value: price.percent };
+  }
+}
+
+function noteRules({ rules }: Product, note: Note): void {
+  for (const [place, { key, title, on, then }] of rules.entries()) {
+    then.forEach((effect, position) => {
+      if (!on || (effect.kind !== 'amount' && effect.kind !== 'setPrice')) return;
+      note(['rule', key, String(position)], [title || `Rule ${place + 1}`], effect.kind === 'amount' ? amountSaid(effect.amount) : moneySaid(effect.price, null));
+    });
+  }
+}
+
+function noteFormulas(program: Program, today: string, note: Note): void {
+  const { formulas } = program.product;
+  if (formulas.length === 0) return;
+  const { measures } = resolve(program, { answers: {} }, { stock: null, today });
+  for (const { key, title, text } of formulas) {
+    const value = measures.filter(({ formula }) => formula === title).at(-1) ?? null;
+    note(['formula', key], [title], { kind: 'result', value, text });
+  }
+}

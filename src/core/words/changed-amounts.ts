@@ -1,0 +1,26 @@
+import { type ChangedAmount, type PriceSaid } from '../judge/changed-amounts';
+import { formatMoney } from '../money';
+import { unitByCode } from '../quantity';
+import { amountWords, lineValueWords } from './working';
+
+/** What differs in a price, as a sentence: `Cloth colour, Moss: +€3.00, was +€2.00.` */
+export function changedAmountWords({ where, before, after }: ChangedAmount, currency: string): string {
+  const [was, is] = [said(before, currency), said(after, currency)];
+  // Where a formula comes to the same for what is selected at the beginning, its arithmetic is another.
+  return `${where.join(', ')}: ${was === is ? 'worked out otherwise' : `${is}, was ${was}`}.`;
+}
+
+function said(price: PriceSaid | null, currency: string): string {
+  switch (price?.kind) {
+    case undefined:
+      return 'nothing';
+    case 'amount':
+      return amountWords(price.amount, currency) || 'nothing';
+    case 'money':
+      return `${formatMoney(price.value, currency)}${price.per === null ? '' : ` / ${unitByCode(price.per)?.symbol ?? price.per}`}`;
+    case 'percent':
+      return `${price.value} % off`;
+    case 'result':
+      return price.value ? `${lineValueWords(price.value, currency)} to begin with` : 'not worked out to begin with';
+  }
+}
