@@ -115,7 +115,7 @@ export function anyProduct(seed: number): Made {
     const list: (() => Record<string, unknown>)[] = [
       () => ({ kind: random.of(['show', 'hide', 'require']), choices: [key] }),
       () => ({ kind: 'amount', amount: amount({ key: '', kind: '' }) ?? { kind: 'fixed', value: '1' } }),
-      () => ({ kind: 'setPrice', price: money(0, 90) }),
+      () => ({ kind: 'setPrice', price: money(0, 90), addOns: random.below(2) === 0 ? 'covered' : 'onTop' }),
       () => ({ kind: 'limitQuantity', least: chance(2) ? 2 : null, most: 3 }),
       () => ({ kind: 'tell', text: 'Well.' }),
       () => ({ kind: 'refuse', reason: 'No.' }),

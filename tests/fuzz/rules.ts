@@ -65,7 +65,7 @@ export function wildProduct(seed: number): Product {
         { kind: random.of(['offer', 'withhold'] as const), choice, options: random.some(OPTIONS, random.below(4)) },
         { kind: 'preselect', choice, answer: random.of<string | boolean | string[]>(['x', true, ['x', 'none'], '1e999']) },
         { kind: 'amount', amount: { kind: 'percentOfSum', value: random.of(NUMBERS) } },
-        { kind: 'setPrice', price: random.of(NUMBERS) },
+        { kind: 'setPrice', price: random.of(NUMBERS), addOns: 'onTop' },
         { kind: 'limit', choice, least: random.of([null, ...NUMBERS]), most: random.of([null, ...NUMBERS]) },
         { kind: 'limitQuantity', least: 5, most: 2 },
         { kind: 'refuse', reason: '' },

@@ -131,7 +131,7 @@ export function smallProduct(seed: number): Product {
       { kind: 'refuse', reason: 'No.' },
       { kind: 'limitQuantity', least: 1 + random.below(3), most: null },
       { kind: 'amount', amount: random.below(2) === 0 ? { kind: 'fixed', value: String(random.below(40) - 10) } : { kind: 'percentOfSum', value: String(random.below(30) - 10) } },
-      { kind: 'setPrice', price: String(50 + random.below(100)) },
+      { kind: 'setPrice', price: String(50 + random.below(100)), addOns: 'covered' },
       ...(keys.length > 0 ? ([{ kind: 'withhold', choice: key, options: random.some(keys, 1) }, { kind: 'offer', choice: key, options: random.some(keys, 2) }, { kind: 'withhold', choice: key, options: random.some(keys, 1) }] as const).map((effect) => ({ ...effect, options: [...effect.options] })) : []),
     ];
     return { key: `r${number}`, title: '', on: true, when: condition(target), then: [random.of(effects)] };

@@ -60,6 +60,8 @@ function stepsOf(model: Model): PriceSteps | null {
   if (!base) return null;
   const steps: Step[] = [];
   const once: Step[] = [];
+  // What is taken along: added anew where a set price leaves it on top.
+  const along: Step[] = [];
   const place = (step: Step, per: 'unit' | 'line') => (per === 'line' ? once : steps).push(step);
   for (const step of program.priceSteps) {
     switch (step.kind) {
@@ -71,7 +73,9 @@ function stepsOf(model: Model): PriceSteps | null {
         const choice = model.choices[step.addOn.choice];
         if (!choice) break;
         const costs = model.groups.map((group) => resolveAddOn(step.addOn, { today: model.today, group }, resolve).price ?? NO_COST);
-        place(partStep(model, choice, (count) => count, costs.map(({ each }) => each)), 'unit');
+        const each = partStep(model, choice, (count) => count, costs.map((cost) => cost.each));
+        along.push(each);
+        place(each, 'unit');
         place(partStep(model, choice, (count) => Math.min(count, 1), costs.map((cost) => cost.once)), 'line');
         break;
       }
@@ -93,9 +97,12 @@ function stepsOf(model: Model): PriceSteps | null {
         break;
       }
       case 'rule': {
-        const { rule, effect, amount, setPrice } = step.effect;
+        const { rule, effect, amount, setPrice, addOnsOnTop } = step.effect;
         const when = model.fires[rule];
-        if (setPrice) place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
+        if (setPrice) {
+          place({ kind: 'set', variables: [], amount: () => setPrice.toApproximateNumber(), when }, 'unit');
+          if (addOnsOnTop) for (const taken of along) place({ ...taken, when }, 'unit');
+        }
         if (!amount || effect.kind !== 'amount') break;
         const added = amountStep(model, effect.amount, amount, [], '');
         if (!added) return null;

@@ -54,7 +54,7 @@ export const effectSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('require'), choices }),
   z.strictObject({ kind: z.literal('preselect'), choice, answer: z.union([z.string().max(1000), z.boolean(), optionKeys]) }).describe('counts while the customer answers nothing else'),
   z.strictObject({ kind: z.literal('amount'), amount: amountSchema }).describe('adds to the price, or takes from it'),
-  z.strictObject({ kind: z.literal('setPrice'), price: decimalText }).describe('takes the place of base and choice lines'),
+  z.strictObject({ kind: z.literal('setPrice'), price: decimalText, addOns: z.enum(['covered', 'onTop']).default('covered').describe('whether what is taken along is within it or comes on top') }).describe('takes the place of base and choice lines'),
   z.strictObject({ kind: z.literal('weight'), weight: weightSchema }),
   z.strictObject({ kind: z.literal('draw'), draw: drawSchema }),
   z.strictObject({ kind: z.literal('limit'), choice, least: decimalText.nullable().default(null), most: decimalText.nullable().default(null) }).describe('of a number, or of a measure in its own unit'),

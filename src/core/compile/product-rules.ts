@@ -20,6 +20,8 @@ export interface ItemEffect {
   readonly effect: RuleEffect;
   readonly amount: AmountProgram | null;
   readonly setPrice: Exact | null;
+  /** whether what is taken along comes on top of a set price */
+  readonly addOnsOnTop: boolean;
   readonly weight: Exact | null;
   readonly draw: DrawProgram | null;
 }
@@ -55,10 +57,13 @@ export function figuresOf(formulas: readonly FormulaProgram[]): ReadonlyMap<stri
 }
 
 function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {
-  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'weight' | 'draw'> = { amount: null, setPrice: null, weight: null, draw: null };
+  const changes: Pick<Mutable<ItemEffect>, 'amount' | 'setPrice' | 'addOnsOnTop' | 'weight' | 'draw'> = { amount: null, setPrice: null, addOnsOnTop: false, weight: null, draw: null };
   kindOfEffect(effect).toItem?.(effect, {
     amount: (amount) => void (changes.amount = compileAmount(amount, rule.title, [...path, 'amount'])),
-    setPrice: (price) => void (changes.setPrice = readDecimal(price, [...path, 'price'], scope.report)),
+    setPrice(price, addOns) {
+      changes.setPrice = readDecimal(price, [...path, 'price'], scope.report);
+      changes.addOnsOnTop = addOns === 'onTop';
+    },
     weight: (weight) => void (changes.weight = compileWeight(weight, [...path, 'weight'], scope)),
     draw: (draw) => void (changes.draw = compileDraw(draw, [...path, 'draw'], scope)),
   });

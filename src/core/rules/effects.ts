@@ -42,7 +42,7 @@ export const NONE_WITHHELD = new Map<number, number>();
 /** Takes what an effect does to the item as a whole. */
 export interface ItemChanges {
   amount(amount: Amount): void;
-  setPrice(price: string): void;
+  setPrice(price: string, addOns: 'covered' | 'onTop'): void;
   weight(weight: Weight): void;
   draw(draw: DrawDefinition): void;
 }
@@ -194,7 +194,7 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   setPrice: {
     ...apart,
     compile: () => undefined,
-    toItem: ({ price }, item) => item.setPrice(price),
+    toItem: ({ price, addOns }, item) => item.setPrice(price, addOns),
     opposes: (effect, other) => other.kind === 'setPrice' && Exact.parse(effect.price)?.equals(Exact.parse(other.price) ?? Exact.zero) === false,
   },
   weight: { ...apart, compile: () => undefined, toItem: ({ weight }, item) => item.weight(weight) },

@@ -36,6 +36,23 @@ describe('a part', () => {
     expect(item.sku).toBe('P-STRAP-R.2');
   });
 
+  it('is within a set price or on top of it, as the rule says, and the price range and the working say the same', () => {
+    const set = (addOns: string) => ({ key: 'set', on: true, when: null, then: [{ kind: 'setPrice', price: '15', addOns }, { kind: 'amount', amount: { kind: 'percentOfSum', value: '10' } }] });
+    const ruled = (addOns: string) => shopOf([{ ...box(), rules: [set(addOns)] }, strap], { stock: [rope] });
+    // Covered: 15 and a tenth of it. On top: 15 + 2 × 6.86 = 28.72, and a tenth of that is 2.872. The stamp stays once for the line.
+    expect(ruled('covered').ask({ strap: 2 })).toMatchObject({ unitPrice: '16.50', lineTotal: '21.50' });
+    const onTop = ruled('onTop').ask({ strap: 2 });
+    expect(onTop).toMatchObject({ unitPrice: '31.59', lineTotal: '36.59' });
+    expect(onTop.working.map(({ amount, of }) => [amount, of])).toEqual([['20', null], ['13.72', '2 × €6.86'], ['-5', 'in the place of €20.00'], ['2.872', '10 % of €28.72'], ['-0.002', null], ['5', null]]);
+    const range = (addOns: string) => {
+      const { lowest, highest } = analyseWhole(ruled(addOns).program(), TODAY);
+      return [lowest?.price, highest?.price];
+    };
+    expect(range('covered')).toEqual(['16.50', '16.50']);
+    // Three straps: 15 + 20.58 = 35.58, and a tenth.
+    expect(range('onTop')).toEqual(['16.50', '39.14']);
+  });
+
   it('shares a stock item with the product: what is taken is taken together', () => {
     const { program } = shopOf([{ ...box(), draws: draws('rope', '1.1') }, strap], { stock: [rope] });
     const ask = (there: string) => resolve(program(), { answers: { strap: true }, quantity: 2 }, { stock: stockView([{ key: 'rope', available: there }]), today: TODAY });

@@ -1,5 +1,6 @@
 import { type ItemEffect, type ProductRules } from '../compile/product-rules';
 import { type Program } from '../compile/program';
+import { type Exact } from '../number';
 import { type QuantityRule, within } from '../ordering';
 import { type PriceLine, type PricingInputs } from '../pricing';
 import { problem, type Problem } from '../problems';
@@ -9,10 +10,18 @@ import { type RuleShown } from './resolution';
 
 export type Fired = (rule: number) => boolean;
 
-/** What a rule that has fired does to the price: an amount is added, and a set price takes the place of all before it. */
-export function ruleLine({ rules }: Program, { rule, amount, setPrice, label, source }: ItemEffect, inputs: PricingInputs): PriceLine | null {
+/**
+ * What a rule that has fired does to the price: an amount is added, and a set price takes the place of all before it, or
+ * of all but what is taken along.
+ *
+ * @param along what of the sum is paid for add-ons
+ */
+export function ruleLine({ rules }: Program, { rule, amount, setPrice, addOnsOnTop, label, source }: ItemEffect, inputs: PricingInputs, along: Exact): PriceLine | null {
   const because = rules?.because[rule] ?? null;
-  if (setPrice) return { label, kind: 'rule', of: { kind: 'replaces', amount: inputs.sum }, amount: setPrice.minus(inputs.sum), per: 'unit', source, because };
+  if (setPrice) {
+    const replaced = addOnsOnTop ? inputs.sum.minus(along) : inputs.sum;
+    return { label, kind: 'rule', of: { kind: 'replaces', amount: replaced }, amount: setPrice.minus(replaced), per: 'unit', source, because };
+  }
   return amount && { ...amount(inputs), label, kind: 'rule', source, because };
 }
 

@@ -80,6 +80,7 @@ function addLine({ perUnit, perLine }: Omit<Lines, 'sum'>, inputs: PricingInputs
 function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading, base: Base, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
   const lines: Omit<Lines, 'sum'> = { perUnit: [...base.lines], perLine: [...base.once] };
   const inputs: PricingInputs = { base: base.base, sum: base.amount, answers };
+  let along = Exact.zero;
   for (const step of program.priceSteps) {
     switch (step.kind) {
       case 'choice': {
@@ -96,7 +97,9 @@ function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading
         const taken = addOnAt(addOns, step.addOn.choice);
         if (!taken) break;
         const { each, once } = addOnLines(taken);
-        addLine(lines, inputs, timesLine(each, taken.count));
+        const line = timesLine(each, taken.count);
+        along = along.plus(line.amount);
+        addLine(lines, inputs, line);
         if (once) addLine(lines, inputs, once);
         break;
       }
@@ -107,7 +110,7 @@ function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading
         break;
       }
       case 'rule': {
-        const line = fired?.(step.effect.rule) ? ruleLine(program, step.effect, inputs) : null;
+        const line = fired?.(step.effect.rule) ? ruleLine(program, step.effect, inputs, along) : null;
         if (line) addLine(lines, inputs, line);
         break;
       }

@@ -32,7 +32,7 @@ export function effectWords(effect: RuleEffect, product: Choices, { currency, st
     }
     case 'setPrice': {
       const price = Exact.parse(effect.price);
-      return `set the price to ${price ? formatMoney(price, currency) : effect.price || '…'}`;
+      return `set the price to ${price ? formatMoney(price, currency) : effect.price || '…'}${effect.addOns === 'onTop' ? ', what is taken along on top' : ''}`;
     }
     case 'weight':
       return `add ${effect.weight.value} ${effect.weight.unit}`;

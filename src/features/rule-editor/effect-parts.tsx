@@ -119,11 +119,23 @@ function AmountParts({ label, effect, path, onChange }: PartsProps<Of<'amount'>>
 }
 
 function SetPriceParts({ label, effect, onChange }: PartsProps<Of<'setPrice'>>) {
-  const { shop } = useEditing();
+  const { shop, assembled } = useEditing();
+  const takesAlong = effect.addOns === 'onTop' || assembled.choices.some(({ kind }) => kind === 'addOn');
   return (
     <>
       <TypedInput aria-label={`${label}: price`} {...box} w="96px" textAlign="end" inputMode="decimal" value={effect.price} onChange={(text) => onChange({ ...effect, price: text.trim() })} />
       <Text pt="1">{shop.currency}</Text>
+      {takesAlong && (
+        <SelectField
+          small
+          hideLabel
+          label={`${label}: what it covers`}
+          width="260px"
+          value={effect.addOns}
+          alternatives={[{ value: 'covered', label: 'for everything, taken along or not' }, { value: 'onTop', label: 'what is taken along comes on top' }]}
+          onChange={(value) => onChange({ ...effect, addOns: value === 'onTop' ? 'onTop' : 'covered' })}
+        />
+      )}
     </>
   );
 }
@@ -172,7 +184,7 @@ export const effectsHere: { readonly [K in EffectKind]: EffectHere<K> } = {
   limit: { words: 'keep a measure', fresh: ({ measure }) => ({ kind: 'limit', choice: measure, least: null, most: null }), Parts: LimitParts },
   limitQuantity: { words: 'keep the quantity', fresh: () => ({ kind: 'limitQuantity', least: null, most: null }), Parts: LimitQuantityParts },
   amount: { words: 'change the price', fresh: () => ({ kind: 'amount', amount: { kind: 'fixed', value: '' } }), Parts: AmountParts },
-  setPrice: { words: 'set the price to', fresh: () => ({ kind: 'setPrice', price: '' }), Parts: SetPriceParts },
+  setPrice: { words: 'set the price to', fresh: () => ({ kind: 'setPrice', price: '', addOns: 'covered' }), Parts: SetPriceParts },
   weight: { words: 'add weight', fresh: () => ({ kind: 'weight', weight: { value: '', unit: 'kg' } }), Parts: WeightParts },
   draw: { words: 'take from stock', fresh: ({ stock }) => ({ kind: 'draw', draw: { kind: 'fixed', stock, quantity: '1', pieces: 1 } }), Parts: DrawParts },
   picture: { words: 'lay a picture on top', fresh: () => ({ kind: 'picture', src: '', alt: '' }), Parts: PictureParts },
