@@ -176,6 +176,8 @@ export const stockItems = sqliteTable('stock_items', {
   backorder: text('backorder').notNull().default('0'),
   /** how it lies in lots; null where any quantity can be taken */
   cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
+  /** put away: offered nowhere any more, though what refers to it goes on */
+  archived: integer('archived', { mode: 'boolean' }).notNull().default(false),
 });
 
 /** Rolls, boards and bars. What is left of all lots of an item is what the item has on hand. */

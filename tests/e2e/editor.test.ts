@@ -77,10 +77,10 @@ describe('the product editor', () => {
 
   it('leads from what readiness lists to the place that mends it', async () => {
     await person.goTo('/manage/products/34');
-    await person.press('Mend: Give the product a base price; 0 is a price too.');
+    await person.press('Go there: Give the product a base price; 0 is a price too.');
     await person.fill('Base price', '12');
     await person.seesNoMore('Give the product a base price', '[aria-label="Readiness"]');
-    await person.press('Mend: Put the product in a category, so that customers find it.');
+    await person.press('Go there: Put the product in a category, so that customers find it.');
     await person.fill('Category', 'Tools');
     await person.seesNoMore('Put the product in a category', '[aria-label="Readiness"]');
     await person.sees('Say what the product takes from stock', '[aria-label="Readiness"]');

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { cuts, orders, stockItems, stockLots } from '@/data/schema';
-import { addFormula, askForMeasure, orderBasket, publish, startProduct } from '../support/acts';
+import { addFormula, askForMeasure, makeStockItem, orderBasket, publish, startProduct } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -31,7 +31,7 @@ describe('mesh by the metre from rolls, from empty', () => {
     await person.fill('Base price per unit', '18.50');
 
     await person.press('Stock', OUTLINE);
-    await person.press('New stock item');
+    await makeStockItem(stage, 'Product');
     await person.fill('Name', 'Floor mesh, 1 m wide', DIALOG);
     await person.select('Counted in', 'Metres (m, length)', DIALOG);
     await person.select('It is taken', 'in pieces, cut from rolls, boards or bars', DIALOG);

@@ -99,7 +99,7 @@ describe('the analysis', () => {
     await person.select('Then 1: choice', 'Ridge');
     await person.select('Then 1: options: add', 'Tin');
     await person.sees('Ridge: Tin can never be chosen', '[aria-label="Readiness"]');
-    await person.press('Mend: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.');
+    await person.press('Go there: Ridge: Tin can never be chosen: with every answer to the other choices something forbids it.');
     expect(await stage.browser.driver.executeScript('return document.querySelector("[aria-label=\'Title of Tin\']").parentElement.parentElement.innerText')).toContain('Ridge: Tin can never be chosen');
     await person.press('Rules', OUTLINE);
     await person.press('Remove rule 3', rule(3));

@@ -5,6 +5,7 @@ import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { orders, products, stockItems } from '@/data/schema';
+import { makeStockItem } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -70,7 +71,7 @@ describe('from an empty product to a configured product that a customer has boug
 
   it('takes from a new stock item, and stands in a category', async () => {
     await stage.person.press('Stock', OUTLINE);
-    await stage.person.press('New stock item');
+    await makeStockItem(stage, 'Product');
     await stage.person.fill('Name', 'Brass rail, loose', DIALOG);
     await stage.person.select('Counted in', 'Metres (m, length)', DIALOG);
     await stage.person.fill('On hand now', '10', DIALOG);

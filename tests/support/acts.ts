@@ -16,6 +16,12 @@ export async function startProduct({ person }: Stage, title: string, sku: string
   await person.fill('Category', 'Apiary');
 }
 
+/** Begins a new stock item right where something takes from stock. */
+export async function makeStockItem({ person }: Stage, takes: string): Promise<void> {
+  await person.click(await person.field(`${takes}: take from stock`));
+  await person.click(await person.find('//*[@role="option"][normalize-space()="New stock item …"]'));
+}
+
 /** Adds a choice that asks for a measure with its unit. */
 export async function askForMeasure({ person }: Stage, title: string, least: string, most: string): Promise<void> {
   await person.press('Choices', OUTLINE);

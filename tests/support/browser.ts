@@ -166,8 +166,18 @@ export class Person {
   async select(label: string, alternative: string, within = ''): Promise<void> {
     await this.settled(async () => {
       const field = await this.field(label, within);
+      if ((await field.getAttribute('role')) === 'combobox') return this.findInList(label, alternative, within);
       await (await field.findElement(By.xpath(`./option[normalize-space()=${quoted(alternative)}]`))).click();
     });
+  }
+
+  /** Goes into a field that finds what is typed, and takes what is called exactly so. */
+  private async findInList(label: string, title: string, within: string): Promise<void> {
+    await this.click(await this.field(label, within));
+    const field = await this.field(label, within);
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), title);
+    const item = await this.find(`//*[@data-scope="combobox" and @data-part="content" and @data-state="open"]//*[@data-part="item"][.//*[@data-part="item-text"][normalize-space(text())=${quoted(title)} or normalize-space()=${quoted(title)}]]`);
+    await item.click();
   }
 
   /** Types into a search field and takes what is found by its title. */

@@ -1,7 +1,7 @@
 import { LEFT_OUT } from '../compile';
 import { resolve, resolveAddOn } from '../run';
 import { type Budget, NO_COSTS, Solver, Space, spend, valuesWhere, within } from '../constraints';
-import { type Candidate } from '../catalog/choices';
+import { type Candidate, type Choice } from '../catalog/choices';
 import { type OptionPick } from '../selection';
 import { type Example, exampleOf } from './example';
 import { type Model } from './model';
@@ -47,6 +47,8 @@ interface Place {
   readonly counted: boolean;
 }
 
+const isSameSku = (choice: Choice | undefined) => choice !== undefined && 'sameSku' in choice && choice.sameSku;
+
 /** The places of the SKU in the order in which it is written. */
 function placesOf({ program, choices, space, today }: Model): Place[] {
   const places: Place[] = [];
@@ -81,7 +83,9 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
           else if (!known.values[0].includes(value)) known.values[0].push(value);
         }
       });
-      places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted });
+      // Answers that are meant to share an SKU are one item.
+      const sameSku = isSameSku(program.product.choices[choice.index]);
+      places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted && !sameSku });
     }
   }
   return places;

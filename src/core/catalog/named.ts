@@ -9,7 +9,7 @@ interface Titled {
 
 type Choices = { readonly choices: readonly Choice[]; readonly formulas?: readonly Titled[]; readonly groups?: readonly Titled[] };
 
-const unknown = (key: string) => `“${key}”`;
+const unknown = (key: string) => (key === '' ? '…' : `“${key}”`);
 
 /** What a choice is called in a sentence. */
 export function choiceName({ choices }: Choices, key: string): string {

@@ -3,7 +3,7 @@ import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
-import { choiceSchema, keySchema, weightSchema } from './choices';
+import { choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { fitSchema } from './fits';
 import { partSchema, partsPriceSchema, placesOfSale } from './parts';
@@ -85,6 +85,7 @@ export const productSchema = z.strictObject({
   fits: z.array(fitSchema).max(200).default([]).describe('what of it must fit together'),
   prepared: z.array(preparedSchema).max(60).default([]).describe('selections that customers can start from'),
   draws: z.array(drawSchema).max(50).default([]),
+  notCounted: notCountedField,
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),
   rules: z.array(ruleSchema).max(400).default([]),

@@ -53,10 +53,10 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared,
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared,
     parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),

@@ -19,6 +19,15 @@ describe('a pasted list', () => {
     expect(options('Pine,0,P\n"Oak",35%,O\nAsh,22.50,A')).toEqual(expected);
   });
 
+  it('follows the order of its headings, and says which it can’t read', () => {
+    expect(options('SKU part;Title;Price\nP;Pine;0\nA;Ash;22,50')).toEqual([{ title: 'Pine', amount: null, sku: 'P' }, { title: 'Ash', amount: { kind: 'fixed', value: '22.50' }, sku: 'A' }]);
+    expect(read('Colour;Title\n#223344 / #fff;Dusk')[0]?.option).toMatchObject({ title: 'Dusk', colours: ['#223344', '#ffffff'] });
+    expect(read('Title;Weight\nPine;2')[0]).toMatchObject({ option: null, faults: ['Nothing reads the column “Weight”. There are title, amount, SKU part and colour.'] });
+    expect(read('Title;Amount\nPine;2;P')[0]?.faults).toEqual(['It has more columns than there are headings.']);
+    // One column has no headings: an option may well be called Colour.
+    expect(options('Colour\nTitle').map((option) => option?.title)).toEqual(['Colour', 'Title']);
+  });
+
   it('may be titles alone', () => expect(options('S\nM\nL').map((option) => option?.title)).toEqual(['S', 'M', 'L']));
 
   it.each([

@@ -3,6 +3,7 @@ import { freeKeys, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchBy
 import { readColour } from '../colour';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
+import { cellBy, headingLine } from './heading-line';
 
 /** One line of a pasted list, with the option it makes or what is wrong with it. */
 export interface OptionLine {
@@ -15,12 +16,27 @@ export interface OptionLine {
   readonly notes: readonly string[];
 }
 
-const HEAD = /^(title|name|option|amount|price|surcharge|sku|sku part|code|colou?r|swatch)$/i;
+const COLUMNS = ['title', 'amount', 'sku', 'colour'] as const;
+
+const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
+  title: 'title',
+  name: 'title',
+  option: 'title',
+  amount: 'amount',
+  price: 'amount',
+  surcharge: 'amount',
+  sku: 'sku',
+  'sku part': 'sku',
+  code: 'sku',
+  colour: 'colour',
+  color: 'colour',
+  swatch: 'colour',
+};
 
 /**
  * Reads options from a pasted list: a line each, with title, amount, SKU part and colour, parted by tabs (as from a
  * spreadsheet), semicolons, or commas. An amount is `9.50`, `+9,50`, `-2` or `12 %`. A colour is one that can be read,
- * several parted by a slash, or the name of a swatch.
+ * several parted by a slash, or the name of a swatch. Where the first line has headings, columns stand in their order.
  *
  * @param existing options that are there already: their keys and SKU parts are taken
  */
@@ -31,11 +47,21 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
   const parts = new Map(existing.flatMap(({ sku, title }) => (sku === null ? [] : [[sku, title] as const])));
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
-  return lines.flatMap((line, index) => {
+  const cellsOf = (line: string) => (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
+  const order = headings ?? COLUMNS;
+  return lines.flatMap((line, index): OptionLine[] => {
     if (line.trim() === '') return [];
-    const cells = (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
-    if (index === 0 && cells.length > 1 && cells.every((cell) => cell === '' || HEAD.test(cell))) return [];
-    const [title = '', amountText = '', sku = '', colourText = '', ...more] = cells;
+    const cells = cellsOf(line);
+    if (headings && index === 0) {
+      const unread = cells.filter((cell, place) => cell !== '' && headings[place] === null);
+      return unread.length === 0 ? [] : [{ line: 1, text: line, option: null, faults: [`Nothing reads the column ${unread.map((cell) => `“${cell}”`).join(', ')}. There are title, amount, SKU part and colour.`], notes: [] }];
+    }
+    const cell = cellBy(cells, order);
+    const title = cell('title');
+    const amountText = cell('amount');
+    const sku = cell('sku');
+    const colourText = cell('colour');
     const faults: string[] = [];
     const notes: string[] = [];
     if (title === '') faults.push('It has no title.');
@@ -52,10 +78,10 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     const colour = readOptionColour(colourText, title, book);
     if (colour.fault !== undefined) faults.push(colour.fault);
     if (colour.note !== undefined) notes.push(colour.note);
-    if (more.some((cell) => cell !== '')) faults.push('It has more than four columns: title, amount, SKU part, colour.');
+    if (cells.some((one, place) => one !== '' && place >= order.length)) faults.push(headings ? 'It has more columns than there are headings.' : 'It has more than four columns: title, amount, SKU part, colour.');
     const key = keyFor(title, 'option');
     const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount: amount ?? null, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
-    return { line: index + 1, text: line, option, faults, notes };
+    return [{ line: index + 1, text: line, option, faults, notes }];
   });
 }
 

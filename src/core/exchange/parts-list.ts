@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { freeKeys, MOST_OF_A_PART, type Part, partSchema } from '../catalog';
 import { closest } from '../text';
+import { cellBy, headingLine } from './heading-line';
 
 /** A product that a pasted line can mean. */
 export interface PartProduct {
@@ -20,12 +21,25 @@ export interface PartLine {
   readonly fault: string | null;
 }
 
-const HEAD = /^(sku|code|number|article|item|part|product|title|quantity|qty|pieces|count)$/i;
+const COLUMNS = ['sku', 'quantity'] as const;
+
+const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
+  sku: 'sku',
+  code: 'sku',
+  article: 'sku',
+  'article number': 'sku',
+  item: 'sku',
+  quantity: 'quantity',
+  qty: 'quantity',
+  pieces: 'quantity',
+  count: 'quantity',
+};
 const MOST_LINES = 500;
 
 /**
  * Reads a parts list from a spreadsheet: a line each, with SKU and quantity, parted by tabs, semicolons or commas.
- * A line without a quantity is one. What follows, such as a title, is not read.
+ * A line without a quantity is one. What follows, such as a title, is not read. Where the first line has headings, columns
+ * stand in their order.
  *
  * @param products those that can be parts
  * @param keys keys that are taken already
@@ -35,11 +49,12 @@ export function readPartsList(text: string, products: readonly PartProduct[], ke
   const keyFor = freeKeys(keys);
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/).slice(0, MOST_LINES);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
+  const cellsOf = (line: string) => Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? [];
+  const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'sku');
   return lines.flatMap((line, index): PartLine[] => {
-    if (line.trim() === '') return [];
-    const cells = (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
-    if (index === 0 && cells.some((cell) => HEAD.test(cell)) && cells.every((cell) => cell === '' || HEAD.test(cell) || Number.isNaN(Number(cell)))) return [];
-    const [sku = '', quantityText = ''] = cells;
+    if (line.trim() === '' || (headings && index === 0)) return [];
+    const cell = cellBy(cellsOf(line), headings ?? COLUMNS);
+    const [sku, quantityText] = [cell('sku'), cell('quantity')];
     const product = bySku.get(sku.toLowerCase()) ?? null;
     const quantity = quantityText === '' ? 1 : Number(quantityText);
     const wrong = (fault: string): PartLine[] => [{ line: index + 1, text: line, part: null, product, fault }];

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { freeKeys, type Swatch, swatchesByName } from '../catalog';
 import { readColour } from '../colour';
+import { cellBy, headingLine } from './heading-line';
 
 const COLUMNS = ['name', 'colour', 'second colour', 'third colour', 'family', 'supplier code'] as const;
 
@@ -51,17 +52,15 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
 export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLine[] {
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, '').trimEnd(), { skipEmptyLines: false });
   const [head = [], ...rest] = data;
-  const columns = head.map((title) => HEADS[title.trim().toLowerCase()]);
   // Without a line of names the columns stand in their own order.
-  const hasHead = columns.includes('name');
-  const order = hasHead ? columns : COLUMNS;
-  const rows = hasHead ? rest : data;
+  const headings = headingLine(head, HEADS, 'name');
+  const rows = headings ? rest : data;
   const freeKey = freeKeys(book.map(({ key }) => key));
   const knownAs = swatchesByName(book);
   const named = new Set<string>();
   return rows.flatMap((cells, index) => {
     if (cells.every((cell) => cell.trim() === '')) return [];
-    const cell = (column: (typeof COLUMNS)[number]) => (cells[order.indexOf(column)] ?? '').trim();
+    const cell = cellBy(cells, headings ?? COLUMNS);
     const name = cell('name');
     const known = knownAs(name);
     const faults: string[] = [];
@@ -80,6 +79,6 @@ export function swatchesFromCsv(text: string, book: readonly Swatch[]): SwatchLi
     const key = known?.key ?? freeKey(name, 'swatch');
     const swatch: Swatch = { key, name, colours, picture: known?.picture ?? null, family: cell('family').slice(0, 80), supplierCode: cell('supplier code').slice(0, 60) };
     const same = known !== undefined && JSON.stringify(known) === JSON.stringify(swatch);
-    return { line: index + (hasHead ? 2 : 1), name, swatch: faults.length === 0 ? swatch : null, does: same ? 'leaves' : known ? 'changes' : 'adds', faults } as const;
+    return { line: index + (headings ? 2 : 1), name, swatch: faults.length === 0 ? swatch : null, does: same ? 'leaves' : known ? 'changes' : 'adds', faults } as const;
   });
 }

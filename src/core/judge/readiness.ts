@@ -1,5 +1,5 @@
 import { SOME_DAY } from '../calendar';
-import { type CatalogSurroundings, hasOptions, isStocked, type Product, SKU_PATTERN } from '../catalog';
+import { type CatalogSurroundings, hasOptions, isStocked, type Option, type Product, SKU_PATTERN } from '../catalog';
 import { alikeNeighbours } from '../colour';
 import { type CandidateProgram } from '../compile';
 import { compile } from '../compile/compile';
@@ -54,27 +54,35 @@ type Add = (path: Path, data: FaultData) => void;
 
 /** Every sellable selection must take something from stock: by the product, its variants, or a required choice. */
 function drawFaults(product: Product, add: Add): void {
-  if (product.draws.length > 0) return;
+  if (product.notCounted !== null || product.draws.length > 0) return;
   if (product.choices.some(isStocked)) {
     product.variants.forEach((variant, index) => {
-      if (variant.stock !== null) return;
+      if (variant.stock !== null || isMadeToOrder(product, variant.options)) return;
       add(['variants', index, 'stock'], { code: 'drawsNothing', when: variantTitle(product, variant.options) });
     });
     return;
   }
   const typed = product.choices.some((choice) => 'amount' in choice && choice.required && choice.kind !== 'yesNo' && choice.draws.length > 0);
   if (typed) return;
-  const lists = product.choices.filter(hasOptions).filter((choice) => choice.options.some(({ draws }) => draws.length > 0));
+  const lists = product.choices.filter(hasOptions).filter((choice) => choice.options.some(isSettled));
   if (lists.length === 0) return add(['draws'], { code: 'drawsNothing', when: null });
-  const complete = lists.some((choice) => choice.required && choice.options.every(({ draws }) => draws.length > 0));
+  const complete = lists.some((choice) => choice.required && choice.options.every(isSettled));
   if (complete) return;
   const [choice] = lists;
   if (!choice) return;
   const at = product.choices.indexOf(choice);
   if (!choice.required) return add(['draws'], { code: 'drawsNothing', when: `Leaving out ${choice.title}` });
   choice.options.forEach((option, index) => {
-    if (option.draws.length === 0) add(['choices', at, 'options', index, 'draws'], { code: 'drawsNothing', when: `${choice.title}: ${option.title}` });
+    if (!isSettled(option)) add(['choices', at, 'options', index, 'draws'], { code: 'drawsNothing', when: `${choice.title}: ${option.title}` });
   });
+}
+
+/** Whether it is said what an option takes, or that it takes nothing. */
+const isSettled = ({ draws, notCounted }: Option) => draws.length > 0 || notCounted !== null;
+
+/** Whether a combination has an option that is not counted. */
+function isMadeToOrder({ choices }: Product, options: Readonly<Record<string, string>>): boolean {
+  return choices.some((choice) => isStocked(choice) && choice.options.some(({ key, notCounted }) => notCounted !== null && key === options[choice.key]));
 }
 
 function variantTitle(product: Product, options: Readonly<Record<string, string>>): string {

@@ -113,7 +113,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
   const index = product.choices.findIndex(({ key }) => key === test.choice);
   const choice = product.choices[index];
   if (!choice) {
-    report([...path, 'choice'], { code: 'unknownReference', what: 'choice', given: test.choice });
+    report([...path, 'choice'], test.choice === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: test.choice });
     return never;
   }
   if (test.kind !== 'answered' && !kindOf(choice).tests.includes(test.kind)) {

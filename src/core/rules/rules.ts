@@ -53,7 +53,7 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
   const shownByRule = new Set<number>();
   const find = (key: string, path: Path): number => {
     const index = product.choices.findIndex((choice) => choice.key === key);
-    if (index < 0) report(path, { code: 'unknownReference', what: 'choice', given: key });
+    if (index < 0) report(path, key === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: key });
     return index;
   };
   const compiled = rules

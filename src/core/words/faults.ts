@@ -250,7 +250,7 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
     case 'rulesOppose':
       return `“${ruleName(data.rule)}” and “${ruleName(data.other)}” say opposite things and can both fire${data.example ? `: ${data.example}` : ''}.`;
     case 'skuShared':
-      return `Two selections have the SKU ${data.sku}: one with ${data.first || data.second}, one ${data.first && data.second ? `with ${data.second}` : 'without'}.`;
+      return `Two selections have the SKU ${data.sku}: one with ${data.first || data.second}, one ${data.first && data.second ? `with ${data.second}` : 'without'}. Give a SKU part to what tells them apart, or say that they are meant to share it.`;
     case 'alikeSwatches':
       return `${data.first} and ${data.second} stand side by side and are hard to tell apart (colour difference ${data.difference}). Their names tell them apart; another order would help.`;
   }

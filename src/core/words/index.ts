@@ -4,6 +4,8 @@ export { changeWords, countWords, coverageWords, selectionsWords, stageWords } f
 export { formulaFaultWords } from './formulas';
 export { COMPARISON_WORDS, conditionWords, listed, ruleName } from './conditions';
 export { effectWords } from './rules';
+export { mendWords } from './mends';
+export { placeWords } from './places';
 export { counted } from './counted';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';

@@ -7,6 +7,7 @@ import { type Analysis, type PriceEnd, stages } from '@/core/analysis';
 import { type Selection } from '@/core/selection';
 import { countWords, coverageWords, faultWords, stageWords } from '@/core/words';
 import { placeOf, useEditing } from '@/features/editor-kit/editing';
+import { MendPresses } from '@/features/editor-kit/mend-presses';
 import { Section } from '@/features/editor-kit/section';
 import { Money } from '@/ui/text';
 import { type Checks } from './use-checks';
@@ -114,7 +115,10 @@ function Proved({ analysis, faults, onTry }: { analysis: Analysis; faults: Check
         <Text fontWeight="600">{faults.length === 0 ? (whole && isProved ? 'Every option can be had, every rule can fire, and no two rules say opposite things.' : whole ? 'Nothing was found.' : 'Nothing found so far.') : 'What was found'}</Text>
         {faults.map((fault, index) => (
           <HStack key={index} align="start" gap="3">
-            <Text flex="1">{faultWords(fault.data)}</Text>
+            <Box flex="1">
+              <Text>{faultWords(fault.data)}</Text>
+              <MendPresses fault={fault} />
+            </Box>
             <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(fault.path, product))} aria-label={`Go there: ${faultWords(fault.data)}`}>
               Go there
             </Button>

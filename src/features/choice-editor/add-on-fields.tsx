@@ -5,8 +5,10 @@ import { useMemo } from 'react';
 import { type AddOnPrice, type Choice } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { SelectField, TextField } from '@/ui/field';
+import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { AnsweredHere } from '../editor-kit/answered-here';
+import { likelyProducts } from '../editor-kit/likely-products';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
 
@@ -37,17 +39,12 @@ export function AddOnFields({ choice, index, edit }: KindProps<'addOn'>) {
         return { kind: 'asSoldAlone' };
     }
   };
-  const known = inShop.some(({ slug }) => slug === choice.product);
-  const alternatives = [
-    { value: '', label: 'none yet' },
-    ...inShop.filter(({ slug }) => slug !== product.slug).map(({ slug, title }) => ({ value: slug, label: title })),
-    ...(choice.product !== '' && !known ? [{ value: choice.product, label: `${choice.product} (not in the shop)` }] : []),
-  ];
+  const findings = useMemo(() => likelyProducts(product, inShop), [product, inShop]);
   return (
     <Stack gap="4">
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="260px">
-          <SelectField label="Product" value={choice.product} fault={fault} alternatives={alternatives} onChange={pick} />
+          <PickField label="Product" picked={choice.product} pickedLabel={`${choice.product} (not in the shop)`} fault={fault} findings={findings} mayBeNothing={false} onPick={pick} />
         </Box>
         <Box w="200px">
           <SelectField

@@ -7,7 +7,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
 import { GroupsField } from '../editor-kit/groups-field';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type EditChoice } from './choice';
 

@@ -8,7 +8,7 @@ import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { Section } from '../editor-kit/section';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { ChangeKindDialog } from './change-kind';
 import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
@@ -115,6 +115,7 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
               }
             />
           )}
+          {!isStocked(choice) && <Tick label="Another answer makes no other SKU" checked={choice.sameSku} onChange={(same) => edit('same SKU', (draft) => 'sameSku' in draft && void (draft.sameSku = same))} />}
         </HStack>
       )}
       {isStocked(choice) && !choice.required && (

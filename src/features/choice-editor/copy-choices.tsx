@@ -11,7 +11,7 @@ import { type Finding, findingSchema } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { choiceKindsHere } from './kinds';
 import { copyOfChoice } from './new-choice';
 

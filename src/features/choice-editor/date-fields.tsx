@@ -8,7 +8,7 @@ import { type DateChoice, type DayBound } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { type KindProps } from './kind-fields';
 
 type Default = DateChoice['default'];

@@ -5,7 +5,7 @@ import { type OptionsChoice } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { type EditChoice } from './choice';
 
 /** What is chosen to begin with: one option, several, or none, so that customers must choose. */

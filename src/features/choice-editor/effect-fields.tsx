@@ -41,7 +41,7 @@ export function EffectFields({ choice, index, edit }: Props) {
       </HStack>
       <Stack gap="1.5">
         <Text fontWeight="600">Takes from stock, beside what the product takes</Text>
-        <DrawsField label={choice.title} draws={choice.draws} path={['choices', index, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField label={choice.title} name={choice.title} draws={choice.draws} path={['choices', index, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
       </Stack>
     </>
   );

@@ -5,7 +5,7 @@ import { fileTypeNames, fileTypes, LARGEST_FILE } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
 

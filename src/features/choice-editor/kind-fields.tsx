@@ -7,7 +7,7 @@ import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TextArea, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { orNull } from '../editor-kit/or-null';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type EditChoice } from './choice';
 

@@ -9,7 +9,7 @@ import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { GroupsField } from '../editor-kit/groups-field';
 import { orNull } from '../editor-kit/or-null';
 import { PictureField } from '../editor-kit/picture-field';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { WeightField } from '../editor-kit/weight-field';
 import { PropertiesField } from '../editor-kit/properties-field';
@@ -30,7 +30,7 @@ const WHEN_OUT = [
 
 /** What of an option is edited now and then. */
 export function OptionDetails({ choice, option, name, path, edit }: Props) {
-  const { shop } = useEditing();
+  const { shop, product } = useEditing();
   const leadDays = useWholeText(option.leadDays, { least: 1, most: 730, mayBeEmpty: true }, (value) => edit('leadDays', (draft) => void (draft.leadDays = value)));
   const weightFault = useFaultAt(...path, 'weight', 'value');
   const wasPriceFault = useFaultAt(...path, 'wasPrice');
@@ -73,7 +73,10 @@ export function OptionDetails({ choice, option, name, path, edit }: Props) {
           Its stock is that of its variants. A new title keeps them, their stock and what is in baskets: inside it stays “{option.key}”.
         </Text>
       ) : (
-        <DrawsField label={name} draws={option.draws} path={[...path, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField label={name} name={`${product.title}, ${option.title}`} draws={option.draws} path={[...path, 'draws']} onChange={(draws) => edit('draws', (draft) => void (draft.draws = draws))} />
+      )}
+      {option.draws.length === 0 && (
+        <Tick label="Made to order, not counted" checked={option.notCounted !== null} onChange={(on) => edit('not counted', (draft) => void (draft.notCounted = on ? 'madeToOrder' : null))} />
       )}
       {(stocked || option.draws.length > 0) && (
         <HStack gap="4" align="start">

@@ -10,7 +10,7 @@ import { AmountField } from '../editor-kit/amount-field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { orNull } from '../editor-kit/or-null';
 import { SwatchField } from '../editor-kit/swatch-field';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { OptionDetails } from './option-details';
 import { type EditOptionsChoice } from './options';
 import { removeOptions } from './remove-options';

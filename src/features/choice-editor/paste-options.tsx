@@ -26,7 +26,7 @@ export function PasteOptions({ choice, open, onClose, onTake }: Props) {
     <PasteDialog
       open={open}
       title="Paste a list of options"
-      help="A line each: title, amount, SKU part, colour. Columns copied from a spreadsheet, or parted by semicolons or commas. An amount is 9.50, -2 or 12 %; a colour is #5b7a5e, rgb(…), lab(…) or the name of a swatch."
+      help="A line each: title, amount, SKU part, colour. Columns copied from a spreadsheet, or parted by semicolons or commas. An amount is 9.50, -2 or 12 %; a colour is #5b7a5e, rgb(…), lab(…) or the name of a swatch, and two or three with a slash between them: #5b7a5e / #eee. A first line of headings, such as SKU; Title; Amount, says another order."
       label="List of options"
       placeholder={'Pine; 0; P\nOak; 35 %; O\nAsh; 22.50; A'}
       read={read}

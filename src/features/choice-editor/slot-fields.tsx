@@ -16,7 +16,7 @@ import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { likelyProducts } from '../editor-kit/likely-products';
 import { orNull } from '../editor-kit/or-null';
 import { PropertyValueField } from '../editor-kit/properties-field';
-import { Tick } from '../editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
 

@@ -8,7 +8,7 @@ import { type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
 import { AnsweredHere } from './answered-here';
 import { useEditing } from './editing';
-import { Tick } from './tick';
+import { Tick } from '@/ui/tick';
 import { SelectField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 

@@ -1,30 +1,31 @@
 'use client';
 
-import { Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
-import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
 import { type Path } from '@/core/problems';
 import { unitByCode } from '@/core/quantity';
 import { type DrawDefinition } from '@/core/stock';
-import { NewStockItemDialog } from '@/features/stock/new-stock-item-dialog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
+import { AddStockItem } from './stock-pick';
 import { useWholeText } from './use-whole-text';
 
 interface Props {
   /** what takes from stock, for those who listen */
   label: string;
+  /** what a new stock item is called to begin with */
+  name: string;
   draws: readonly DrawDefinition[];
   path: Path;
   onChange: (draws: DrawDefinition[]) => void;
 }
 
 /** What is taken from stock, one sentence a stock item. */
-export function DrawsField({ label, draws, path, onChange }: Props) {
-  const { product, stock, reloadStock } = useEditing();
-  const [creating, setCreating] = useState(false);
-  const free = stock.filter(({ key }) => !draws.some((draw) => draw.stock === key));
+export function DrawsField({ label, name, draws, path, onChange }: Props) {
+  const { product } = useEditing();
+  const taken = useMemo(() => draws.map((draw) => draw.stock), [draws]);
   const add = (key: string, unitCode: string) => {
     const dimension = unitByCode(unitCode)?.dimension;
     // What is counted in a unit that one of the measures fits is most likely taken by that measure.
@@ -44,30 +45,7 @@ export function DrawsField({ label, draws, path, onChange }: Props) {
           onRemove={() => onChange(draws.filter((_, position) => position !== index))}
         />
       ))}
-      <HStack gap="2">
-        {free.length > 0 && (
-          <SelectField
-            label={`${label}: take from stock`}
-            hideLabel
-            width="260px"
-            value=""
-            alternatives={[{ value: '', label: 'Takes from stock …' }, ...free.map(({ key, title }) => ({ value: key, label: title }))]}
-            onChange={(key) => key !== '' && add(key, stock.find((item) => item.key === key)?.unit ?? '1')}
-          />
-        )}
-        <Button size="sm" variant="ghost" colorPalette="oak" onClick={() => setCreating(true)}>
-          <Plus size={14} aria-hidden /> New stock item
-        </Button>
-      </HStack>
-      <NewStockItemDialog
-        open={creating}
-        title={product.title}
-        onClose={() => setCreating(false)}
-        onCreated={(created) => {
-          setCreating(false);
-          void reloadStock().then(() => add(created.key, created.unit));
-        }}
-      />
+      <AddStockItem label={`${label}: take from stock`} hideLabel width="300px" name={name} without={taken} onPick={add} />
     </Stack>
   );
 }

@@ -4,7 +4,7 @@ import { Box, HStack, Link, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { FaultLine } from '@/ui/fault-line';
 import { useEditing } from './editing';
-import { Tick } from './tick';
+import { Tick } from '@/ui/tick';
 
 /** Which customer groups see it; nothing ticked means everybody. */
 export function GroupsField({ what, groups, fault, onChange }: { what: string; groups: readonly string[]; fault?: string; onChange: (groups: string[]) => void }) {

@@ -2,8 +2,17 @@
 
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CircleAlert, CircleCheck, CircleDot } from 'lucide-react';
-import { counted, faultWords } from '@/core/words';
+import { type Product } from '@/core/catalog';
+import { type Fault } from '@/core/problems';
+import { counted, faultWords, placeWords } from '@/core/words';
 import { placeOf, useEditing } from './editing';
+import { MendPresses } from './mend-presses';
+
+/** The sentence of a fault, with its place where it is about one field and does not name it. */
+function atItsPlace({ path, data }: Fault, product: Product): string {
+  const place = data.code === 'notDecimal' || data.code === 'limitsCross' || data.code === 'stepNotPositive' || data.code === 'badSku' || data.code === 'unknownUnit' || data.code === 'unknownReference' || data.code === 'nothingNamed' || data.code === 'conditionEmpty' || data.code === 'ruleWithoutEffect' ? placeWords(path, product) : '';
+  return place === '' ? faultWords(data) : `${place}. ${faultWords(data)}`;
+}
 
 /** What still keeps the product from being sold, each with the way to the place that mends it. */
 export function ReadinessList({ ready = 'Ready to be published', unready = 'before it can be published' }: { ready?: string; unready?: string }) {
@@ -21,9 +30,12 @@ export function ReadinessList({ ready = 'Ready to be published', unready = 'befo
             <Box mt="1" color={finding.gravity === 'mustFix' ? 'brick.solid' : 'fg.subtle'}>
               <CircleDot size={12} aria-hidden />
             </Box>
-            <Text flex="1">{faultWords(finding.data)}</Text>
-            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(finding.path, product))} aria-label={`Mend: ${faultWords(finding.data)}`}>
-              Mend
+            <Box flex="1" minW="0">
+              <Text>{atItsPlace(finding, product)}</Text>
+              <MendPresses fault={finding} />
+            </Box>
+            <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(finding.path, product))} aria-label={`Go there: ${faultWords(finding.data)}`}>
+              Go there
             </Button>
           </HStack>
         ))}

@@ -4,11 +4,18 @@ import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type CatalogSurroundings, type JoinCondition, type Product, productSchema } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
+import { lotKinds } from '@/core/stock';
 import { type StockView, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 
 const joiningSchema = z.object({ products: z.array(productSchema) });
-const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string() }));
+const lyingSchema = z.object({
+  kind: z.enum(lotKinds),
+  kerf: z.string(),
+  smallestOffcut: z.string().nullable(),
+  lots: z.array(z.object({ id: z.number(), label: z.string(), free: z.string() })),
+});
+const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string(), lying: lyingSchema.nullable(), archived: z.boolean() }));
 
 export interface EditorSurroundingsState {
   readonly surroundings: CatalogSurroundings;

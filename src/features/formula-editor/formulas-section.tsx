@@ -7,7 +7,9 @@ import { type FormulaInput } from '@/core/compile';
 import { type ResolutionJson } from '@/core/exchange';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
+import { MendPresses } from '@/features/editor-kit/mend-presses';
 import { Section } from '@/features/editor-kit/section';
+import { StockPick } from '@/features/editor-kit/stock-pick';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
@@ -98,7 +100,7 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
         </Box>
         <SelectField label="It" value={formula.serves.kind} width="200px" alternatives={SERVES} onChange={(kind) => edit('serves', (draft) => void (draft.serves = setServes(kind)))} />
         {formula.serves.kind === 'draw' && (
-          <SelectField label="of" value={formula.serves.stock} width="190px" alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
+          <StockPick label="of" width="220px" name={product.title} picked={formula.serves.stock} onPick={(key) => edit('stock', (draft) => void (draft.serves = { kind: 'draw', stock: key, pieces: 1 }))} />
         )}
         {formula.serves.kind === 'property' && (
           <Box w="150px">
@@ -120,10 +122,11 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       </HStack>
       <FormulaText label={`Formula ${formula.title}`} text={formula.text} faults={compiled?.compiled.faults ?? []} inputs={compiled?.inputs ?? []} currency={shop.currency} onChange={(text) => edit('text', (draft) => void (draft.text = text.slice(0, 20_000)))} />
       <Stack gap="0.5" mt="2">
-        {said.map(({ data }) => faultWords(data)).map((message) => (
-          <FaultLine key={message}>
-            {message}
-          </FaultLine>
+        {said.map((fault) => (
+          <Box key={faultWords(fault.data)}>
+            <FaultLine>{faultWords(fault.data)}</FaultLine>
+            <MendPresses fault={fault} />
+          </Box>
         ))}
       </Stack>
       {said.length === 0 && (

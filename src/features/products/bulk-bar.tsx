@@ -7,7 +7,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
 import { counted } from '@/core/words';
-import { Tick } from '@/features/editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { send, wordsOf } from '@/features/shared/api';
 import { type BulkChange } from '@/services/products/bulk';
 import { type ProductRow } from '@/services/products/list';

@@ -1,10 +1,16 @@
 import { type Choice, hasOptions, isNote, kindOf, type Test } from '@/core/catalog';
 import { type TestOfChoice } from '@/core/catalog/choices';
 import { type Alternative } from '@/ui/field';
+import { type Finding } from '@/ui/search-field';
 
 /** The choices that a rule can name. */
 export function choiceAlternatives(choices: readonly Choice[], fits: (choice: Choice) => boolean = () => true): Alternative[] {
   return choices.filter((choice) => fits(choice)).map((choice) => ({ value: choice.key, label: choice.title || choice.key }));
+}
+
+/** The same, to be found by typing: by their titles and inside names. */
+export function choiceFindings(choices: readonly Choice[], fits?: (choice: Choice) => boolean): Finding[] {
+  return choiceAlternatives(choices, fits).map(({ value, label }) => ({ value, label, hint: value }));
 }
 
 export const asks = (choice: Choice) => !isNote(choice);
@@ -15,6 +21,12 @@ export const isMeasured = (choice: Choice) => choice.kind === 'measure' || choic
 export function optionAlternatives(choices: readonly Choice[], key: string): Alternative[] {
   const choice = choices.find((candidate) => candidate.key === key);
   return choice && hasOptions(choice) ? choice.options.map((option) => ({ value: option.key, label: option.title || option.key })) : [];
+}
+
+/** What a new condition begins with: the only choice there is, or nothing yet. */
+export function firstTest(choices: readonly Choice[]): Test {
+  const [only, ...others] = choices.filter(asks);
+  return only && others.length === 0 ? usualTest(only) : { kind: 'answered', choice: '', answered: true };
 }
 
 /** The test that is most often meant for a choice of this kind. */

@@ -11,7 +11,8 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { SelectField, TypedInput } from '@/ui/field';
-import { asks, choiceAlternatives, optionAlternatives, usualTest } from './choosing';
+import { PickField } from '@/ui/search-field';
+import { asks, choiceFindings, firstTest, optionAlternatives, usualTest } from './choosing';
 import { SeveralPicks } from './several-picks';
 
 interface Props {
@@ -33,8 +34,7 @@ const GROUPS = [
 export function ConditionField({ label, condition, depth = 0, onChange, onRemove }: Props) {
   const { assembled } = useEditing();
   if (!('of' in condition)) return <TestField label={label} test={condition} onChange={onChange} onRemove={onRemove} />;
-  const first = assembled.choices.find(asks);
-  const fresh: Condition = first ? usualTest(first) : { kind: 'quantity', compare: 'atLeast', value: 2 };
+  const fresh: Condition = firstTest(assembled.choices);
   const add = (part: Condition) => onChange({ ...condition, of: [...condition.of, part] });
   return (
     <Stack gap="2" borderLeftWidth={depth > 0 ? '2px' : undefined} borderColor="border.emphasized" pl={depth > 0 ? '3' : undefined} role="group" aria-label={label}>
@@ -102,11 +102,11 @@ function TestField({ label, test, onChange, onRemove }: { label: string; test: T
   const figures = useFigures();
   const subject = 'choice' in test ? `choice:${test.choice}` : test.kind === 'figure' ? `figure:${test.formula}` : test.kind;
   const subjects = [
-    ...choiceAlternatives(choices, asks).map(({ value, label: words }) => ({ value: `choice:${value}`, label: words })),
-    ...figures.map(({ key, title }) => ({ value: `figure:${key}`, label: `what ${title} comes to` })),
-    { value: 'quantity', label: 'the quantity' },
-    ...(shop.groups.length > 0 ? [{ value: 'group', label: 'the customer’s group' }] : []),
-    { value: 'category', label: 'the category' },
+    ...choiceFindings(choices, asks).map((found) => ({ ...found, value: `choice:${found.value}` })),
+    ...figures.map(({ key, title }) => ({ value: `figure:${key}`, label: `what ${title} comes to`, hint: 'formula' })),
+    { value: 'quantity', label: 'the quantity', hint: '' },
+    ...(shop.groups.length > 0 ? [{ value: 'group', label: 'the customer’s group', hint: '' }] : []),
+    { value: 'category', label: 'the category', hint: '' },
   ];
   const setSubject = (value: string) => {
     const choice = choices.find(({ key }) => `choice:${key}` === value);
@@ -119,8 +119,8 @@ function TestField({ label, test, onChange, onRemove }: { label: string; test: T
   };
   return (
     <HStack gap="2" wrap="wrap" role="group" aria-label={label}>
-      <SelectField small hideLabel label={`${label}: of what`} width="168px" value={subject} alternatives={subjects.some(({ value }) => value === subject) ? subjects : [{ value: subject, label: 'nothing yet' }, ...subjects]} onChange={setSubject} />
-      <TestParts label={label} test={test} groups={shop.groups.map(({ key, title }) => ({ value: key, label: title }))} categories={suggestions.categories.map((name) => ({ value: name, label: name }))} onChange={onChange} />
+      <PickField small hideLabel label={`${label}: of what`} width="180px" placeholder="of what" picked={subjects.some(({ value }) => value === subject) ? subject : ''} findings={subjects} mayBeNothing={false} onPick={setSubject} />
+      {subject !== 'choice:' && <TestParts label={label} test={test} groups={shop.groups.map(({ key, title }) => ({ value: key, label: title }))} categories={suggestions.categories.map((name) => ({ value: name, label: name }))} onChange={onChange} />}
       {onRemove && <RemoveButton label={label} onRemove={onRemove} />}
     </HStack>
   );

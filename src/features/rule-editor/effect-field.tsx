@@ -14,11 +14,9 @@ const KINDS = (Object.keys(effectsHere) as EffectKind[]).map((value) => ({ value
 export function EffectField({ label, effect, path, onChange, onRemove }: PartsProps & { onRemove: () => void }) {
   const { assembled, stock } = useEditing();
   const { choices } = assembled;
-  const first = {
-    optionsChoice: choices.find(hasOneOrMore)?.key ?? '',
-    measure: choices.find(isMeasured)?.key ?? '',
-    stock: stock[0]?.key ?? '',
-  };
+  // Only what there is one of can be meant without being asked for.
+  const only = (found: readonly { readonly key: string }[]) => (found.length === 1 ? (found[0]?.key ?? '') : '');
+  const first = { optionsChoice: only(choices.filter(hasOneOrMore)), measure: only(choices.filter(isMeasured)), stock: only(stock) };
   return (
     <HStack gap="2" wrap="wrap" align="start" role="group" aria-label={label}>
       <SelectField

@@ -10,10 +10,12 @@ import { AmountField } from '@/features/editor-kit/amount-field';
 import { useEditing } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { PictureField } from '@/features/editor-kit/picture-field';
+import { StockPick } from '@/features/editor-kit/stock-pick';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { WeightField } from '@/features/editor-kit/weight-field';
 import { SelectField, TypedInput } from '@/ui/field';
-import { asks, choiceAlternatives, hasOneOrMore, isMeasured, optionAlternatives } from './choosing';
+import { PickField } from '@/ui/search-field';
+import { asks, choiceAlternatives, choiceFindings, hasOneOrMore, isMeasured, optionAlternatives } from './choosing';
 import { SeveralPicks } from './several-picks';
 
 type Of<K extends EffectKind> = Extract<RuleEffect, { kind: K }>;
@@ -26,7 +28,7 @@ export interface PartsProps<E = RuleEffect> {
   onChange: (effect: RuleEffect) => void;
 }
 
-/** What there is to begin an effect with. */
+/** What there is to begin an effect with, where only one thing can be meant; empty where nothing is picked beforehand. */
 export interface First {
   readonly optionsChoice: string;
   readonly measure: string;
@@ -45,7 +47,7 @@ const box = { size: 'sm', bg: 'bg.panel', borderColor: 'border.emphasized' } as 
 
 function ChoicePick({ label, value, fits, onPick }: { label: string; value: string; fits: (choice: Choice) => boolean; onPick: (key: string) => void }) {
   const { choices } = useEditing().assembled;
-  return <SelectField small hideLabel label={`${label}: choice`} width="160px" value={value} alternatives={[...(value === '' ? [{ value: '', label: 'none yet' }] : []), ...choiceAlternatives(choices, fits)]} onChange={onPick} />;
+  return <PickField small hideLabel label={`${label}: choice`} width="170px" placeholder="which choice" picked={value} findings={choiceFindings(choices, fits)} mayBeNothing={false} onPick={onPick} />;
 }
 
 function ChoicesParts({ label, effect, onChange }: PartsProps<Of<'show' | 'hide' | 'require'>>) {
@@ -145,14 +147,14 @@ function WeightParts({ effect, onChange }: PartsProps<Of<'weight'>>) {
 }
 
 function DrawParts({ label, effect, onChange }: PartsProps<Of<'draw'>>) {
-  const { stock } = useEditing();
+  const { assembled } = useEditing();
   const { draw } = effect;
   const quantity = draw.kind === 'fixed' ? draw.quantity : '1';
   return (
     <>
       <TypedInput aria-label={`${label}: quantity`} {...box} w="72px" textAlign="end" inputMode="decimal" value={quantity} onChange={(text) => onChange({ ...effect, draw: { kind: 'fixed', stock: draw.stock, quantity: text.trim(), pieces: 1 } })} />
       <Text pt="1">of</Text>
-      <SelectField small hideLabel label={`${label}: stock item`} width="200px" value={draw.stock} alternatives={[{ value: '', label: 'none yet' }, ...stock.map(({ key, title }) => ({ value: key, label: title }))]} onChange={(key) => onChange({ ...effect, draw: { kind: 'fixed', stock: key, quantity, pieces: 1 } })} />
+      <StockPick small hideLabel label={`${label}: stock item`} width="220px" name={assembled.title} picked={draw.stock} onPick={(key) => onChange({ ...effect, draw: { kind: 'fixed', stock: key, quantity, pieces: 1 } })} />
     </>
   );
 }

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { readRows } from './pasted-rows';
 
 const columns = [
-  [{ value: 'flat', label: 'Flat' }, { value: 'gabled', label: 'Gabled' }],
-  [{ value: 'tin', label: 'Tin, grey' }],
+  { title: 'Roof', options: [{ value: 'flat', label: 'Flat' }, { value: 'gabled', label: 'Gabled' }] },
+  { title: 'Cover', options: [{ value: 'tin', label: 'Tin, grey' }] },
 ];
 const read = (text: string) => {
   const { rows, fault } = readRows(text, columns);
@@ -13,6 +13,11 @@ const read = (text: string) => {
 describe('rows pasted from a spreadsheet', () => {
   it('are read by names or inside names, apart by tabs or semicolons', () => {
     expect(read('Flat\tTin, grey\r\n\ngabled; any\nFLAT;')).toEqual([['flat', 'tin'], ['gabled', ''], ['flat', '']]);
+  });
+
+  it('follow the order of the headings, where the first line has them', () => {
+    expect(read('cover\tRoof\nTin, grey\tFlat\n;gabled')).toEqual([['flat', 'tin'], ['gabled', '']]);
+    expect(read('Roof;Roof\nFlat;Tin, grey')).toContain('“Roof” is not one of');
   });
 
   it.each([

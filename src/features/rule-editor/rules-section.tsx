@@ -11,7 +11,7 @@ import { Section } from '@/features/editor-kit/section';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { EmptyPlace, Slip } from '@/ui/text';
-import { asks, usualTest } from './choosing';
+import { asks, firstTest } from './choosing';
 import { ConditionField } from './condition-field';
 import { EffectField } from './effect-field';
 import { effectsHere } from './effect-parts';
@@ -23,8 +23,7 @@ export function RulesSection({ shown }: { shown: ResolutionJson['rules'] }) {
   const [open, setOpen] = useState<string | null>(null);
   const add = () => {
     const key = freeKey('rule', product.rules.map((rule) => rule.key), 'rule');
-    const first = assembled.choices.find(asks);
-    change('add rule', (draft) => void draft.rules.push({ key, title: '', on: true, when: first ? { kind: 'all', of: [usualTest(first)] } : null, then: [{ kind: 'show', choices: [] }] }));
+    change('add rule', (draft) => void draft.rules.push({ key, title: '', on: true, when: assembled.choices.some(asks) ? { kind: 'all', of: [firstTest(assembled.choices)] } : null, then: [{ kind: 'show', choices: [] }] }));
     setOpen(key);
   };
   const addButton = (

@@ -2,7 +2,8 @@
 
 import { chakra, HStack, Text } from '@chakra-ui/react';
 import { X } from 'lucide-react';
-import { type Alternative, SelectField } from '@/ui/field';
+import { type Alternative } from '@/ui/field';
+import { SearchField } from '@/ui/search-field';
 
 interface Props {
   label: string;
@@ -34,15 +35,7 @@ export function SeveralPicks({ label, picked, alternatives, joined, least = 0, o
         </HStack>
       ))}
       {free.length > 0 && (
-        <SelectField
-          small
-          hideLabel
-          label={`${label}: add`}
-          width="136px"
-          value=""
-          alternatives={[{ value: '', label: picked.length === 0 ? 'pick …' : `${joined} …` }, ...free]}
-          onChange={(value) => value !== '' && onChange([...picked, value])}
-        />
+        <SearchField small hideLabel label={`${label}: add`} width="150px" placeholder={picked.length === 0 ? 'pick …' : `${joined} …`} findings={free.map(({ value, label: words }) => ({ value, label: words, hint: '' }))} onPick={(value) => onChange([...picked, value])} />
       )}
     </HStack>
   );

@@ -63,7 +63,7 @@ function TableEditor({ table, index }: { table: CompatibilityTable; index: numbe
       draft.choices = choices;
     });
   const paste = () => {
-    const { rows, fault } = readRows(pasted ?? '', table.choices.map((key) => optionAlternatives(assembled.choices, key)));
+    const { rows, fault } = readRows(pasted ?? '', table.choices.map((key, column) => ({ title: titles[column] ?? key, options: optionAlternatives(assembled.choices, key) })));
     setPasteFault(fault);
     if (!rows) return;
     edit('paste', (draft) => void draft.rows.push(...rows));

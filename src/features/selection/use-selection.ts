@@ -33,6 +33,8 @@ export interface KnownStock {
 export interface StockView extends KnownStock {
   readonly available: string;
   readonly onHand?: string;
+  /** put away: offered nowhere any more */
+  readonly archived?: boolean;
 }
 
 /** Puts together what compiling needs from what the server sent. */

@@ -40,6 +40,11 @@ export function ProductHead({ product, selection: { resolution, program } }: { p
           </Text>
         )}
       </HStack>
+      {product.notCounted === 'madeToOrder' && (
+        <Text fontSize="sm" color="fg.muted" mt="1">
+          Made to order
+        </Text>
+      )}
     </Box>
   );
 }

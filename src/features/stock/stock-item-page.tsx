@@ -15,6 +15,7 @@ import { When } from '@/ui/when';
 import { LotRuleForm } from './lot-rule-form';
 import { LotsTable } from './lots-table';
 import { OnItsWay } from './on-its-way';
+import { StockItemForm } from './stock-item-form';
 import { StockEntryForm } from './stock-entry-form';
 
 const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
@@ -36,7 +37,7 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
   ] as const;
   return (
     <Box p={{ base: '4', lg: '7' }} maxW="1200px">
-      <PageHead title={item.title} lead={`Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}>
+      <PageHead title={item.title} lead={`${item.archived ? 'Archived: offered nowhere any more. ' : ''}Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}>
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/stock">All stock</NextLink>
         </Button>
@@ -68,6 +69,7 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
           <StockEntryForm item={item} lots={lots} />
           <OnItsWay item={item} expected={expected} />
           <LotRuleForm item={item} />
+          <StockItemForm key={`${item.title} ${item.unit} ${item.backorder}`} item={item} hasMoved={movements.length > 0} />
         </Stack>
       </Grid>
     </Box>

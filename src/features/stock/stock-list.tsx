@@ -1,16 +1,17 @@
 'use client';
 
-import { Box, Button, Link } from '@chakra-ui/react';
+import { Box, Button, HStack, Link } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { counted, quantityWords } from '@/core/words';
 import { type StockFigures } from '@/services/stock/figures';
 import { DataTable } from '@/ui/data-table';
 import { TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
+import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
 import { LOT_WORDS } from './lot-rule-form';
 import { NewStockItemDialog } from './new-stock-item-dialog';
@@ -49,7 +50,7 @@ const columns: ColumnDef<StockFigures>[] = [
     header: '',
     enableSorting: false,
     accessorFn: ({ available }) => (Number(available) <= 0 ? 'out' : ''),
-    cell: ({ row: { original } }) => (Number(original.available) <= 0 ? <Slip tone="brick">Out</Slip> : null),
+    cell: ({ row: { original } }) => original.archived ? <Slip>Archived</Slip> : (Number(original.available) <= 0 ? <Slip tone="brick">Out</Slip> : null),
   },
 ];
 
@@ -58,6 +59,9 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
   const router = useRouter();
   const [search, setSearch] = useState('');
   const [adding, setAdding] = useState(false);
+  const [withArchived, setWithArchived] = useState(false);
+  const archived = rows.filter((row) => row.archived).length;
+  const shown = useMemo(() => (withArchived ? rows : rows.filter((row) => !row.archived)), [rows, withArchived]);
   const start = (
     <Button onClick={() => setAdding(true)}>
       <Plus size={16} aria-hidden /> New stock item
@@ -71,10 +75,13 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
         </Button>
         {start}
       </PageHead>
-      <TypedInput type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={setSearch} maxW="360px" mb="4" />
+      <HStack gap="5" mb="4">
+        <TypedInput type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={setSearch} maxW="360px" />
+        {archived > 0 && <Tick label={`Archived too (${archived})`} checked={withArchived} onChange={setWithArchived} />}
+      </HStack>
       <DataTable
         label="Stock"
-        rows={rows}
+        rows={shown}
         columns={columns}
         rowKey={({ key }) => key}
         search={search}

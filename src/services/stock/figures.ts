@@ -17,6 +17,8 @@ export interface StockFigures {
   readonly available: string;
   /** how it lies in lots, with what is free of each; null where any quantity can be taken */
   readonly lying: LyingInLots | null;
+  /** put away: offered nowhere any more */
+  readonly archived: boolean;
 }
 
 /**
@@ -29,7 +31,7 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
   const all = queries.select().from(stockItems);
   const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
-  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom }) => ({
+  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom, archived }) => ({
     lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
     key,
     title,
@@ -37,6 +39,7 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
     onHand,
     reserved,
     backorder,
+    archived,
     available: availableToPromise({
       onHand: Exact.from(onHand),
       reserved: Exact.from(reserved),

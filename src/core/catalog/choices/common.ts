@@ -40,7 +40,18 @@ export const placedFields = {
 };
 
 /** What every choice has, of whatever kind. */
-export const choiceFields = { ...placedFields, required: z.boolean().default(true) };
+export const choiceFields = {
+  ...placedFields,
+  required: z.boolean().default(true),
+  sameSku: z.boolean().default(false).describe('whether answers that differ here alone are meant to share an SKU'),
+};
+
+/** Why something is not counted in stock, though it is sold. */
+export const reasonsNotCounted = ['madeToOrder', 'service'] as const;
+
+export const notCountedField = z.enum(reasonsNotCounted).nullable().default(null).describe('why it takes nothing from stock, where that is meant: it is made to order, or is a service');
+
+export type NotCounted = (typeof reasonsNotCounted)[number];
 
 export const effectFields = {
   amount: amountSchema.nullable().default(null),

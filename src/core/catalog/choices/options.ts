@@ -4,7 +4,7 @@ import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
 import { propertySchema } from '../properties';
 import { type Candidates, type CandidateScope, countCandidates } from './candidates';
-import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
+import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, notCountedField, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
 
 /** A colour as the open format writes it. */
@@ -32,6 +32,7 @@ export const optionSchema = z.strictObject({
     .enum(['unavailable', 'hidden', 'orderable'])
     .default('unavailable')
     .describe('what happens when what it draws is out of stock: shown with the reason, left out, or taken with a lead time'),
+  notCounted: notCountedField,
   leadDays: z.int().min(1).max(730).nullable().default(null).describe('days it takes when it is ordered beyond stock'),
 }).meta({ id: 'option' });
 
@@ -178,6 +179,7 @@ export function unseenOption({ key, face, properties, colours, swatch, texture }
     properties,
     groups: [others],
     whenOut: 'unavailable',
+    notCounted: null,
     leadDays: null,
   };
 }

@@ -5,7 +5,7 @@ import { ChevronDown, ChevronRight, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { MOST_OF_A_PART, type Part } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
-import { Tick } from '@/features/editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { useWholeText } from '@/features/editor-kit/use-whole-text';
 import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';

@@ -7,7 +7,7 @@ import { freeKey, partSchema } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { moveEntry, Sortable } from '@/ui/sortable';
-import { Tick } from '@/features/editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { SearchField } from '@/ui/search-field';
 import { EmptyPlace } from '@/ui/text';
 import { likelyProducts, takenKeys } from '@/features/editor-kit/likely-products';

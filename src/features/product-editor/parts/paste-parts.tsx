@@ -22,7 +22,7 @@ export function PasteParts({ open, onClose }: { open: boolean; onClose: () => vo
     <PasteDialog
       open={open}
       title="Paste a parts list"
-      help="A line each: SKU and quantity, copied from a spreadsheet or parted by semicolons or commas. Without a quantity it is one."
+      help="A line each: SKU and quantity, copied from a spreadsheet or parted by semicolons or commas. Without a quantity it is one. A first line of headings says another order."
       label="Parts list"
       placeholder={'SMOK; 1\nFRAME; 10'}
       read={read}

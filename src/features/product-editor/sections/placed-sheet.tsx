@@ -12,7 +12,7 @@ import { copyOfChoice } from '@/features/choice-editor/new-choice';
 import { AmountField } from '@/features/editor-kit/amount-field';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
-import { Tick } from '@/features/editor-kit/tick';
+import { Tick } from '@/ui/tick';
 import { send } from '@/features/shared/api';
 import { findingSchema } from '@/features/shared/findings';
 import { SelectField } from '@/ui/field';

@@ -1,10 +1,13 @@
 'use client';
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
-import { isStocked } from '@/core/catalog';
+import { isStocked, type NotCounted, reasonsNotCounted } from '@/core/catalog';
 import { DrawsField } from '@/features/editor-kit/draws-field';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
+import { SelectField } from '@/ui/field';
+
+const NOT_COUNTED: Readonly<Record<NotCounted, string>> = { madeToOrder: 'not at all: it is made to order', service: 'not at all: it is a service' };
 
 /** What every one of the product takes from stock, whatever is chosen. */
 export function StockSection() {
@@ -16,13 +19,22 @@ export function StockSection() {
         <Text fontWeight="600" mb="2">
           Every one, whatever is chosen
         </Text>
-        <DrawsField label="Product" draws={product.draws} path={['draws']} onChange={(draws) => change('draws', (draft) => void (draft.draws = draws))} />
+        <DrawsField label="Product" name={product.title} draws={product.draws} path={['draws']} onChange={(draws) => change('draws', (draft) => void (draft.draws = draws))} />
         {drawsFault && (
           <Text color="brick.fg" mt="2">
             {drawsFault}
           </Text>
         )}
       </Box>
+      {product.draws.length === 0 && (
+        <SelectField
+          label="It is counted"
+          width="360px"
+          value={product.notCounted ?? ''}
+          alternatives={[{ value: '', label: 'in the store room' }, ...reasonsNotCounted.map((value) => ({ value, label: NOT_COUNTED[value] }))]}
+          onChange={(value) => change('not counted', (draft) => void (draft.notCounted = reasonsNotCounted.find((reason) => reason === value) ?? null))}
+        />
+      )}
       {assembled.choices.some(isStocked) ? (
         <HStack gap="3">
           <Text>Each variant takes its own stock item.</Text>

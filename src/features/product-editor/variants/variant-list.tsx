@@ -10,10 +10,11 @@ import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { PictureField } from '@/features/editor-kit/picture-field';
-import { Tick } from '@/features/editor-kit/tick';
+import { Tick } from '@/ui/tick';
+import { StockPick } from '@/features/editor-kit/stock-pick';
 import { WeightField } from '@/features/editor-kit/weight-field';
 import { FaultLine } from '@/ui/fault-line';
-import { SelectField, TextField, TypedInput } from '@/ui/field';
+import { TextField, TypedInput } from '@/ui/field';
 import { combinationTitle } from './combinations';
 import { figurePlaceholder, setFigure } from './figures';
 
@@ -53,7 +54,7 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
           )}
         </Text>
         <Box w="190px">
-          <SelectField small label={`Stock item of ${title}`} hideLabel value={variant.stock ?? ''} alternatives={[{ value: '', label: 'no stock item yet' }, ...stock.map(({ key, title: name }) => ({ value: key, label: name }))]} onChange={(key) => edit('stock', (draft) => void (draft.stock = orNull(key)))} />
+          <StockPick small label={`Stock item of ${title}`} hideLabel name={`${product.title}, ${title}`} picked={variant.stock ?? ''} onPick={(key) => edit('stock', (draft) => void (draft.stock = orNull(key)))} />
         </Box>
         <Text fontSize="xs" color="fg.muted" w="84px" textAlign="end">
           {item && unit ? `${formatQuantity({ value: Exact.from(item.available), unit })} left` : ''}

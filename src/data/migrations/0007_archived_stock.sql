@@ -1,0 +1,1 @@
+ALTER TABLE `stock_items` ADD `archived` integer DEFAULT false NOT NULL;

@@ -1,0 +1,74 @@
+'use client';
+
+import { Box, Button, Heading, HStack, Stack } from '@chakra-ui/react';
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useState } from 'react';
+import { anything, send, wordsOf } from '@/features/shared/api';
+import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { type StockFigures } from '@/services/stock/figures';
+import { FaultLine } from '@/ui/fault-line';
+import { SelectField, TextField } from '@/ui/field';
+import { sayDone } from '@/ui/toasts';
+
+const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
+
+/** What a stock item is called and counted in, how much may be promised beyond it, and how it is put away. */
+export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved: boolean }) {
+  const router = useRouter();
+  const [title, setTitle] = useState(item.title);
+  const [unit, setUnit] = useState(item.unit);
+  const [backorder, setBackorder] = useState(item.backorder === '0' ? '' : item.backorder);
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const address = `/api/manage/stock/${item.key}`;
+  const attempt = async (work: () => Promise<unknown>, done: string) => {
+    setBusy(true);
+    setFault(undefined);
+    try {
+      await work();
+      sayDone(done);
+      router.refresh();
+    } catch (error) {
+      setFault(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const save = (event: FormEvent) => {
+    event.preventDefault();
+    if (title.trim() === '') setFault('Give the stock item a name.');
+    else void attempt(() => send('PATCH', address, { title, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), 'Changed');
+  };
+  const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
+  const remove = () =>
+    void attempt(async () => {
+      await send('DELETE', address, undefined, anything);
+      router.push('/manage/stock');
+    }, `${item.title} is deleted`);
+  return (
+    <Box as="section" aria-label="About it" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">
+      <Heading as="h2" size="lg" mb="3">
+        About it
+      </Heading>
+      <form onSubmit={save}>
+        <Stack gap="4">
+          <TextField label="Name" value={title} maxLength={160} onChange={setTitle} />
+          {!hasMoved && !item.lying && <SelectField label="Counted in" value={unit} alternatives={UNITS} help="It can be mended until something has moved." onChange={setUnit} />}
+          {!item.lying && <TextField label="May be promised beyond" value={backorder} placeholder="nothing" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />}
+          <FaultLine role="alert">{fault}</FaultLine>
+          <HStack gap="2" wrap="wrap">
+            <Button type="submit" variant="outline" loading={busy}>
+              Save
+            </Button>
+            <Button variant="ghost" colorPalette="ink" disabled={busy} onClick={archive}>
+              {item.archived ? 'Offer it again' : 'Archive'}
+            </Button>
+            <Button variant="ghost" colorPalette="brick" disabled={busy} onClick={remove}>
+              Delete
+            </Button>
+          </HStack>
+        </Stack>
+      </form>
+    </Box>
+  );
+}

@@ -1,0 +1,72 @@
+import { eq, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import { keySchema, referencesOf } from '../../core/catalog';
+import { Exact } from '../../core/number';
+import { unitByCode } from '../../core/quantity';
+import { type Queries } from '../../data/database';
+import { expectedReceipts, products, sheets, stockItems, stockLots, stockMovements } from '../../data/schema';
+import { whereUsed } from '../catalog/where-used';
+import { type Services } from '../context';
+import { Refusal } from '../refusal';
+import { readFigure } from '../stock/stock-figure';
+import { requireItem } from './item';
+
+/** What of a stock item can be said otherwise; what is absent stays. */
+export const stockItemChangeSchema = z.strictObject({
+  title: z.string().trim().min(1, 'Give the stock item a name.').max(160).optional(),
+  unit: z.string().max(20).optional(),
+  backorder: z.string().max(60).optional(),
+  archived: z.boolean().optional(),
+});
+
+export type StockItemChange = z.infer<typeof stockItemChangeSchema>;
+
+/**
+ * Says something of a stock item otherwise. Its unit can be mended while nothing has moved; afterwards every figure in
+ * the ledger is in that unit.
+ *
+ * @throws Refusal 404, 409 when the unit is settled or the item lies in lots, 422 when a figure or unit can't be read
+ */
+export async function changeStockItem({ database }: Services, key: string, said: StockItemChange): Promise<void> {
+  const change = stockItemChangeSchema.parse(said);
+  await database.write(async (transaction) => {
+    const item = await requireItem(transaction, key);
+    const unit = change.unit ?? item.unit;
+    if (!unitByCode(unit)) throw new Refusal(422, 'unknownUnit', `“${unit}” is not a unit we know.`);
+    if (unit !== item.unit) {
+      const moved = await transaction.select({ id: stockMovements.id }).from(stockMovements).where(eq(stockMovements.itemId, item.id)).limit(1);
+      if (moved.length > 0) throw new Refusal(409, 'unitSettled', `${item.title} has been moved in its unit, and its ledger is written in it. Count what it should be as a new stock item.`);
+      if (item.cutFrom) throw new Refusal(409, 'unitOfLots', `${item.title} lies in lots, which are measured in its unit.`);
+    }
+    const backorder = change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
+    if (item.cutFrom && Exact.from(backorder).sign() > 0) throw new Refusal(409, 'lotsPromised', `${item.title} lies in lots: nothing can be promised beyond what is there.`);
+    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, archived: change.archived ?? item.archived }).where(eq(stockItems.id, item.id));
+  });
+}
+
+/**
+ * Deletes a stock item that nothing refers to: no product, no sheet, no order. What was entered of it goes with it.
+ *
+ * @throws Refusal 404, 409 with what still refers to it
+ */
+export async function deleteStockItem(context: Services, key: string): Promise<void> {
+  keySchema.parse(key);
+  await context.database.write(async (transaction) => {
+    const item = await requireItem(transaction, key);
+    const users = [...new Set([...(await whereUsed(context, 'stock', key)).map(({ title }) => title), ...(await draftsTaking(transaction, key))])];
+    const [first] = users;
+    if (first !== undefined) throw new Refusal(409, 'stillUsed', `${first}${users.length > 1 ? ` and ${users.length - 1} more` : ''} still ${users.length > 1 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`);
+    const movements = await transaction.select({ orderId: stockMovements.orderId }).from(stockMovements).where(eq(stockMovements.itemId, item.id));
+    if (movements.some(({ orderId }) => orderId !== null)) throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
+    for (const table of [stockMovements, expectedReceipts, stockLots]) await transaction.delete(table).where(eq(table.itemId, item.id));
+    await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
+  });
+}
+
+/** Titles of the products and sheets that take a stock item in what is not published yet. */
+async function draftsTaking(queries: Queries, key: string): Promise<string[]> {
+  const named = JSON.stringify(key);
+  const ofProducts = await queries.select({ draft: products.draft }).from(products).where(sql`instr(${products.draft}, ${named}) > 0`);
+  const ofSheets = await queries.select({ draft: sheets.draft }).from(sheets).where(sql`instr(${sheets.draft}, ${named}) > 0`);
+  return [...ofProducts, ...ofSheets].flatMap(({ draft }) => (referencesOf(draft).stock.has(key) ? draft.title : []));
+}
