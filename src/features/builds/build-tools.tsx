@@ -2,7 +2,7 @@
 
 import { Box, Button, chakra, HStack, Table, Text } from '@chakra-ui/react';
 import { Columns3, Link2, Pin } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { type Prepared, type Product } from '@/core/catalog';
 import { resolutionJson } from '@/core/exchange';
 import { formatMoney } from '@/core/money';
@@ -12,8 +12,8 @@ import { stockView } from '@/core/stock';
 import { selectionOf } from '@/features/selection/given-parts';
 import { type KnownStock, quantityFrom, type SelectionState } from '@/features/selection/use-selection';
 import { AppDialog } from '@/ui/dialog';
-import { sayDone, sayFailed } from '@/ui/toasts';
-import { buildLink, builtBy } from './build-link';
+import { sayDone } from '@/ui/toasts';
+import { buildLink } from './build-link';
 import { comparedRows } from './compared';
 
 /** So many builds stand side by side. */
@@ -23,19 +23,6 @@ interface Props {
   product: Product;
   selection: SelectionState;
   stock: readonly KnownStock[];
-}
-
-/** Opens what a link has chosen, once the page is there. */
-export function useLinkedBuild({ take }: Pick<SelectionState, 'take'>): void {
-  const done = useRef(false);
-  useEffect(() => {
-    if (done.current) return;
-    done.current = true;
-    const built = builtBy(window.location.hash);
-    if (built) take(built);
-    // Messages have a place of their own, which is not there before the page is.
-    else if (built === undefined) window.setTimeout(() => sayFailed('This link can’t be read', 'It may have been cut off. The page begins with nothing chosen.'), 500);
-  }, [take]);
 }
 
 /** Whole builds to start from, a link to this one, and others beside it. */

@@ -1,18 +1,21 @@
+import dynamic from 'next/dynamic';
 import { type ComponentType } from 'react';
 import { type Choice, type ChoiceKind, type Note } from '@/core/catalog';
-import { AddOnControl } from './add-on-control';
 import { AgreementControl } from './agreement-control';
 import { type ControlProps } from './control';
 import { DateControl } from './date-control';
-import { FileControl } from './file-control';
-import { LetteringControl } from './lettering-control';
 import { ListControl } from './list-control';
 import { NoteView } from './note';
 import { SeveralControl } from './several-control';
-import { SlotControl } from './slot-control';
 import { SwatchControl } from './swatch-control';
 import { LongTextControl, MeasureControl, NumberControl, TextControl } from './typed-controls';
 import { YesNoControl } from './yes-no-control';
+
+// What few products ask, and what is large, comes with the products that do.
+const SlotControl = dynamic(() => import('./slot-control').then((control) => control.SlotControl));
+const FileControl = dynamic(() => import('./file-control').then((control) => control.FileControl));
+const LetteringControl = dynamic(() => import('./lettering-control').then((control) => control.LetteringControl));
+const AddOnControl = dynamic(() => import('./add-on-control').then((control) => control.AddOnControl));
 
 interface KindOfControl<C extends Choice> {
   readonly Control: ComponentType<ControlProps<C>>;

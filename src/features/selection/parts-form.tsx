@@ -3,7 +3,6 @@
 import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
 import { useId } from 'react';
 import { type ComponentProgram } from '@/core/compile';
-import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { plainPrice } from '@/core/run';
 import { Money } from '@/ui/text';
@@ -162,10 +161,4 @@ export function PartChoices({ component, candidate, shown, holder, name, showMis
       )}
     </>
   );
-}
-
-/** What a kit saves, as people say it; empty where it saves nothing. */
-export function savingWords({ wasPrice, unitPrice, currency }: { readonly wasPrice: string | null; readonly unitPrice: string | null; readonly currency: string }): string {
-  if (wasPrice === null || unitPrice === null) return '';
-  return `saves ${formatMoney(Exact.from(wasPrice).minus(Exact.from(unitPrice)), currency)}`;
 }

@@ -1,10 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { type Choice } from '@/core/catalog';
 import { type EntryFormProps, EntryFormProvider } from './entry-form';
 import { type PartsHolder } from './given-parts';
-import { PartChoices, PartsForm } from './parts-form';
 import { SelectionForm, type SelectionFormProps } from './selection-form';
+
+// Only what is put together has parts.
+const PartChoices = dynamic(() => import('./parts-form').then((form) => form.PartChoices));
+const PartsForm = dynamic(() => import('./parts-form').then((form) => form.PartsForm));
 
 const entryForm = (props: EntryFormProps) => <PartChoices key={`${props.name} ${props.candidate.product}`} {...props} />;
 
@@ -26,7 +30,7 @@ interface Props extends Pick<SelectionFormProps, 'name' | 'showMissing'> {
 export function ProductForm({ choices, selection, name, showMissing }: Props) {
   return (
     <EntryFormProvider value={entryForm}>
-      <PartsForm holder={selection} name={name} showMissing={showMissing} />
+      {selection.program.kit && <PartsForm holder={selection} name={name} showMissing={showMissing} />}
       <SelectionForm choices={choices} page={selection.page} answers={selection.answers} name={name} showMissing={showMissing} onAnswer={selection.answer} />
     </EntryFormProvider>
   );

@@ -3,7 +3,6 @@
 import { Button, chakra, HStack, Input, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { anything, send, wordsOf } from '@/features/shared/api';
 import { FaultLine } from '@/ui/fault-line';
 
 /** Where a customer types the code of a group, or leaves it. */
@@ -13,6 +12,8 @@ export function GroupCode({ group }: { group: string | null }) {
   const [fault, setFault] = useState<string>();
   const enter = async (given: string) => {
     setFault(undefined);
+    // On every page of the shop, and seldom used: what sends it comes with the first use.
+    const { anything, send, wordsOf } = await import('@/features/shared/api');
     try {
       await send('POST', '/api/shop/group', { code: given }, anything);
       setCode('');

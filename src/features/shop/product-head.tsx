@@ -1,13 +1,12 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
-import { priceWords } from '@/core/words';
-import { savingWords } from '@/features/selection/parts-form';
+import { savingWords } from '@/features/selection/saving-words';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 
 /** What a product is called, and what it costs as it is chosen now. */
-export function ProductHead({ product, selection: { resolution, program } }: { product: Product; selection: Pick<SelectionState, 'resolution' | 'program'> }) {
+export function ProductHead({ product, price, selection: { resolution, program } }: { product: Product; price: string | null; selection: Pick<SelectionState, 'resolution' | 'program'> }) {
   // While a slot that must be filled is empty, what is there costs so much, and the whole does not.
   const isPartOnly = program.kit?.slots.some(({ component }) => resolution.problems.some(({ where, code }) => code === 'answerMissing' && where === whereText(atChoice(component.key)))) ?? false;
   return (
@@ -36,7 +35,7 @@ export function ProductHead({ product, selection: { resolution, program } }: { p
           </>
         ) : (
           <Text fontSize="2xl" fontWeight="700">
-            {priceWords(program)}
+            {price}
           </Text>
         )}
       </HStack>

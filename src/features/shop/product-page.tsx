@@ -1,13 +1,14 @@
 'use client';
 
 import { Box, chakra, Grid, HStack, Stack, Text } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
-import { BuildTools, useLinkedBuild } from '@/features/builds/build-tools';
+import { useLinkedBuild } from '@/features/builds/use-linked-build';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProductForm } from '@/features/selection/product-form';
 import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
@@ -20,6 +21,8 @@ import { WorkingBox } from './working-box';
 
 interface Props {
   product: Product;
+  /** what it costs, in words, before anything is chosen */
+  price: string | null;
   surroundings: PortableSurroundings;
   today: string;
   group: string | null;
@@ -29,10 +32,12 @@ interface Props {
 const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
 
 const resolvedSchema = z.object({ problems: z.array(z.object({ where: z.string(), code: z.string(), message: z.string(), remedy: z.string().optional(), nearest: z.array(z.string()).optional() })) });
+// Only what is put together has these.
+const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((tools) => tools.BuildTools));
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, surroundings: portable, today, group, stock }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -69,7 +74,7 @@ export function ProductPage({ product, surroundings: portable, today, group, sto
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
-          <ProductHead product={product} selection={selection} />
+          <ProductHead product={product} price={price} selection={selection} />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
           <WorkingBox resolution={resolution} />

@@ -9,6 +9,7 @@ import { moneyDigits } from '../../core/money';
 import { type QuantityRule } from '../../core/ordering';
 import { isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
+import { priceWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readStock } from '../stock/figures';
 import { groupOf, readBasket, waitingOrder } from './basket';
@@ -90,6 +91,8 @@ export async function listFeed(context: Services): Promise<{ shop: string; entri
 /** What the product page opens with: what a customer may know of the product, and of the stock it takes from. */
 export interface ShopProductView {
   readonly product: Product;
+  /** what it costs, in words, before anything is chosen: found out here, so that a page need not know how */
+  readonly price: string | null;
   readonly surroundings: PortableSurroundings;
   readonly today: string;
   readonly group: string | null;
@@ -110,6 +113,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const drawn = stockOf(program, { today, group: view.group });
     return {
       product: view.product,
+      price: priceWords(program),
       surroundings: packSurroundings(view.surroundings),
       today,
       group: view.group,
