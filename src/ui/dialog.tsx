@@ -11,12 +11,14 @@ interface Props {
   children: ReactNode;
   footer?: ReactNode;
   size?: 'sm' | 'md' | 'lg' | 'xl';
+  /** where the focus goes when it is closed; null for where it was before */
+  focusAfter?: () => HTMLElement | null;
 }
 
 /** The one dialog. */
-export function AppDialog({ title, open, onClose, children, footer, size = 'md' }: Props) {
+export function AppDialog({ title, open, onClose, children, footer, size = 'md', focusAfter }: Props) {
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined} size={size} lazyMount unmountOnExit>
+    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined} size={size} finalFocusEl={focusAfter} lazyMount unmountOnExit>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

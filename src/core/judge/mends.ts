@@ -1,4 +1,4 @@
-import { type Choice, type Product } from '../catalog';
+import { type Choice, type Product, skuFrom } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
@@ -81,8 +81,6 @@ function plainDecimal(given: string): string | null {
   const text = whole !== undefined ? `${whole}.${part ?? ''}` : bare;
   return Exact.parse(text) && text !== given ? text : null;
 }
-
-const skuFrom = (words: string) => (words.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z0-9]+/g) ?? []).join('-').slice(0, 40);
 
 function requiring(path: Path, choice: Choice): readonly Mend[] {
   return [{

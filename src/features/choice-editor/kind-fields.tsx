@@ -105,6 +105,7 @@ export function NumberLimits({ choice, index, edit }: KindProps<'number' | 'meas
             value={choice[field] ?? ''}
             fault={faults[field]}
             inputMode="decimal"
+            data-begin-here={field === 'min' ? true : undefined}
             placeholder={limits[field] ?? (field === 'default' ? 'empty' : 'none')}
             onChange={(value) =>
               edit(field, (draft) => {

@@ -2,13 +2,15 @@
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { ClipboardPaste, Plus } from 'lucide-react';
-import { type FormEvent, useState } from 'react';
-import { freeKey, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { type ClipboardEvent, type FormEvent, useState } from 'react';
+import { freeKey, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { readOptionList } from '@/core/exchange';
 import { counted } from '@/core/words';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { newOption } from './new-choice';
+import { OptionPictures } from './option-pictures';
 import { OptionRow } from './option-row';
 import { PasteOptions } from './paste-options';
 import { SelectedOptions } from './selected-options';
@@ -25,7 +27,7 @@ interface Props {
 export function OptionsEditor({ choice, index, edit }: Props) {
   const { surroundings } = useEditing();
   const [title, setTitle] = useState('');
-  const [pasting, setPasting] = useState(false);
+  const [pasting, setPasting] = useState<string | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const here = new Set(choice.options.flatMap(({ key }) => (selected.has(key) ? key : [])));
   const toggle = (key: string, on: boolean) => setSelected((current) => new Set(on ? [...current, key] : [...current].filter((other) => other !== key)));
@@ -38,6 +40,16 @@ export function OptionsEditor({ choice, index, edit }: Props) {
     edit(`add option ${name}`, (draft) => void draft.options.push(newOption(freeKey(name, draft.options.map(({ key }) => key), 'option'), name, { swatch })));
     setTitle('');
   };
+  const take = (options: readonly Option[]) => edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options));
+  // Several lines are a list: taken as they are where all of them can be read, and shown with what is wrong where not.
+  const pasteList = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData('text');
+    if (!/[\n\t]/.test(text.trim())) return;
+    event.preventDefault();
+    const lines = readOptionList(text, choice.options, surroundings.swatches.values());
+    if (lines.every(({ option }) => option !== null)) take(lines.flatMap(({ option }) => option ?? []));
+    else setPasting(text);
+  };
   return (
     <Box>
       <HStack justify="space-between" mb="2">
@@ -49,7 +61,7 @@ export function OptionsEditor({ choice, index, edit }: Props) {
             </Button>
           )}
         </HStack>
-        <Button size="xs" variant="outline" colorPalette="ink" onClick={() => setPasting(true)}>
+        <Button size="xs" variant="outline" colorPalette="ink" onClick={() => setPasting('')}>
           <ClipboardPaste size={14} aria-hidden /> Paste a list
         </Button>
       </HStack>
@@ -64,14 +76,15 @@ export function OptionsEditor({ choice, index, edit }: Props) {
       />
       <form onSubmit={add}>
         <HStack mt="2" gap="2">
-          <TypedInput aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} value={title} onChange={setTitle} />
+          <TypedInput aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} value={title} onChange={setTitle} onPaste={pasteList} data-begin-here autoFocus={choice.options.length === 0} />
           <Button type="submit" variant="outline" disabled={title.trim() === ''}>
             <Plus size={16} aria-hidden /> Add option
           </Button>
         </HStack>
       </form>
+      {choice.options.length > 0 && <OptionPictures choice={choice} edit={edit} />}
       <WithoutVariants choice={choice} />
-      <PasteOptions choice={choice} open={pasting} onClose={() => setPasting(false)} onTake={(options) => edit(`paste ${options.length} options`, (draft) => void draft.options.push(...options))} />
+      <PasteOptions choice={choice} text={pasting} onClose={() => setPasting(null)} onTake={take} />
     </Box>
   );
 }

@@ -11,7 +11,8 @@ import { PasteDialog } from '../editor-kit/paste-dialog';
 
 interface Props {
   choice: OptionsChoice;
-  open: boolean;
+  /** what is pasted to begin with; null while the dialog is closed */
+  text: string | null;
   onClose: () => void;
   onTake: (options: Option[]) => void;
 }
@@ -19,12 +20,13 @@ interface Props {
 const COLUMNS = [{ head: 'Title' }, { head: 'Amount', end: true }, { head: 'SKU part' }, { head: 'Colour' }];
 
 /** Options from a pasted list: title, amount, SKU part and colour. */
-export function PasteOptions({ choice, open, onClose, onTake }: Props) {
+export function PasteOptions({ choice, text, onClose, onTake }: Props) {
   const { surroundings, shop } = useEditing();
   const read = useCallback((text: string) => readOptionList(text, choice.options, surroundings.swatches.values()), [choice.options, surroundings.swatches]);
   return (
     <PasteDialog
-      open={open}
+      open={text !== null}
+      begin={text ?? ''}
       title="Paste a list of options"
       help="A line each: title, amount, SKU part, colour. Columns copied from a spreadsheet, or parted by semicolons or commas. An amount is 9.50, -2 or 12 %; a colour is #5b7a5e, rgb(…), lab(…) or the name of a swatch, and two or three with a slash between them: #5b7a5e / #eee. A first line of headings, such as SKU; Title; Amount, says another order."
       label="List of options"

@@ -15,6 +15,8 @@ interface PastedLine {
 
 interface Props<L extends PastedLine> {
   open: boolean;
+  /** what stands in it to begin with; absent for nothing */
+  begin?: string;
   title: string;
   help: string;
   /** what the field is for, for those who listen */
@@ -33,13 +35,14 @@ interface Props<L extends PastedLine> {
 }
 
 /** Takes a pasted list in, seen before it is taken: nothing enters until it is accepted, and what is wrong stays out. */
-export function PasteDialog<L extends PastedLine>({ open, title, help, label, placeholder, read, faultOf, columns, cells, noun, onClose, onTake }: Props<L>) {
-  const [text, setText] = useState('');
+export function PasteDialog<L extends PastedLine>({ open, begin = '', title, help, label, placeholder, read, faultOf, columns, cells, noun, onClose, onTake }: Props<L>) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? begin;
   const lines = useMemo(() => read(text), [read, text]);
   const right = lines.filter((line) => faultOf(line) === '');
   const wrong = lines.length - right.length;
   const close = () => {
-    setText('');
+    setTyped(null);
     onClose();
   };
   const take = () => {
@@ -72,7 +75,7 @@ export function PasteDialog<L extends PastedLine>({ open, title, help, label, pl
         <Text fontSize="sm" color="fg.muted">
           {help}
         </Text>
-        <Textarea aria-label={label} rows={6} fontFamily="mono" fontSize="sm" borderColor="border.emphasized" placeholder={placeholder} value={text} onChange={(event) => setText(event.target.value)} />
+        <Textarea aria-label={label} rows={6} fontFamily="mono" fontSize="sm" borderColor="border.emphasized" placeholder={placeholder} value={text} onChange={(event) => setTyped(event.target.value)} />
         {lines.length > 0 && (
           <ScrollRegion label="Preview" height="300px">
             <Table.Root size="sm" aria-label="What the lines mean">

@@ -3,11 +3,9 @@
 import { Box, Button, chakra, HStack, Image } from '@chakra-ui/react';
 import { ImagePlus, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { z } from 'zod';
-import { send, wordsOf } from '@/features/shared/api';
+import { wordsOf } from '@/features/shared/api';
 import { FaultLine } from '@/ui/fault-line';
-
-const uploadedSchema = z.object({ src: z.string() });
+import { uploadPicture } from './upload-picture';
 
 interface Props {
   label: string;
@@ -25,7 +23,7 @@ export function PictureField({ label, src, onChange }: Props) {
     setBusy(true);
     setFault(undefined);
     try {
-      onChange((await send('POST', '/api/manage/pictures', file, uploadedSchema)).src);
+      onChange(await uploadPicture(file));
     } catch (error) {
       setFault(wordsOf(error));
     }

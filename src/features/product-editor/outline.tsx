@@ -209,12 +209,15 @@ export function Outline({ current, published, checks }: { current: Place; publis
           </OutlineGroup>
         );
       })}
-      <AppDialog title="Add a choice" open={adding} onClose={() => setAdding(false)}>
+      <AppDialog title="Add a choice" open={adding} onClose={() => setAdding(false)} focusAfter={whereToBegin}>
         <AddChoice onAdded={() => setAdding(false)} />
       </AppDialog>
     </Stack>
   );
 }
+
+/** What is filled first of a choice that has just been added: hands stay on the keys. */
+const whereToBegin = () => document.querySelector<HTMLElement>('[data-begin-here]');
 
 const placeOfEntry = (entry: PageEntry): Place => (entry.kind === 'choice' ? `choice:${entry.choice.key}` : `sheet:${entry.sheetKey}`);
 

@@ -1,20 +1,29 @@
 'use client';
 
-import { Stack } from '@chakra-ui/react';
+import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { z } from 'zod';
+import { skuFrom } from '@/core/catalog';
+import { Exact } from '@/core/number';
+import { faultWords } from '@/core/words';
+import { orNull } from '@/features/editor-kit/or-null';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 
 const createdSchema = z.object({ id: z.number() });
 
-/** Asks for a name and opens the new product. */
-export function NewProductDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+/** Asks for a name, and for what else is known of it already, and opens the new product. */
+export function NewProductDialog({ open, onClose, categories }: { open: boolean; onClose: () => void; categories: readonly string[] }) {
   const router = useRouter();
   const [title, setTitle] = useState('');
-  const [sku, setSku] = useState('');
+  // Until somebody writes another, it follows the name.
+  const [ownSku, setOwnSku] = useState<string>();
+  const sku = ownSku ?? skuFrom(title);
+  const [price, setPrice] = useState('');
+  const [category, setCategory] = useState('');
+  const [priceFault, setPriceFault] = useState<string>();
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
 
@@ -23,9 +32,13 @@ export function NewProductDialog({ open, onClose }: { open: boolean; onClose: ()
       setFault('Give the product a name.');
       return;
     }
+    if (price.trim() !== '' && !Exact.parse(price.trim())) {
+      setPriceFault(faultWords({ code: 'notDecimal', given: price.trim() }));
+      return;
+    }
     setBusy(true);
     try {
-      const { id } = await send('POST', '/api/manage/products', { title, sku }, createdSchema);
+      const { id } = await send('POST', '/api/manage/products', { title, sku, price: orNull(price), category: orNull(category) }, createdSchema);
       router.push(`/manage/products/${id}`);
     } catch (error) {
       setFault(wordsOf(error));
@@ -41,7 +54,16 @@ export function NewProductDialog({ open, onClose }: { open: boolean; onClose: ()
       <form onSubmit={submit}>
         <Stack gap="4">
           <TextField label="Name" value={title} onChange={setTitle} fault={fault} maxLength={160} autoFocus help="What customers will see, such as Hive tool." />
-          <TextField label="SKU" value={sku} onChange={setSku} maxLength={60} fontFamily="mono" help="Can follow later." />
+          <SimpleGrid columns={2} gap="4">
+            <TextField label="SKU" value={sku} onChange={setOwnSku} maxLength={60} fontFamily="mono" />
+            <TextField label="Base price" value={price} onChange={setPrice} fault={priceFault} inputMode="decimal" placeholder="later" />
+          </SimpleGrid>
+          <TextField label="Category" value={category} onChange={setCategory} maxLength={80} placeholder="later" list="new-product-categories" />
+          <datalist id="new-product-categories">
+            {categories.map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
         </Stack>
         <button type="submit" hidden />
       </form>

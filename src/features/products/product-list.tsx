@@ -112,6 +112,7 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   const [adding, setAdding] = useState(false);
   const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+  const categories = useMemo(() => [...new Set(rows.flatMap(({ category }) => category ?? []))].sort(), [rows]);
   const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
   const start = (
     <Button onClick={() => setAdding(true)}>
@@ -168,6 +169,7 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
         }
       />
       <NewProductDialog
+        categories={categories}
         open={adding || params.has('new')}
         onClose={() => {
           setAdding(false);

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { type Services } from '../context';
 import { freeKey, type Product, productSchema } from '../../core/catalog';
+import { decimalText } from '../../core/number';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions } from '../../data/schema';
 import { Refusal } from '../refusal';
@@ -10,17 +11,19 @@ import { indexed, productLife } from './life';
 export const newProductSchema = z.strictObject({
   title: z.string().trim().min(1, 'Give the product a name.').max(160),
   sku: z.string().trim().max(60).default(''),
+  price: decimalText.nullable().default(null),
+  category: z.string().trim().max(80).nullable().default(null),
 });
 
 /**
- * Starts a product with nothing but a name.
+ * Starts a product with a name, and what else is known of it already.
  *
  * @returns its number
  */
 export async function createProduct({ database, now }: Services, input: z.input<typeof newProductSchema>): Promise<number> {
-  const { title, sku } = newProductSchema.parse(input);
+  const { title, sku, price, category } = newProductSchema.parse(input);
   return database.write(async (transaction) => {
-    const draft = productSchema.parse({ slug: await freeSlug(transaction, title), title, sku });
+    const draft = productSchema.parse({ slug: await freeSlug(transaction, title), title, sku, price, category: category || null });
     return insertProduct(transaction, draft, now());
   });
 }

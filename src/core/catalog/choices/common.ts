@@ -21,6 +21,11 @@ export type Weight = z.infer<typeof weightSchema>;
 /** A piece of a SKU: kept to what every label, scanner and spreadsheet takes. */
 export const SKU_PATTERN = /^[A-Za-z0-9][A-Za-z0-9._/-]{0,39}$/;
 
+/** A SKU made of words: `Smock, long` gives `SMOCK-LONG`; empty where they have no letters or digits. */
+export function skuFrom(words: string): string {
+  return (words.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z0-9]+/g) ?? []).join('-').slice(0, 40).replace(/-$/, '');
+}
+
 export const skuPart = z.string().max(40).nullable().default(null).describe('what it adds to the SKU');
 
 /** Which customers see it: those of these groups, or everybody where there are none. */

@@ -114,6 +114,7 @@ export {
   reasonsNotCounted,
   type Report,
   SKU_PATTERN,
+  skuFrom,
   UNSEEN,
   type UploadedFile,
   type Weight,

@@ -3,15 +3,13 @@
 import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
 import { ImagePlus, Trash2 } from 'lucide-react';
 import { type ChangeEvent, useRef, useState } from 'react';
-import { z } from 'zod';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { moveEntry, Sortable } from '@/ui/sortable';
-import { send, wordsOf } from '@/features/shared/api';
+import { uploadPicture } from '@/features/editor-kit/upload-picture';
+import { wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
-
-const uploadedSchema = z.object({ src: z.string() });
 
 /** The product's pictures; the first is the main one. */
 export function Pictures() {
@@ -27,7 +25,7 @@ export function Pictures() {
     setFault(undefined);
     for (const file of files) {
       try {
-        const { src } = await send('POST', '/api/manage/pictures', file, uploadedSchema);
+        const src = await uploadPicture(file);
         const alt = product.title;
         change(`picture ${src}`, (draft) => {
           if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt });

@@ -1,0 +1,116 @@
+'use client';
+
+import { Box, Button, chakra, HStack, IconButton, Image, Text, Wrap } from '@chakra-ui/react';
+import { ImagePlus, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { type OptionsChoice } from '@/core/catalog';
+import { counted } from '@/core/words';
+import { uploadPicture } from '@/features/editor-kit/upload-picture';
+import { wordsOf } from '@/features/shared/api';
+import { FaultLine } from '@/ui/fault-line';
+import { PickField } from '@/ui/search-field';
+import { sayDone } from '@/ui/toasts';
+import { type EditOptionsChoice } from './options';
+import { optionsByName } from './pictures-by-name';
+
+interface Unplaced {
+  readonly name: string;
+  readonly src: string;
+}
+
+/** Pictures of many options at once, dropped or chosen: they find their options by name, and the rest is told which it is of. */
+export function OptionPictures({ choice, edit }: { choice: OptionsChoice; edit: EditOptionsChoice }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [over, setOver] = useState(false);
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const [unplaced, setUnplaced] = useState<readonly Unplaced[]>([]);
+  const give = (placed: readonly { readonly key: string; readonly src: string }[]) =>
+    edit(`pictures of ${placed.map(({ key }) => key).join(' ')}`, (draft) => {
+      for (const { key, src } of placed) {
+        const option = draft.options.find((candidate) => candidate.key === key);
+        if (option) option.picture = src;
+      }
+    });
+  const take = async (files: readonly File[]) => {
+    if (files.length === 0) return;
+    setBusy(true);
+    setFaults([]);
+    const keys = optionsByName(files.map(({ name }) => name), choice.options);
+    const placed: { key: string; src: string }[] = [];
+    const rest: Unplaced[] = [];
+    const wrong: string[] = [];
+    for (const [position, file] of files.entries()) {
+      try {
+        const src = await uploadPicture(file);
+        const key = keys[position];
+        if (key) placed.push({ key, src });
+        else rest.push({ name: file.name, src });
+      } catch (error) {
+        wrong.push(`${file.name}: ${wordsOf(error)}`);
+      }
+    }
+    if (placed.length > 0) {
+      give(placed);
+      sayDone(`${counted(placed.length, 'picture')} found ${placed.length === 1 ? 'its option' : 'their options'}`);
+    }
+    setUnplaced((before) => [...before, ...rest]);
+    setFaults(wrong);
+    setBusy(false);
+  };
+  const place = (picture: Unplaced, key: string) => {
+    give([{ key, src: picture.src }]);
+    setUnplaced((all) => all.filter((other) => other !== picture));
+  };
+  const findings = choice.options.map(({ key, title, picture }) => ({ value: key, label: title, hint: picture === null ? '' : 'has one' }));
+  return (
+    <Box
+      mt="3"
+      p="2"
+      borderWidth="1px"
+      borderStyle="dashed"
+      borderColor={over ? 'copper.solid' : 'border'}
+      borderRadius="l2"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        void take([...event.dataTransfer.files]);
+      }}
+    >
+      <chakra.input ref={input} type="file" aria-label="Pictures of options" accept="image/png,image/jpeg,image/webp,image/svg+xml" multiple hidden onChange={(event) => {
+        void take([...(event.target.files ?? [])]);
+        event.target.value = '';
+      }} />
+      <HStack gap="3" fontSize="sm">
+        <Button size="xs" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
+          <ImagePlus size={14} aria-hidden /> Pictures …
+        </Button>
+        <Text color="fg.muted">Choose or drop them all here: files called like an option find it.</Text>
+      </HStack>
+      {faults.map((fault) => (
+        <FaultLine key={fault} role="alert" mt="1">{fault}</FaultLine>
+      ))}
+      {unplaced.length > 0 && (
+        <Wrap gap="3" mt="2" role="list" aria-label="Pictures without an option">
+          {unplaced.map((picture) => (
+            <HStack key={picture.src} role="listitem" gap="2" borderWidth="1px" borderRadius="l2" p="1.5" bg="bg.panel">
+              <Image src={picture.src} alt="" w="44px" h="34px" objectFit="cover" borderRadius="l1" />
+              <Text fontSize="xs" maxW="120px" truncate title={picture.name}>
+                {picture.name}
+              </Text>
+              <PickField small hideLabel label={`${picture.name} is of`} width="150px" placeholder="is of …" picked="" findings={findings} mayBeNothing={false} onPick={(key) => place(picture, key)} />
+              <IconButton aria-label={`Leave out ${picture.name}`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => setUnplaced((all) => all.filter((other) => other !== picture))}>
+                <X size={13} />
+              </IconButton>
+            </HStack>
+          ))}
+        </Wrap>
+      )}
+    </Box>
+  );
+}
