@@ -33,7 +33,6 @@ async function weigh({ driver }: Browser, address: string): Promise<Weight> {
 
 const server = await startServer();
 try {
-  const rows: Record<string, Record<string, string>> = {};
   // Each page in a browser that has seen none of it.
   const alone = async (path: string) => {
     const browser = await startBrowser();
@@ -44,12 +43,11 @@ try {
     }
   };
   const floor = await alone(FLOOR);
+  process.stdout.write(`Compressed script\n  ${'an empty page'.padEnd(26)} ${floor.first.toFixed(0)} kB\n`);
   for (const [name, path] of Object.entries(PAGES)) {
     const { first, later } = await alone(path);
-    rows[name] = { 'kB at first': first.toFixed(0), 'kB after it': later.toFixed(0), 'beside an empty page': `${(first / floor.first).toFixed(2)} ×` };
+    process.stdout.write(`  ${name.padEnd(26)} ${first.toFixed(0)} kB, ${(first / floor.first).toFixed(2)} × the empty page; ${later.toFixed(0)} kB after it\n`);
   }
-  rows['an empty page'] = { 'kB at first': floor.first.toFixed(0), 'kB after it': floor.later.toFixed(0), 'beside an empty page': '1 ×' };
-  console.table(rows);
 } finally {
   await server.close();
 }

@@ -29,6 +29,11 @@ function drawings(names: readonly string[]): string[] {
   });
 }
 
+/** Says what a set-up took, for whoever compares. */
+function told(what: string, hands: Hands, before: keyof typeof BEFORE): void {
+  process.stdout.write(`${what}: ${hands.told}; before ${BEFORE[before]} clicks\n`);
+}
+
 const draftOf = async (title: string) => (await stage.database.read.query.products.findFirst({ where: eq(products.title, title) }))?.draft;
 
 /** Starts a product with all that is known of it: one click, the rest by keys. */
@@ -63,8 +68,9 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.paste('//*[@data-spot="0.0.0"]', '3\t2\t9\n4\t2\t8\n5\t2\t7\n6\t2\t6');
     await hands.press('Book 12 counts');
     await person.sees('12 counts booked');
+    await hands.press('SKU parts from the names');
     await publishBy(hands, 'Smock');
-    console.log(`a smock in twelve stocked variants: ${hands.told}; before ${BEFORE.smock} clicks`);
+    told('a smock in twelve stocked variants', hands, 'smock');
     const draft = await draftOf('Smock');
     expect(draft?.variants).toHaveLength(12);
     const counts = await Promise.all((draft?.variants ?? []).map(async ({ stock }) => (await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, stock ?? '') }))?.onHand));
@@ -89,7 +95,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.addChoice('Arrives on', 'a date');
     await hands.press('Made to order, not counted');
     await publishBy(hands, 'Gift crate');
-    console.log(`a gift crate of seven choices: ${hands.told}; before ${BEFORE.crate} clicks`);
+    told('a gift crate of seven choices', hands, 'crate');
     const choices = (await draftOf('Gift crate'))?.choices ?? [];
     expect(choices.map(({ title }) => title)).toEqual(['Wood', 'Straw', 'Ribbon', 'Jars', 'Card', 'Wrapped', 'Arrives on']);
     const pictures = choices.slice(0, 3).flatMap((choice) => ('options' in choice ? choice.options.map(({ picture }) => picture) : []));
@@ -115,7 +121,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.type(Key.ENTER);
     await person.sees('of Wax cloth');
     await publishBy(hands, 'Wax cloth');
-    console.log(`wax cloth by the metre: ${hands.told}; before ${BEFORE.cloth} clicks`);
+    told('wax cloth by the metre', hands, 'cloth');
     expect(await draftOf('Wax cloth')).toMatchObject({ soldBy: { kind: 'measure', measure: 'length', unit: 'm' }, draws: [{ kind: 'measure', measure: 'length' }] });
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.cloth / 2);
   });
@@ -135,7 +141,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.type(Key.ENTER);
     await person.sees('of Engraved tool');
     await publishBy(hands, 'Engraved tool');
-    console.log(`a hive tool with a name engraved: ${hands.told}; before ${BEFORE.tool} clicks`);
+    told('a hive tool with a name engraved', hands, 'tool');
     await person.fill('Name to engrave', 'Ada', COUNTER);
     await person.sees('€17.80', '[aria-label="The Counter"]');
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.tool / 2);
@@ -154,7 +160,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.type(Key.ENTER);
     await person.sees('of Smoker, large');
     await publishBy(hands, 'Smoker, large');
-    console.log(`a smoker with a sack of fuel: ${hands.told}; before ${BEFORE.smoker} clicks`);
+    told('a smoker with a sack of fuel', hands, 'smoker');
     expect((await draftOf('Smoker, large'))?.choices).toMatchObject([{ kind: 'addOn', product: 'smoker-fuel', required: false }]);
     expect(hands.clicks).toBeLessThanOrEqual(BEFORE.smoker / 2);
   });

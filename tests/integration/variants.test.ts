@@ -84,13 +84,13 @@ describe('customer groups', () => {
   });
 
   it('can’t be taken away while choices name them, nor share a code', async () => {
-    const { name, timeZone, skuSeparator, groups } = await openSettings(context);
+    const { name, timeZone, skuSeparator, groups } = (await openSettings(context)).shop;
     const settings = { name, timeZone, skuSeparator, groups };
     await expect(saveSettings(context, { ...settings, groups: [] })).rejects.toMatchObject({ code: 'groupInUse', message: expect.stringContaining('Trade order') });
     await expect(saveSettings(context, { ...settings, groups: [...groups, { key: 'club', title: 'Club', code: 'HoneyTrade' }] })).rejects.toMatchObject({ code: 'codeTwice' });
     await expect(saveSettings(context, { ...settings, timeZone: 'Vienna' })).rejects.toMatchObject({ code: 'badTimeZone' });
     await saveSettings(context, { ...settings, name: 'Renamed', groups: [...groups, { key: 'club', title: 'Club', code: null }] });
-    expect((await openSettings(context)).groups.map(({ key, code }) => [key, code])).toEqual([['trade', 'HONEYTRADE'], ['club', null]]);
+    expect((await openSettings(context)).shop.groups.map(({ key, code }) => [key, code])).toEqual([['trade', 'HONEYTRADE'], ['club', null]]);
     expect((await listShop(context)).entries).toHaveLength(31);
   });
 });

@@ -2,6 +2,7 @@ export * from './schema';
 export * from './choices';
 export { changedKind, type ChangedKind, type ChoiceField } from './choices/changed-kind';
 export { choiceName, choiceUnit, namedCondition, optionNames } from './named';
+export { inCurrency, namesCurrency } from './in-currency';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
 export {

@@ -80,6 +80,18 @@ describe('a press that mends', () => {
     expect(settled && faultsOf(settled).filter(({ code }) => code === 'drawsNothing')).toEqual([]);
   });
 
+  it('gives options that make variants SKU parts of their names, another for each', () => {
+    const product = productSchema.parse({
+      ...mesh,
+      choices: [{ kind: 'list', key: 'size', title: 'Size', stocked: true, options: [{ key: 's', title: 'Small' }, { key: 'm', title: 'smäll!' }, { key: 'l', title: 'Large', sku: 'SMALL2' }, { key: 'x', title: '?' }] }],
+      variants: ['s', 'm', 'l', 'x'].map((size) => ({ options: { size } })),
+    });
+    const [clash] = compile(product, surroundings).faults.filter(({ code }) => code === 'skuClash');
+    const mended = clash && pressed(product, clash)['SKU parts from the names'];
+    expect(mended?.choices.flatMap((choice) => ('options' in choice ? choice.options.map(({ sku }) => sku) : []))).toEqual(['SMALL', 'SMALL3', 'SMALL2', '4']);
+    expect(mended && compile(mended, surroundings).faults.filter(({ code }) => code === 'skuClash')).toEqual([]);
+  });
+
   it('settles which answers share an SKU', () => {
     const product = productSchema.parse({ ...mesh, choices: [...mesh.choices, { kind: 'yesNo', key: 'gift', title: 'Gift' }, { kind: 'yesNo', key: 'hem', title: 'Hem', sku: 'H' }] });
     const mended = pressed(product, faultAt(['choices', 1], { code: 'skuShared', sku: 'MESH', first: 'Gift', second: '' }));

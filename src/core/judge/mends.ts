@@ -1,4 +1,4 @@
-import { type Choice, type Product, skuFrom } from '../catalog';
+import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
@@ -13,6 +13,7 @@ export type MendDoes =
   | { readonly kind: 'require'; readonly title: string }
   | { readonly kind: 'sameSku'; readonly title: string }
   | { readonly kind: 'sameSkuOfAll' }
+  | { readonly kind: 'skuParts' }
   | { readonly kind: 'notCounted' }
   | { readonly kind: 'switchOff' };
 
@@ -55,6 +56,8 @@ export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: P
             { does: { kind: 'sameSkuOfAll' }, apply: (draft) => draft.choices.forEach((one) => writesNoSku(one) && shareSku(one)) },
           ]
         : NONE;
+    case 'skuClash':
+      return product.choices.some(lacksSkuParts) ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }] : NONE;
     case 'drawsNothing':
       return [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }];
     case 'ruleSilent':
@@ -107,6 +110,25 @@ function writesNoSku(choice: Choice): boolean {
   if ('stocked' in choice && choice.stocked) return false;
   if ('options' in choice) return choice.options.every(({ sku }) => sku === null);
   return !('sku' in choice) || choice.sku === null;
+}
+
+/** Whether options that make variants have no SKU part: then variants can't be told apart by their SKU. */
+function lacksSkuParts(choice: Choice): choice is OneOfChoice {
+  return isStocked(choice) && choice.options.some(({ sku }) => sku === null);
+}
+
+/** Gives every option without an SKU part one made of its title, another for each. */
+function writeSkuParts(choice: Choice): void {
+  if (!lacksSkuParts(choice)) return;
+  const taken = new Set(choice.options.flatMap(({ sku }) => sku ?? []));
+  choice.options.forEach((option, place) => {
+    if (option.sku !== null) return;
+    const stem = skuFrom(option.title) || String(place + 1);
+    let part = stem;
+    for (let again = 2; taken.has(part); again += 1) part = `${stem.slice(0, 36)}${again}`;
+    taken.add(part);
+    option.sku = part;
+  });
 }
 
 function countNot(path: Path, draft: Product): void {

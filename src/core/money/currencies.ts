@@ -24,6 +24,9 @@ export const MINOR_UNITS: ReadonlyMap<string, number> = new Map([
   ...Object.entries(EXCEPTIONS),
 ]);
 
+/** The codes of ISO 4217 that have a minor unit, in order. */
+export const currencies: readonly string[] = [...MINOR_UNITS.keys()].sort();
+
 /**
  * Decimal places of a currency's minor unit.
  *

@@ -1,3 +1,3 @@
 export { allocate } from './allocate';
-export { minorUnits } from './currencies';
+export { currencies, minorUnits } from './currencies';
 export { formatMoney, moneyDigits, roundToMinorUnit } from './money';

@@ -25,6 +25,8 @@ export function mendWords(does: MendDoes): string {
       return `${does.title} makes no other SKU`;
     case 'sameSkuOfAll':
       return 'Nothing without an SKU part does';
+    case 'skuParts':
+      return 'SKU parts from the names';
     case 'notCounted':
       return 'Made to order, not counted';
     case 'switchOff':

@@ -14,6 +14,11 @@ function atItsPlace({ path, data }: Fault, product: Product): string {
   return place === '' ? faultWords(data) : `${place}. ${faultWords(data)}`;
 }
 
+/** Of many faults that one press mends, the first has it. */
+function isFirstToMend(findings: readonly Fault[], index: number): boolean {
+  return findings[index]?.code !== 'skuClash' || findings.findIndex(({ code }) => code === 'skuClash') === index;
+}
+
 /** What still keeps the product from being sold, each with the way to the place that mends it. */
 export function ReadinessList({ ready = 'Ready to be published', unready = 'before it can be published' }: { ready?: string; unready?: string }) {
   const { findings, product, goTo } = useEditing();
@@ -32,7 +37,7 @@ export function ReadinessList({ ready = 'Ready to be published', unready = 'befo
             </Box>
             <Box flex="1" minW="0">
               <Text>{atItsPlace(finding, product)}</Text>
-              <MendPresses fault={finding} />
+              {isFirstToMend(findings, index) && <MendPresses fault={finding} />}
             </Box>
             <Button size="2xs" variant="outline" colorPalette="oak" onClick={() => goTo(placeOf(finding.path, product))} aria-label={`Go there: ${faultWords(finding.data)}`}>
               Go there

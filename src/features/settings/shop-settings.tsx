@@ -4,18 +4,25 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-u
 import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { type CustomerGroup, freeKey, type Shop } from '@/core/catalog';
+import { type CustomerGroup, freeKey } from '@/core/catalog';
+import { currencies } from '@/core/money';
 import { orNull } from '@/features/editor-kit/or-null';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { type SettingsView } from '@/services/settings/settings';
 import { TextField } from '@/ui/field';
+import { PickField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
 
+const names = new Intl.DisplayNames('en', { type: 'currency' });
+const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
+
 /** What holds for the whole shop, and its customer groups. */
-export function ShopSettings({ shop }: { shop: Shop }) {
+export function ShopSettings({ shop, hasSold }: SettingsView) {
   const router = useRouter();
   const [name, setName] = useState(shop.name);
   const [timeZone, setTimeZone] = useState(shop.timeZone);
+  const [currency, setCurrency] = useState(shop.currency);
   const [skuSeparator, setSkuSeparator] = useState(shop.skuSeparator);
   const [groups, setGroups] = useState<readonly CustomerGroup[]>(shop.groups);
   const [fault, setFault] = useState<string>();
@@ -30,7 +37,7 @@ export function ShopSettings({ shop }: { shop: Shop }) {
     const known = new Set(shop.groups.map(({ key }) => key));
     const named = groups.reduce<CustomerGroup[]>((done, group) => [...done, known.has(group.key) ? group : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') }], []);
     try {
-      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named }, anything);
+      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency }, anything);
       setGroups(named);
       sayDone('Settings saved');
       router.refresh();
@@ -57,9 +64,18 @@ export function ShopSettings({ shop }: { shop: Shop }) {
                 <TextField label="SKU separator" value={skuSeparator} maxLength={3} fontFamily="mono" help="Between the parts." onChange={setSkuSeparator} />
               </Box>
             </HStack>
-            <Text fontSize="sm" color="fg.muted">
-              Prices are in {shop.currency}.
-            </Text>
+            {hasSold ? (
+              <Text fontSize="sm" color="fg.muted">
+                Prices are in {shop.currency}. Orders have been paid in it, so it stays.
+              </Text>
+            ) : (
+              <Box w="300px">
+                <PickField label="Prices are in" picked={currency} mayBeNothing={false} findings={CURRENCIES} onPick={setCurrency} />
+                <Text fontSize="sm" color="fg.muted" mt="1">
+                  It can be changed until something has been sold. Figures stay as they are.
+                </Text>
+              </Box>
+            )}
           </Stack>
           <Stack gap="3" as="section" aria-label="Customer groups">
             <HStack justify="space-between">

@@ -1,20 +1,27 @@
 import { eq } from 'drizzle-orm';
 import { readSettings } from '../catalog/catalog-state';
 import { usersOf } from '../catalog/users';
-import { type Services } from '../context';
+import { atOneMoment, type Services } from '../context';
 import { isTimeZone } from '../../core/calendar';
 import { type Shop, shopSchema } from '../../core/catalog';
 import { baskets, settings } from '../../data/schema';
 import { Refusal } from '../refusal';
+import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/basket';
 
-/** What may be changed of the shop; its currency stays, because prices are in it. */
-export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true });
+/** What may be changed of the shop; its currency while nothing has been sold. */
+export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true }).extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
+export interface SettingsView {
+  readonly shop: Shop;
+  /** whether the currency is settled, because something has been sold */
+  readonly hasSold: boolean;
+}
+
 /** The shop's settings, codes included: for the manager's side. */
-export function openSettings({ database }: Services): Promise<Shop> {
-  return readSettings(database.read);
+export function openSettings(context: Services): Promise<SettingsView> {
+  return atOneMoment(context, async ({ database }) => ({ shop: await readSettings(database.read), hasSold: await hasSold(database.read) }));
 }
 
 const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
@@ -22,7 +29,8 @@ const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
 /**
  * Changes the shop's settings.
  *
- * @throws Refusal 422 for an unknown time zone, a code that two groups share, or a group that products still name
+ * @throws Refusal 422 for an unknown time zone or currency, a code that two groups share, or a group that products still
+ *   name; 409 for another currency once something has been sold
  */
 export async function saveSettings({ database }: Services, input: SettingsInput): Promise<void> {
   if (!isTimeZone(input.timeZone)) throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
@@ -42,7 +50,8 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
       const named = users.get(key) ?? [];
       if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
     }
-    const shop = { ...former, ...input };
+    if (input.currency !== undefined && input.currency !== former.currency) await changeCurrency(transaction, former.currency, input.currency);
+    const shop = { ...former, ...input, currency: input.currency ?? former.currency };
     await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
   });
 }

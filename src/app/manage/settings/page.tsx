@@ -7,5 +7,5 @@ export const metadata: Metadata = { title: 'Settings' };
 export const dynamic = 'force-dynamic';
 
 export default async function SettingsPage() {
-  return <ShopSettings shop={await openSettings(await services())} />;
+  return <ShopSettings {...await openSettings(await services())} />;
 }
