@@ -198,6 +198,7 @@ describe('a sheet', () => {
   it('is placed on many from the list of products, and that is taken back', async () => {
     await stage.person.goTo('/manage/products');
     for (const title of ['Stainless mesh', 'Hive paint']) await stage.browser.driver.executeScript('arguments[0].click()', await stage.browser.driver.findElement({ css: `input[aria-label="Select ${title}"]` }));
+    await stage.person.press('Change', '//*[@aria-label="Selected products"]');
     await stage.person.press('Place a sheet');
     await stage.person.select('Sheet', 'Care');
     await stage.person.sees('gets 1 choice');

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { applyBulk, type BulkChange, lastBulk, previewBulk, undoBulk } from '@/services/products/bulk';
+import { applyBulk, lastBulk, previewBulk, undoBulk } from '@/services/products/bulk';
+import { type BulkChange } from '@/services/products/bulk-change';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { openServices, type TestServices } from '../support/services';
@@ -87,5 +88,58 @@ describe('a change of many products', () => {
   it('needs a sheet that is published and a source that is there', async () => {
     await expect(previewBulk(context, { ...place, sheet: 'none' })).rejects.toMatchObject({ code: 'sheetUnknown' });
     await expect(previewBulk(context, copy('keep', 99))).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('what many products have in common is changed at once', () => {
+  const draftOf = async (id: number) => (await openProduct(context, id)).draft;
+  const [suitId, meshId, smokerId] = [1, 2, 9];
+  const all = [suitId, meshId, smokerId];
+
+  it('prices, with those of variants, seen before and taken back', async () => {
+    const before = await draftOf(suitId);
+    const change: BulkChange = { kind: 'prices', step: { kind: 'percent', percent: '-10', ending: '0.90' }, crossOut: true, products: all };
+    const { words, rows } = await previewBulk(context, change);
+    expect(words).toBe('Set prices −10 %, ending in .90');
+    expect(rows.find(({ productId }) => productId === smokerId)).toMatchObject({ changes: true, does: 'gets 1 other price' });
+    const { id, changed } = await applyBulk(context, change);
+    expect(changed).toBe(3);
+    // 129 less a tenth is 116.10, nearest to 115.90; 42 less a tenth is 37.80, nearest to 37.90.
+    expect([(await draftOf(suitId)).price, (await draftOf(smokerId)).price, (await draftOf(smokerId)).wasPrice]).toEqual(['115.90', '37.90', (await draftOf(smokerId)).wasPrice]);
+    expect((await listProducts(context)).find((row) => row.id === smokerId)?.price).toMatch(/^€37\.90/);
+    await undoBulk(context, id);
+    expect(await draftOf(suitId)).toEqual(before);
+  });
+
+  it('shelf, and the list knows it at once', async () => {
+    await applyBulk(context, { kind: 'shelf', category: 'Winter', addTags: ['new'], removeTags: [], products: all });
+    const rows = (await listProducts(context)).filter((row) => all.includes(row.id));
+    expect(rows.map(({ category, tags }) => [category, tags.includes('new')])).toEqual(all.map(() => ['Winter', true]));
+    await applyBulk(context, { kind: 'shelf', supplier: null, addTags: [], removeTags: ['new'], products: all });
+    expect((await listProducts(context)).filter((row) => all.includes(row.id)).map(({ category, supplier, tags }) => [category, supplier, tags.includes('new')])).toEqual(all.map(() => ['Winter', null, false]));
+  });
+
+  it('quantities, what happens when options are out, and texts: names in the list, too', async () => {
+    await applyBulk(context, { kind: 'quantity', quantity: { minimum: 2, maximum: 20, multiple: 2 }, products: [smokerId] });
+    expect((await draftOf(smokerId)).quantity).toEqual({ minimum: 2, maximum: 20, multiple: 2 });
+    await applyBulk(context, { kind: 'whenOut', whenOut: 'orderable', leadDays: 9, products: [suitId] });
+    const size = (await draftOf(suitId)).choices.find(({ key }) => key === 'size');
+    expect(size && 'options' in size && size.options.every((option) => 'whenOut' in option && option.whenOut === 'orderable' && option.leadDays === 9)).toBe(true);
+    const { id } = await applyBulk(context, { kind: 'texts', find: 'Smoker', replace: 'Fumer', matchCase: true, products: all });
+    expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Fumer');
+    await undoBulk(context, id);
+    expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Smoker');
+  });
+
+  it.each<[BulkChange, string]>([
+    [{ kind: 'prices', step: { kind: 'by', amount: 'ten' }, crossOut: false, products: all }, 'notDecimal'],
+    [{ kind: 'prices', step: { kind: 'to', price: '-1' }, crossOut: false, products: all }, 'negative'],
+    [{ kind: 'shelf', addTags: [], removeTags: [], products: all }, 'nothingNamed'],
+    [{ kind: 'whenOut', whenOut: 'orderable', leadDays: null, products: all }, 'leadTimeMissing'],
+    [{ kind: 'texts', find: '', replace: 'x', matchCase: true, products: all }, 'nothingNamed'],
+  ])('refuses %o', async (change, code) => {
+    await expect(previewBulk(context, change)).rejects.toMatchObject({ status: 422, code });
+    await expect(applyBulk(context, change)).rejects.toMatchObject({ status: 422, code });
+    expect(await lastBulk(context)).toBeNull();
   });
 });

@@ -11,7 +11,8 @@ import { type ProductRow } from '@/services/products/list';
 import { DataTable } from '@/ui/data-table';
 import { TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
-import { BulkBar, type SheetName } from './bulk-bar';
+import { BulkBar } from './bulk-bar';
+import { type SheetName } from './bulk-forms';
 import { NewProductDialog } from './new-product-dialog';
 
 const STATES = {

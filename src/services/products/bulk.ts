@@ -1,5 +1,4 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
-import { z } from 'zod';
 import { inBackground } from '../background/pool';
 import { readPublishedBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
@@ -10,25 +9,10 @@ import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { bulkChanges, products } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { type BulkChange } from './bulk-change';
+import { type Apply, pricesStep, quantityStep, shelfStep, textsStep, whenOutStep } from './bulk-steps';
+import { indexed } from './life';
 import { withPartReplaced } from './replace-part';
-
-const targets = z.array(z.int().min(1)).min(1).max(5000);
-
-/** A change of many products' drafts at once. */
-export const bulkChangeSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('placeSheet'), sheet: z.string().max(60), products: targets }),
-  z.strictObject({ kind: z.literal('takeOffSheet'), sheet: z.string().max(60), products: targets }),
-  z.strictObject({
-    kind: z.literal('copyChoices'),
-    from: z.int().min(1),
-    choices: z.array(z.string().max(60)).min(1).max(200),
-    clash: z.enum(['keep', 'replace']).describe('what happens to a choice of the same inside name'),
-    products: targets,
-  }),
-  z.strictObject({ kind: z.literal('replacePart'), from: z.string().max(60).describe('slug of the product that goes out'), to: z.string().max(60).describe('and of the one that comes in'), products: targets }),
-]);
-
-export type BulkChange = z.infer<typeof bulkChangeSchema>;
 
 /** What a change of many would do to one product. */
 export interface BulkRow {
@@ -85,8 +69,6 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   };
 }
 
-type Apply = (draft: Product) => { readonly after: Product; readonly does: string };
-
 function changer(change: BulkChange, surroundings: CatalogSurroundings, source: Product | undefined): { words: string; apply: Apply } {
   const { sheets, products: known } = surroundings;
   switch (change.kind) {
@@ -123,6 +105,16 @@ function changer(change: BulkChange, surroundings: CatalogSurroundings, source: 
         },
       };
     }
+    case 'prices':
+      return pricesStep(change, surroundings.shop.currency);
+    case 'shelf':
+      return shelfStep(change);
+    case 'quantity':
+      return quantityStep(change);
+    case 'whenOut':
+      return whenOutStep(change);
+    case 'texts':
+      return textsStep(change);
     case 'copyChoices': {
       const copied = change.choices.flatMap((key) => source?.choices.find((choice) => choice.key === key) ?? []);
       const names = copied.map(insideNameOf).join(', ');
@@ -160,7 +152,7 @@ export async function applyBulk({ database, now }: Services, change: BulkChange)
     const { words, rows } = await prepare(transaction, now(), change);
     const changing = rows.filter(({ row }) => row.changes);
     for (const { row, after, version } of changing) {
-      await transaction.update(products).set({ draft: after, draftVersion: version + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, row.productId));
+      await transaction.update(products).set({ draft: after, ...indexed(after), draftVersion: version + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, row.productId));
     }
     const before = changing.map(({ row, before: definition, version }) => ({ productId: row.productId, definition, versionAfter: version + 1 }));
     const [stored] = await transaction.insert(bulkChanges).values({ words, before, at: now() }).returning({ id: bulkChanges.id });
@@ -192,7 +184,7 @@ export async function undoBulk({ database, now }: Services, id: number): Promise
         kept.push(product.title);
         continue;
       }
-      await transaction.update(products).set({ draft: definition, draftVersion: versionAfter + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, productId));
+      await transaction.update(products).set({ draft: definition, ...indexed(definition), draftVersion: versionAfter + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, productId));
     }
     await transaction.update(bulkChanges).set({ undone: true }).where(eq(bulkChanges.id, id));
     return { restored: row.before.length - kept.length, kept };

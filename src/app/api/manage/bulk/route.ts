@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { answer, readJson } from '@/http/route';
-import { applyBulk, bulkChangeSchema, lastBulk, previewBulk } from '@/services/products/bulk';
+import { applyBulk, lastBulk, previewBulk } from '@/services/products/bulk';
+import { bulkChangeSchema } from '@/services/products/bulk-change';
 
 const requestSchema = z.strictObject({ change: bulkChangeSchema, apply: z.boolean() });
 

@@ -1,0 +1,124 @@
+'use client';
+
+import { Button, Spinner, Stack, Table, Text } from '@chakra-ui/react';
+import { useCallback, useRef, useState } from 'react';
+import { z } from 'zod';
+import { counted } from '@/core/words';
+import { send, wordsOf } from '@/features/shared/api';
+import { type BulkChange } from '@/services/products/bulk-change';
+import { AppDialog } from '@/ui/dialog';
+import { ScrollRegion } from '@/ui/scroll-region';
+import { sayDone } from '@/ui/toasts';
+import { type BulkFormProps, bulkKinds } from './bulk-forms';
+
+const previewSchema = z.object({
+  words: z.string(),
+  rows: z.array(z.object({ productId: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()) })),
+});
+const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
+
+interface Props extends Pick<BulkFormProps, 'rows' | 'sheets'> {
+  what: BulkChange['kind'];
+  ids: readonly number[];
+  onClose: () => void;
+  onApplied: () => void;
+}
+
+/** A change of many products: said, seen before it is made, and then made in one go. */
+export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Props) {
+  const [change, setChange] = useState<BulkChange | null>(null);
+  const [preview, setPreview] = useState<z.infer<typeof previewSchema>>();
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const asking = useRef<AbortController>(null);
+  const { words, Form } = bulkKinds[what];
+  const choose = useCallback((next: BulkChange | null) => {
+    setChange(next);
+    setPreview(undefined);
+    setFault(undefined);
+    // What was asked before would answer for another change.
+    asking.current?.abort();
+    if (!next) return;
+    const { signal } = (asking.current = new AbortController());
+    send('POST', '/api/manage/bulk', { change: next, apply: false }, previewSchema, signal).then(setPreview, (error: unknown) => {
+      if (!signal.aborted) setFault(wordsOf(error));
+    });
+  }, []);
+  const apply = async () => {
+    setBusy(true);
+    try {
+      const done = await send('POST', '/api/manage/bulk', { change, apply: true }, appliedSchema);
+      sayDone(done.words, `${counted(done.changed, 'draft')} changed. It can be taken back from the list.`);
+      onApplied();
+    } catch (error) {
+      setFault(wordsOf(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const changing = preview?.rows.filter(({ changes }) => changes).length ?? 0;
+  return (
+    <AppDialog
+      size="xl"
+      open
+      title={`${counted(ids.length, 'product')}: ${words.charAt(0).toLowerCase()}${words.slice(1)}`}
+      onClose={onClose}
+      footer={
+        <>
+          <Button variant="ghost" colorPalette="ink" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button disabled={changing === 0} loading={busy} onClick={() => void apply()}>
+            Change {counted(changing, 'draft')}
+          </Button>
+        </>
+      }
+    >
+      <Stack gap="4">
+        <Form ids={ids} rows={rows} sheets={sheets} onChoose={choose} />
+        {fault && (
+          <Text role="alert" color="brick.fg">
+            {fault}
+          </Text>
+        )}
+        {change && !preview && !fault && <Spinner size="sm" />}
+        {preview && (
+          <ScrollRegion label="What would change" height="360px">
+            <Table.Root size="sm" aria-label="What would change" css={{ fontVariantNumeric: 'tabular-nums' }}>
+              <Table.Header>
+                <Table.Row bg="bg.subtle">
+                  <Table.ColumnHeader>Product</Table.ColumnHeader>
+                  <Table.ColumnHeader>What happens</Table.ColumnHeader>
+                  <Table.ColumnHeader textAlign="end">Price now</Table.ColumnHeader>
+                  <Table.ColumnHeader textAlign="end">Price after</Table.ColumnHeader>
+                </Table.Row>
+              </Table.Header>
+              <Table.Body>
+                {preview.rows.map((row) => (
+                  <Table.Row key={row.productId} bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
+                    <Table.Cell fontWeight="600">{row.title}</Table.Cell>
+                    <Table.Cell>
+                      {row.does}
+                      {row.faults.map((message) => (
+                        <Text key={message} fontSize="sm" color="brick.fg">
+                          To mend then: {message}
+                        </Text>
+                      ))}
+                      {row.brokenProofs.map((title) => (
+                        <Text key={title} fontSize="sm" color="brick.fg">
+                          A proof no longer holds then: {title}
+                        </Text>
+                      ))}
+                    </Table.Cell>
+                    <Table.Cell textAlign="end">{row.priceBefore ?? 'none'}</Table.Cell>
+                    <Table.Cell textAlign="end">{row.priceAfter ?? 'none'}</Table.Cell>
+                  </Table.Row>
+                ))}
+              </Table.Body>
+            </Table.Root>
+          </ScrollRegion>
+        )}
+      </Stack>
+    </AppDialog>
+  );
+}

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { priceStepSchema } from '../../core/catalog/many';
+import { quantityRuleSchema } from '../../core/ordering';
+
+const tags = z.array(z.string().trim().min(1).max(40)).max(30).default([]);
+const targets = z.array(z.int().min(1)).min(1).max(5000);
+
+/** A change of many products' drafts at once. */
+export const bulkChangeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('placeSheet'), sheet: z.string().max(60), products: targets }),
+  z.strictObject({ kind: z.literal('takeOffSheet'), sheet: z.string().max(60), products: targets }),
+  z.strictObject({
+    kind: z.literal('copyChoices'),
+    from: z.int().min(1),
+    choices: z.array(z.string().max(60)).min(1).max(200),
+    clash: z.enum(['keep', 'replace']).describe('what happens to a choice of the same inside name'),
+    products: targets,
+  }),
+  z.strictObject({ kind: z.literal('replacePart'), from: z.string().max(60).describe('slug of the product that goes out'), to: z.string().max(60).describe('and of the one that comes in'), products: targets }),
+  z.strictObject({ kind: z.literal('prices'), step: priceStepSchema, crossOut: z.boolean().default(false).describe('whether a price that becomes lower leaves its former one crossed out'), products: targets }),
+  z.strictObject({
+    kind: z.literal('shelf'),
+    category: z.string().trim().min(1).max(80).nullable().optional().describe('absent to leave it as it is'),
+    supplier: z.string().trim().min(1).max(80).nullable().optional(),
+    addTags: tags,
+    removeTags: tags,
+    products: targets,
+  }),
+  z.strictObject({ kind: z.literal('quantity'), quantity: quantityRuleSchema, products: targets }),
+  z.strictObject({ kind: z.literal('whenOut'), whenOut: z.enum(['unavailable', 'hidden', 'orderable']), leadDays: z.int().min(1).max(730).nullable().default(null), products: targets }),
+  z.strictObject({ kind: z.literal('texts'), find: z.string().max(200), replace: z.string().max(200), matchCase: z.boolean().default(true), products: targets }),
+]);
+
+export type BulkChange = z.infer<typeof bulkChangeSchema>;

@@ -1,0 +1,108 @@
+import { hasOptions, type Product } from '../../core/catalog';
+import { withPrices, withTexts } from '../../core/catalog/many';
+import { formatMoney } from '../../core/money';
+import { Exact } from '../../core/number';
+import { counted } from '../../core/words';
+import { Refusal } from '../refusal';
+import { type BulkChange } from './bulk-change';
+
+/** What a change makes of one draft, and what it does in words. */
+export type Apply = (draft: Product) => { readonly after: Product; readonly does: string };
+
+type Of<K extends BulkChange['kind']> = Extract<BulkChange, { kind: K }>;
+
+const signed = (value: Exact, words: (size: Exact) => string) => `${value.sign() < 0 ? '−' : '+'}${words(value.sign() < 0 ? value.negated() : value)}`;
+
+/** @throws Refusal 422 for a figure that can't be read */
+function figure(text: string): Exact {
+  const value = Exact.parse(text.trim());
+  if (!value) throw new Refusal(422, 'notDecimal', `“${text}” is not a number. Write it like 12.50.`);
+  return value;
+}
+
+export function pricesStep({ step, crossOut }: Of<'prices'>, currency: string): { words: string; apply: Apply } {
+  const value = figure(step.kind === 'to' ? step.price : step.kind === 'by' ? step.amount : step.percent);
+  if (step.kind === 'to' && value.sign() < 0) throw new Refusal(422, 'negative', 'A price can’t be less than nothing.');
+  const how = step.kind === 'to' ? `to ${formatMoney(value, currency)}` : step.kind === 'by' ? signed(value, (size) => formatMoney(size, currency)) : `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}`;
+  return {
+    words: `Set prices ${how}`,
+    apply(draft) {
+      const { after, changed, refused } = withPrices(draft, step, { crossOut, currency });
+      const own = draft.variants.filter(({ price }) => price !== null).length;
+      const parts = [
+        changed > 0 ? `gets ${counted(changed, 'other price')}` : draft.price === null && own === 0 ? 'has no price of its own' : refused > 0 ? '' : 'has this price already',
+        refused > 0 ? `${counted(refused, 'price')} would come below nothing, and ${refused === 1 ? 'stays' : 'stay'}` : '',
+        step.kind === 'to' && own > 0 ? `${counted(own, 'variant')} ${own === 1 ? 'keeps a price of its own' : 'keep prices of their own'}` : '',
+      ];
+      return { after, does: parts.filter(Boolean).join(', ') };
+    },
+  };
+}
+
+export function shelfStep(change: Of<'shelf'>): { words: string; apply: Apply } {
+  const { category, supplier, addTags, removeTags } = change;
+  const said = [
+    category === undefined ? '' : category === null ? 'no category' : `category ${category}`,
+    supplier === undefined ? '' : supplier === null ? 'no supplier' : `supplier ${supplier}`,
+    addTags.length > 0 ? `with ${addTags.join(', ')}` : '',
+    removeTags.length > 0 ? `without ${removeTags.join(', ')}` : '',
+  ].filter(Boolean);
+  if (said.length === 0) throw new Refusal(422, 'nothingNamed', 'Say what is to be another.');
+  return {
+    words: `Put them on the shelf: ${said.join(', ')}`,
+    apply(draft) {
+      const tags = [...new Set([...draft.tags.filter((tag) => !removeTags.includes(tag)), ...addTags])].slice(0, 30);
+      const after = { ...draft, category: category === undefined ? draft.category : category, supplier: supplier === undefined ? draft.supplier : supplier, tags };
+      const differs = after.category !== draft.category || after.supplier !== draft.supplier || tags.join('\n') !== draft.tags.join('\n');
+      return differs ? { after, does: said.join(', ') } : { after: draft, does: 'is so already' };
+    },
+  };
+}
+
+export function quantityStep({ quantity }: Of<'quantity'>): { words: string; apply: Apply } {
+  const { minimum, maximum, multiple } = quantity;
+  const words = `at least ${minimum}${maximum === null ? '' : `, at most ${maximum}`}${multiple > 1 ? `, in multiples of ${multiple}` : ''}`;
+  return {
+    words: `Sell them ${words}`,
+    apply(draft) {
+      const same = draft.quantity.minimum === minimum && draft.quantity.maximum === maximum && draft.quantity.multiple === multiple;
+      return same ? { after: draft, does: 'is so already' } : { after: { ...draft, quantity }, does: words };
+    },
+  };
+}
+
+const WHEN_OUT = { unavailable: 'shown as unavailable', hidden: 'not shown', orderable: 'still orderable' } as const;
+
+export function whenOutStep({ whenOut, leadDays }: Of<'whenOut'>): { words: string; apply: Apply } {
+  if (whenOut === 'orderable' && leadDays === null) throw new Refusal(422, 'leadTimeMissing', 'Say how many days it takes when it is ordered beyond stock.');
+  return {
+    words: `Options that are out: ${WHEN_OUT[whenOut]}`,
+    apply(draft) {
+      let changed = 0;
+      const choices = draft.choices.map((choice) => {
+        if (!hasOptions(choice) || choice.kind === 'slot') return choice;
+        const stocked = 'stocked' in choice && choice.stocked;
+        const options = choice.options.map((option) => {
+          const days = whenOut === 'orderable' ? leadDays : option.leadDays;
+          if ((!stocked && option.draws.length === 0) || (option.whenOut === whenOut && option.leadDays === days)) return option;
+          changed += 1;
+          return { ...option, whenOut, leadDays: days };
+        });
+        return { ...choice, options };
+      });
+      return changed === 0 ? { after: draft, does: 'has no option that is counted, or is so already' } : { after: { ...draft, choices }, does: `${counted(changed, 'option')} ${changed === 1 ? 'is' : 'are'} ${WHEN_OUT[whenOut]}` };
+    },
+  };
+}
+
+export function textsStep(change: Of<'texts'>): { words: string; apply: Apply } {
+  if (change.find === '') throw new Refusal(422, 'nothingNamed', 'Say what is looked for.');
+  return {
+    words: `Write “${change.replace}” for “${change.find}”`,
+    apply(draft) {
+      const { after, places, tooLong } = withTexts(draft, change);
+      const parts = [places > 0 ? `in ${counted(places, 'place')}` : tooLong === 0 ? 'has it nowhere' : '', tooLong > 0 ? `${counted(tooLong, 'text')} would become too long, and ${tooLong === 1 ? 'stays' : 'stay'}` : ''];
+      return { after, does: parts.filter(Boolean).join(', ') };
+    },
+  };
+}
