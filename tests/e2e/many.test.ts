@@ -1,0 +1,50 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { products } from '@/data/schema';
+import { PATIENCE } from '../support/browser';
+import { DIALOG, setStage } from '../support/stage';
+
+const stage = setStage();
+const row = (title: string) => stage.database.read.query.products.findFirst({ where: eq(products.title, title) });
+const BAR = '//*[@aria-label="Selected products"]';
+
+async function select(...titles: readonly string[]): Promise<void> {
+  await stage.person.goTo('/manage/products');
+  for (const title of titles) await stage.browser.driver.executeScript('arguments[0].click()', await stage.browser.driver.findElement({ css: `input[aria-label="Select ${title}"]` }));
+}
+
+describe('many products at once', () => {
+  it('get other prices, seen before, and have their former ones when that is taken back', async () => {
+    const { person } = stage;
+    const before = [(await row('Smoker'))?.draft.price, (await row('Crown board'))?.draft.price];
+    await select('Smoker', 'Crown board');
+    await person.press('Set prices', BAR);
+    await person.fill('Per cent', '10', DIALOG);
+    await person.select('Rounded', 'nearest ending in .95', DIALOG);
+    await person.sees('gets 1 other price');
+    await person.press('Change 2 drafts');
+    await person.sees('Last change of many: Set prices +10 %, ending in .95, 2 products.');
+    expect((await row('Smoker'))?.draft.price).toMatch(/\.95$/);
+    await person.press('Take it back');
+    await person.sees('2 products as before');
+    expect([(await row('Smoker'))?.draft.price, (await row('Crown board'))?.draft.price]).toEqual(before);
+  });
+
+  it('leave the shop and come back; what others need is named and stays', async () => {
+    const { person, browser } = stage;
+    await select('Hive wrap', 'Queen marking pens');
+    await person.press('Take out of the shop', BAR);
+    await person.press('Take out 2 products', DIALOG);
+    await person.sees('2 of 2 products: is out of the shop.');
+    expect((await row('Hive wrap'))?.publishedRevision).toBeNull();
+    await person.press('Put them back', DIALOG);
+    await person.sees('2 of 2 products: is in the shop.');
+    expect((await row('Hive wrap'))?.publishedRevision).not.toBeNull();
+    await person.press('Close', DIALOG);
+    await select('Smoker');
+    await person.press('Take out of the shop', BAR);
+    await person.press('Take out 1 product', DIALOG);
+    await person.sees('would stop being sold');
+    await browser.driver.wait(async () => (await row('Smoker'))?.publishedRevision !== null, PATIENCE);
+  });
+});
