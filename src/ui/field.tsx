@@ -10,12 +10,13 @@ interface Labelled {
   /** what is wrong with what stands in it */
   fault?: string;
   required?: boolean;
+  width?: string;
 }
 
 /** A label, what it labels, help, and what is wrong: one way to show them everywhere. */
-export function Labelled({ label, help, fault, required, children }: Labelled & { children: ReactNode }) {
+export function Labelled({ label, help, fault, required, width, children }: Labelled & { children: ReactNode }) {
   return (
-    <Field.Root invalid={fault !== undefined} required={required}>
+    <Field.Root invalid={fault !== undefined} required={required} width={width}>
       <Field.Label fontWeight="600">{label}</Field.Label>
       {children}
       {fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
@@ -96,7 +97,7 @@ export function SelectField({ label, help, fault, value, onChange, alternatives,
   );
   if (hideLabel) return select;
   return (
-    <Labelled label={label} help={help} fault={fault}>
+    <Labelled label={label} help={help} fault={fault} width={width}>
       {select}
     </Labelled>
   );

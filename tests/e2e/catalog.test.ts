@@ -155,6 +155,7 @@ describe('looking after the catalog', () => {
     await stage.person.sees('Give the product a SKU.', '[aria-label="Readiness"]');
     await stage.person.press('More for this product');
     await stage.person.press('Delete this draft');
+    await stage.person.press('Delete it');
     await stage.person.sees('products in the catalog');
     expect(await draftOf('Queen marking pens (copy)')).toBeUndefined();
   });

@@ -48,3 +48,22 @@ describe('many products at once', () => {
     await browser.driver.wait(async () => (await row('Smoker'))?.publishedRevision !== null, PATIENCE);
   });
 });
+
+describe('what is undone', () => {
+  it('is undone: the draft is as in the shop again, in the editor and in the list', async () => {
+    const { person, browser } = stage;
+    const id = (await row('Hive wrap'))?.id ?? 0;
+    await person.goTo(`/manage/products/${id}`);
+    await person.sees('In the shop');
+    await person.fill('Name', 'Hive wrap, thick');
+    await person.sees('Draft differs from the shop');
+    await browser.driver.wait(async () => (await row('Hive wrap, thick')) !== undefined, PATIENCE);
+    await browser.driver.executeScript('document.activeElement?.blur()');
+    await person.press('Undo');
+    await person.seesNoMore('Draft differs from the shop');
+    await browser.driver.wait(async () => (await row('Hive wrap')) !== undefined, PATIENCE);
+    await person.goTo('/manage/products');
+    await person.press('Changed since publishing');
+    await person.sees('No product is in this state.');
+  });
+});

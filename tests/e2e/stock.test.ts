@@ -51,6 +51,7 @@ describe('a stock item', () => {
     await person.seesNoMore('Hive tool, 30 cm');
     await person.goTo(`/manage/stock/${key}`);
     await person.press('Delete');
+    await person.press('Delete it', DIALOG);
     await browser.driver.wait(async () => (await item('Hive tool, 30 cm')) === undefined, 10_000);
   });
 

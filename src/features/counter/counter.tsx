@@ -9,7 +9,9 @@ import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { ProductForm } from '@/features/selection/product-form';
 import { type SelectionState } from '@/features/selection/use-selection';
+import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
+import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku, Slip, type Tone } from '@/ui/text';
 
 const STATES: Readonly<Record<SelectionState['resolution']['state'], { words: string; tone: Tone }>> = {
@@ -47,6 +49,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
   const general = resolution.problems.filter(({ where }) => where === 'item' || where === 'selection');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
   const { canSupply, limitedBy } = resolution.availability;
+  const layers = resolution.pictures[0]?.layers ?? [];
   return (
     <Stack gap="4" as="section" aria-label="The Counter">
       <HStack justify="space-between">
@@ -62,6 +65,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           Start again
         </Button>
       </HStack>
+      {layers.length > 0 && <LayeredPicture layers={layers} title={product.title} w="200px" aspectRatio={4 / 3} borderRadius="l2" borderWidth="1px" borderColor="border" />}
       {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
       {groups}
       <ProductForm choices={product.choices} selection={selection} name="counter" showMissing />
@@ -99,7 +103,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
         <Box wordBreak="break-all">
           <Sku>{resolution.item.sku || 'no SKU yet'}</Sku>
         </Box>
-        {resolution.weight && <Text fontSize="sm">Weighs {quantityWords(resolution.weight)}</Text>}
+        {resolution.weight && <Text fontSize="sm">Weighs {weightWords(resolution.weight, resolution.quantity)}</Text>}
       </Part>
       <Part title="Takes from stock">
         {resolution.draws.length === 0 && <Text color="fg.muted">Nothing yet.</Text>}

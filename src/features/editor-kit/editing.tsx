@@ -5,6 +5,7 @@ import { type CatalogSurroundings, type JoinCondition, type Product, type Shop }
 import { type Program } from '@/core/compile';
 import { type Fault, type Path } from '@/core/problems';
 import { faultWords } from '@/core/words';
+import { type PublishedDraft } from '@/features/drafts/as-published';
 import { type StockView } from '@/features/selection/use-selection';
 import { type EditorSurroundings } from '@/services/products/editing';
 
@@ -34,9 +35,8 @@ export interface Editing {
 }
 
 /** What of the product is in the shop; nulls while nothing is. */
-export interface Published {
-  readonly revision: number | null;
-  readonly version: number | null;
+export interface Published extends PublishedDraft<Product> {
+  /** its address in the shop; null while it is in none */
   readonly slug: string | null;
 }
 

@@ -16,9 +16,10 @@ import { type Checks, useChecks } from '@/features/checks/use-checks';
 import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { Counter } from '@/features/counter/counter';
+import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { usePresence } from '@/features/drafts/use-presence';
-import { type Editing, EditingProvider, type Place, type Published } from '@/features/editor-kit/editing';
+import { type Editing, EditingProvider, type Place, type Published, useEditing } from '@/features/editor-kit/editing';
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
@@ -31,6 +32,7 @@ import { type SelectionState, useSelection } from '@/features/selection/use-sele
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
+import { AskBeforeDeleting } from '@/ui/ask-before';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
@@ -57,7 +59,7 @@ import { VariantsSection } from './variants/variants-section';
 export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed }: EditorView & { place?: Place }) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(initialPlace);
-  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, slug: opened.publishedSlug });
+  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition, slug: opened.publishedSlug });
   const [group, setGroup] = useState<string | null>(null);
   const address = `/api/manage/products/${opened.id}`;
   const draft = useDraft<Product>(
@@ -219,7 +221,8 @@ interface TopBarProps {
 
 function TopBar({ draft, published, productId, others, today, isUsed, onPublished }: TopBarProps) {
   const isPublished = published.revision !== null;
-  const differs = isPublished && published.version !== draft.version;
+  const isAsPublished = useIsAsPublished(draft.document, draft.version, published);
+  const differs = isPublished && !isAsPublished;
   return (
     <EditorBar
       draft={draft}
@@ -252,10 +255,12 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
   const attempt = (work: Promise<unknown>) => void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
   const copy = () =>
     attempt(send('POST', `/api/manage/products/${productId}/copy`, undefined, copiedSchema).then(({ id }) => router.push(`/manage/products/${id}`)));
+  const { product } = useEditing();
   const [withdrawing, setWithdrawing] = useState(false);
+  const [deleting, setDeleting] = useState(false);
   const withdraw = async (accepted = 0) => {
     await send('DELETE', `/api/manage/products/${productId}/publication?accepted=${accepted}`, undefined, anything);
-    onPublished({ revision: null, version: null, slug: null });
+    onPublished({ revision: null, version: null, definition: null, slug: null });
     sayDone('Taken out of the shop', 'Its revisions are kept; publish to bring it back.');
     setWithdrawing(false);
   };
@@ -273,11 +278,12 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
           </Menu.Item>
         )}
         {published.revision === null && (
-          <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+          <Menu.Item value="delete" color="brick.fg" onClick={() => setDeleting(true)}>
             <Trash2 size={14} /> Delete this draft
           </Menu.Item>
         )}
       </MoreMenu>
+      <AskBeforeDeleting open={deleting} what={product.title || 'this draft'} because="It has never been in the shop. Its earlier drafts go with it, and it can’t be brought back." onClose={() => setDeleting(false)} onDelete={remove} />
       {withdrawing && <RippleDialog address={`/api/manage/products/${productId}/ripple?change=withdraw`} decision="Take it out" nothingReached="Nothing has it as a part." onClose={() => setWithdrawing(false)} onDecide={withdraw} />}
     </>
   );

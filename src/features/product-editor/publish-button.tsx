@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { type Product } from '@/core/catalog';
 import { type ProofOutcome, prove } from '@/core/judge';
 import { counted } from '@/core/words';
+import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft } from '@/features/drafts/use-draft';
 import { type Published, useEditing } from '@/features/editor-kit/editing';
 import { differenceWords } from '@/features/proofs/difference-words';
@@ -34,7 +35,7 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
   const [asked, setAsked] = useState<readonly ProofOutcome[]>([]);
   const [rippling, setRippling] = useState(false);
   const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
-  const upToDate = published.version === draft.version && draft.save.kind === 'saved';
+  const upToDate = useIsAsPublished(draft.document, draft.version, published) && draft.save.kind === 'saved';
   const ask = () => {
     const broken = prove(program, product.proofs, today).filter(({ holds }) => !holds);
     setAsked(broken);
@@ -49,7 +50,7 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
     setBusy(true);
     try {
       const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version: draft.version, accepted }, revisionSchema);
-      onPublished({ revision, version: draft.version, slug: draft.document.slug });
+      onPublished({ revision, version: draft.version, definition: draft.document, slug: draft.document.slug });
       sayDone(`Revision ${revision} is in the shop`);
       setRippling(false);
     } finally {

@@ -13,6 +13,7 @@ import { ChoiceSection } from '@/features/choice-editor/choice';
 import { Choices } from '@/features/choice-editor/choices';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Counter } from '@/features/counter/counter';
+import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/editor-kit/editing';
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
@@ -27,6 +28,7 @@ import { type SelectionState, useSelection } from '@/features/selection/use-sele
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type SheetEditorView } from '@/services/sheets/sheets';
+import { AskBeforeDeleting } from '@/ui/ask-before';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
@@ -48,7 +50,7 @@ function bareProduct(sheet: Sheet): Product {
 export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: SheetEditorView) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(opened.draft.choices.length === 0 ? 'choices' : 'basics');
-  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion });
+  const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition });
   const [publishing, setPublishing] = useState(false);
   const [group, setGroup] = useState<string | null>(null);
   const [triedOn, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
@@ -133,7 +135,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
           onDecide={async (accepted, reached) => {
             const { revision } = await send('POST', `/api/manage/sheets/${opened.id}/publication`, { version: draft.version, accepted }, publishedSchema);
             sayDone(`Revision ${revision} is in force`, `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`);
-            setPublished({ revision, version: draft.version });
+            setPublished({ revision, version: draft.version, definition: draft.document });
             setPublishing(false);
           }}
         />
@@ -203,10 +205,11 @@ function SheetChoices({ sheet, current }: { sheet: Sheet; current: Place }) {
   );
 }
 
-function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<Sheet>; published: { revision: number | null; version: number | null }; id: number; mustFix: number; onPublish: () => void }) {
+function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<Sheet>; published: PublishedDraft<Sheet>; id: number; mustFix: number; onPublish: () => void }) {
   const router = useRouter();
-  const upToDate = published.version === draft.version && draft.save.kind === 'saved';
+  const upToDate = useIsAsPublished(draft.document, draft.version, published) && draft.save.kind === 'saved';
   const why = mustFix > 0 ? 'Mend what is listed first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'This draft is published' : undefined;
+  const [deleting, setDeleting] = useState(false);
   const remove = () =>
     void send('DELETE', `/api/manage/sheets/${id}`, undefined, anything).then(
       () => router.push('/manage/sheets'),
@@ -228,10 +231,11 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
         See the ripple and publish
       </Button>
       <MoreMenu label="More for this sheet">
-        <Menu.Item value="delete" color="brick.fg" onClick={remove}>
+        <Menu.Item value="delete" color="brick.fg" onClick={() => setDeleting(true)}>
           <Trash2 size={14} /> Delete this sheet
         </Menu.Item>
       </MoreMenu>
+      <AskBeforeDeleting open={deleting} what={draft.document.title || 'this sheet'} because="Its earlier states go with it, and it can’t be brought back." onClose={() => setDeleting(false)} onDelete={remove} />
     </EditorBar>
   );
 }

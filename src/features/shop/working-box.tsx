@@ -1,6 +1,6 @@
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { type ResolutionJson } from '@/core/exchange';
-import { quantityWords } from '@/core/words';
+import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
 import { Sku } from '@/ui/text';
 
@@ -23,8 +23,8 @@ export function WorkingBox({ resolution }: { resolution: ResolutionJson }) {
       )}
       {resolution.unitPrice !== null && (
         <Text fontSize="sm" color="fg.muted" mt="2">
-          <Sku>{resolution.item.sku}</Sku>
-          {resolution.weight && ` · each weighs ${quantityWords(resolution.weight)}`}
+          {resolution.item.sku !== '' && <Sku>{resolution.item.sku}</Sku>}
+          {resolution.weight && `${resolution.item.sku === '' ? '' : ' · '}weighs ${weightWords(resolution.weight, resolution.quantity)}`}
         </Text>
       )}
     </Box>

@@ -6,6 +6,7 @@ import { type FormEvent, useState } from 'react';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { type StockFigures } from '@/services/stock/figures';
+import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
@@ -20,6 +21,7 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const [backorder, setBackorder] = useState(item.backorder === '0' ? '' : item.backorder);
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const [deleting, setDeleting] = useState(false);
   const address = `/api/manage/stock/${item.key}`;
   const attempt = async (work: () => Promise<unknown>, done: string) => {
     setBusy(true);
@@ -63,12 +65,13 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
             <Button variant="ghost" colorPalette="ink" disabled={busy} onClick={archive}>
               {item.archived ? 'Offer it again' : 'Archive'}
             </Button>
-            <Button variant="ghost" colorPalette="brick" disabled={busy} onClick={remove}>
+            <Button variant="ghost" colorPalette="brick" disabled={busy} onClick={() => setDeleting(true)}>
               Delete
             </Button>
           </HStack>
         </Stack>
       </form>
+      <AskBeforeDeleting open={deleting} what={item.title} because="What was entered of it goes with it, and it can’t be brought back. It is refused while anything refers to it." onClose={() => setDeleting(false)} onDelete={remove} />
     </Box>
   );
 }

@@ -36,7 +36,7 @@ export interface Life<Definition, Stored extends StoredDraft<Definition> = Store
   require(queries: Queries, id: number): Promise<Stored>;
   /** writes a draft, with all that follows from it */
   store(transaction: Queries, id: number, draft: { readonly draft: Definition; readonly draftVersion: number; readonly draftSavedBy: string; readonly updatedAt: Date }): Promise<void>;
-  revision(queries: Queries, revisionId: number): Promise<Revision | undefined>;
+  revision(queries: Queries, revisionId: number): Promise<(Revision & { readonly definition: Definition }) | undefined>;
   latestNumber(queries: Queries, id: number): Promise<number>;
   /** adds a revision and makes it the one that is published */
   publish(transaction: Queries, id: number, revision: { readonly number: number; readonly definition: Definition; readonly draftVersion: number; readonly publishedAt: Date }): Promise<void>;
@@ -50,13 +50,15 @@ export interface OpenedDraft<Definition> {
   /** number of the revision that is published, and the version of the draft that it was; null while nothing is */
   readonly publishedRevision: number | null;
   readonly publishedDraftVersion: number | null;
+  /** what is published: a draft that becomes the same again is as in the shop */
+  readonly publishedDefinition: Definition | null;
 }
 
 /** @throws Refusal 404 */
 export async function openDraft<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, queries: Queries, id: number): Promise<OpenedDraft<Definition> & { readonly stored: Stored }> {
   const stored = await life.require(queries, id);
   const revision = stored.publishedRevision === null ? undefined : await life.revision(queries, stored.publishedRevision);
-  return { id, draft: stored.draft, draftVersion: stored.draftVersion, publishedRevision: revision?.number ?? null, publishedDraftVersion: revision?.draftVersion ?? null, stored };
+  return { id, draft: stored.draft, draftVersion: stored.draftVersion, publishedRevision: revision?.number ?? null, publishedDraftVersion: revision?.draftVersion ?? null, publishedDefinition: revision === undefined ? null : revision.draftVersion === stored.draftVersion ? stored.draft : revision.definition, stored };
 }
 
 /**

@@ -19,7 +19,7 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
   async store(transaction, id, saved) {
     await transaction.update(products).set({ ...saved, ...indexed(saved.draft) }).where(eq(products.id, id));
   },
-  revision: (queries, revisionId) => queries.query.revisions.findFirst({ where: eq(revisions.id, revisionId), columns: { number: true, draftVersion: true } }),
+  revision: (queries, revisionId) => queries.query.revisions.findFirst({ where: eq(revisions.id, revisionId), columns: { number: true, draftVersion: true, definition: true } }),
   async latestNumber(queries, id) {
     const latest = await queries.query.revisions.findFirst({ where: eq(revisions.productId, id), orderBy: desc(revisions.number), columns: { number: true } });
     return latest?.number ?? 0;

@@ -14,7 +14,7 @@ export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
   async store(transaction, id, saved) {
     await transaction.update(sheets).set({ ...saved, title: saved.draft.title }).where(eq(sheets.id, id));
   },
-  revision: (queries, revisionId) => queries.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, revisionId), columns: { number: true, draftVersion: true } }),
+  revision: (queries, revisionId) => queries.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, revisionId), columns: { number: true, draftVersion: true, definition: true } }),
   async latestNumber(queries, id) {
     const latest = await queries.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.sheetId, id), orderBy: desc(sheetRevisions.number), columns: { number: true } });
     return latest?.number ?? 0;

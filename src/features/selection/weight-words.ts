@@ -1,0 +1,9 @@
+import { type QuantityJson } from '@/core/exchange';
+import { Exact } from '@/core/number';
+import { quantityWords } from '@/core/words';
+
+/** What one weighs, and what all of them weigh together where there are several: `1.2 kg each, 6 kg together`. */
+export function weightWords(weight: QuantityJson, quantity: number): string {
+  const one = quantityWords(weight);
+  return quantity > 1 ? `${one} each, ${quantityWords({ ...weight, value: Exact.from(weight.value).times(Exact.of(quantity)).toString() })} together` : one;
+}
