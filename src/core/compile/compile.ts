@@ -96,8 +96,10 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   for (const path of dispensable(product, kit)) declinable.add(placeOf(path).join(' '));
   const isDeclinable = ({ code, path }: Fault) => ((code === 'addOnUnknown' || PART_FAULTS.has(code)) && declinable.has(path.slice(0, -1).join(' '))) || (PART_FAULTS.has(code) && kit !== null && canDoWithout(kit, product, path));
 
+  const { formulas: writtenFormulas, rates, rules: writtenRules } = assembled;
   return {
     product,
+    written: { formulas: writtenFormulas, rates, rules: writtenRules },
     placeOf,
     slug: product.slug,
     title: product.title,

@@ -4,6 +4,7 @@ import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type PriceLine } from '../pricing';
 import { type Fault, type Path } from '../problems';
 import { type Unit } from '../quantity';
+import { type Assembled } from './assemble';
 import { type BoundingProgram } from './bounds';
 import { type ChargeProgram } from './charging';
 import { type FormulaProgram } from './formulas';
@@ -105,6 +106,8 @@ export interface BaseProgram {
 export interface Program {
   /** what was compiled: the product with the choices of its sheets and the colours of its swatches in place */
   readonly product: Product;
+  /** formulas, rates and rules as they are written, those of its sheets among them */
+  readonly written: Pick<Assembled, 'formulas' | 'rates' | 'rules'>;
   /** the place in the definition as it is edited, of a place in {@link product} */
   readonly placeOf: (path: Path) => Path;
   readonly slug: string;

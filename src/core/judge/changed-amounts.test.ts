@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { choiceSchema, type Product, productSchema } from '../catalog';
+import { choiceSchema, placementSchema, type Product, productSchema, sheetSchema } from '../catalog';
 import { compile } from '../compile/compile';
 import { changedAmountWords } from '../words';
 import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
@@ -46,6 +46,14 @@ describe('what a price comes from, before and after a change', () => {
     const cut: Product = { ...mesh, formulas: [formula('1.50 EUR')] };
     expect(told(cut, (changed) => void (changed.formulas = [formula('2 EUR')]))).toEqual(['Cutting: €2.00 to begin with, was €1.50 to begin with.']);
     expect(told(cut, (changed) => void (changed.formulas = [formula('0.75 EUR × 2')]))).toEqual(['Cutting: worked out otherwise.']);
+  });
+
+  it('is told of a sheet’s own formulas, rates and rules, too', () => {
+    const sheet = (text: string, rate: string, amount: string) =>
+      sheetSchema.parse({ key: 'care', title: 'Care', formulas: [{ key: 'f', title: 'Waxing', serves: { kind: 'amount' }, text }], rates: [{ key: 'wax', title: 'Wax', value: rate }], rules: [{ key: 'r', title: 'In winter', then: [{ kind: 'amount', amount: { kind: 'fixed', value: amount } }] }] });
+    const placed: Product = { ...mesh, sheets: [placementSchema.parse({ key: 'care' })] };
+    const around = (one: ReturnType<typeof sheet>) => ({ ...surroundings, sheets: new Map([['care', one]]) });
+    expect(told(placed, () => undefined, around(sheet('wax × 2', '1', '3')), around(sheet('wax × 2', '1.5', '4')))).toEqual(['Wax: €1.50, was €1.00.', 'In winter: +€4.00, was +€3.00.', 'Waxing: €3.00 to begin with, was €2.00 to begin with.']);
   });
 
   it('is told of another product that comes with it', () => {

@@ -1,4 +1,4 @@
-import { type AddOnPrice, type Choice, hasOptions, type Product } from '../catalog';
+import { type AddOnPrice, type Choice, hasOptions } from '../catalog';
 import { type Program } from '../compile/program';
 import { type LineValue } from '../formula';
 import { Exact } from '../number';
@@ -64,16 +64,17 @@ const isNothing = (decimal: string) => Exact.parse(decimal)?.sign() === 0;
 function sourcesOf(program: Program, today: string, known = new Map<string, Source>(), seen = new Set<string>(), within: readonly string[] = []): ReadonlyMap<string, Source> {
   if (seen.has(program.slug)) return known;
   seen.add(program.slug);
-  const { product, base } = program;
+  const { product, written, base } = program;
   const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
   note(['price'], ['Price'], base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null });
   for (const { options, title, price } of program.variants.values()) note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
   for (const choice of product.choices) noteChoice(choice, note);
-  for (const { key, title, value, per, byGroup } of product.rates) {
-    note(['rate', key], [title || key], moneySaid(value, per));
-    for (const [group, own] of Object.entries(byGroup)) note(['rate', key, group], [title || key, group], moneySaid(own, per));
+  for (const { rate, sheet } of written.rates) {
+    const { key, title, value, per, byGroup } = rate;
+    note(['rate', sheet ?? '', key], [title || key], moneySaid(value, per));
+    for (const [group, own] of Object.entries(byGroup)) note(['rate', sheet ?? '', key, group], [title || key, group], moneySaid(own, per));
   }
-  noteRules(product, note);
+  noteRules(written, note);
   noteFormulas(program, today, note);
   if (program.kit) {
     const { price } = program.kit;
@@ -114,21 +115,22 @@ function alongSaid(price: AddOnPrice): PriceSaid | null {
   }
 }
 
-function noteRules({ rules }: Product, note: Note): void {
-  for (const [place, { key, title, on, then }] of rules.entries()) {
+function noteRules({ rules }: Program['written'], note: Note): void {
+  for (const [place, { value, origin }] of rules.entries()) {
+    const { title, on, then } = value;
     then.forEach((effect, position) => {
       if (!on || (effect.kind !== 'amount' && effect.kind !== 'setPrice')) return;
-      note(['rule', key, String(position)], [title || `Rule ${place + 1}`], effect.kind === 'amount' ? amountSaid(effect.amount) : moneySaid(effect.price, null));
+      note(['rule', ...origin.slice(0, -1).map(String), value.key, String(position)], [title || `Rule ${place + 1}`], effect.kind === 'amount' ? amountSaid(effect.amount) : moneySaid(effect.price, null));
     });
   }
 }
 
 function noteFormulas(program: Program, today: string, note: Note): void {
-  const { formulas } = program.product;
+  const { formulas } = program.written;
   if (formulas.length === 0) return;
   const { measures } = resolve(program, { answers: {} }, { stock: null, today });
-  for (const { key, title, text } of formulas) {
+  for (const { formula: { key, title, text }, sheet } of formulas) {
     const value = measures.filter(({ formula }) => formula === title).at(-1) ?? null;
-    note(['formula', key], [title], { kind: 'result', value, text });
+    note(['formula', sheet ?? '', key], [title], { kind: 'result', value, text });
   }
 }
