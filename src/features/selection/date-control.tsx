@@ -32,12 +32,18 @@ export function DateControl({ choice, id, answer, counted, currency, invalid, pa
       <Hint
         parts={[
           counted?.shown ?? '',
-          first === null ? '' : `from ${dayWords(first)}`,
-          last === null ? '' : `to ${dayWords(last)}`,
+          windowWords(first, last),
           never.length > 0 ? `not on ${never.map((name) => `${name}s`).join(', ')}` : '',
           amountWords(choice.amount, currency),
         ]}
       />
     </Box>
   );
+}
+
+/** Between which days one can be chosen: said so that nobody takes it for what is chosen. */
+function windowWords(first: number | null, last: number | null): string {
+  if (first !== null && last !== null) return `any day from ${dayWords(first)} to ${dayWords(last)}`;
+  if (first !== null) return `any day from ${dayWords(first)}`;
+  return last === null ? '' : `any day until ${dayWords(last)}`;
 }

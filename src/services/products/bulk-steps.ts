@@ -1,5 +1,5 @@
 import { hasOptions, type Product } from '../../core/catalog';
-import { withPrices, withTexts } from '../../core/catalog/many';
+import { type PriceStep, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
 import { counted } from '../../core/words';
@@ -22,12 +22,14 @@ function figure(text: string): Exact {
 
 export function pricesStep({ step, crossOut }: Of<'prices'>, currency: string): { words: string; apply: Apply } {
   const value = figure(step.kind === 'to' ? step.price : step.kind === 'by' ? step.amount : step.percent);
+  const exact = value.toString();
+  const read: PriceStep = step.kind === 'to' ? { ...step, price: step.price.trim() } : step.kind === 'by' ? { ...step, amount: exact } : { ...step, percent: exact };
   if (step.kind === 'to' && value.sign() < 0) throw new Refusal(422, 'negative', 'A price can’t be less than nothing.');
   const how = step.kind === 'to' ? `to ${formatMoney(value, currency)}` : step.kind === 'by' ? signed(value, (size) => formatMoney(size, currency)) : `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}`;
   return {
     words: `Set prices ${how}`,
     apply(draft) {
-      const { after, changed, refused } = withPrices(draft, step, { crossOut, currency });
+      const { after, changed, refused } = withPrices(draft, read, { crossOut, currency });
       const own = draft.variants.filter(({ price }) => price !== null).length;
       const parts = [
         changed > 0 ? `gets ${counted(changed, 'other price')}` : draft.price === null && own === 0 ? 'has no price of its own' : refused > 0 ? '' : 'has this price already',

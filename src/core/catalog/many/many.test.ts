@@ -40,6 +40,11 @@ describe('prices of many', () => {
     expect([prices(after), changed, refused]).toEqual([['3', '8.00', '1'], 1, 2]);
   });
 
+  it('that would be too long to keep stay', () => {
+    const huge = '9'.repeat(58);
+    expect(change(priced(huge), { kind: 'percent', percent: '900', ending: null })).toMatchObject({ changed: 0, refused: 1, after: { price: huge } });
+  });
+
   it('leave the former one crossed out where they fall, and no was-price that is no longer more', () => {
     expect(change(priced('10'), { kind: 'by', amount: '-1' }, true).after).toMatchObject({ price: '9.00', wasPrice: '10' });
     expect(change(priced('10'), { kind: 'by', amount: '1' }, true).after.wasPrice).toBeNull();

@@ -26,6 +26,9 @@ export interface PricesChanged {
 
 const HUNDRED = Exact.of(100);
 
+/** A definition keeps no longer decimals. */
+const LONGEST_PRICE = 60;
+
 /**
  * The nearest price with an ending; of two that are as near the higher one, and never below the ending itself.
  *
@@ -39,14 +42,15 @@ export function withEnding(price: Exact, ending: (typeof priceEndings)[number]):
   return nearest.isLess(end) ? end : nearest;
 }
 
-/** One price after a step, rounded to the currency's minor unit; null where it would come below nothing, or can't be read. */
+/** One price after a step, rounded to the currency's minor unit; null where it would come below nothing, be too long to keep, or can't be read. */
 function stepped(text: string, step: Exclude<PriceStep, { kind: 'to' }>, places: number): string | null {
   const [price, change] = [Exact.parse(text), Exact.parse(step.kind === 'by' ? step.amount : step.percent)];
   if (!price || !change) return null;
   const exact = step.kind === 'by' ? price.plus(change) : price.plus(price.times(change).over(HUNDRED));
   const rounded = exact.rounded(places);
   const ended = step.kind === 'percent' && step.ending !== null && places === 2 ? withEnding(rounded, step.ending) : rounded;
-  return ended.sign() < 0 ? null : ended.toFixed(places);
+  const written = ended.toFixed(places);
+  return ended.sign() < 0 || written.length > LONGEST_PRICE ? null : written;
 }
 
 /**
