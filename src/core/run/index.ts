@@ -17,3 +17,4 @@ export { type PartPriced, partsBase, plainPrice } from './kit-price';
 export { isStop, readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf } from './unit-price';
 export { baseRange, chargedRange, formulaRange } from './ranges';
+export { firstQuantity } from './first-quantity';

@@ -6,7 +6,7 @@ import { type CatalogSurroundings, type Choice, fileProblem, type FileType, file
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { type Resolution, resolve } from '@/core/run';
+import { firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -85,7 +85,8 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const there = useMemo(() => stockView(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
-  const shownQuantity = quantityText ?? String(program.defaultQuantity);
+  const beginning = useMemo(() => firstQuantity(program, { today, group }), [program, today, group]);
+  const shownQuantity = quantityText ?? String(beginning);
   // While a product is being edited, typing goes first.
   const settled = useDeferredValue(program);
   const settledProduct = useDeferredValue(product);
