@@ -10,7 +10,7 @@ interface Props {
   onClose?: () => void;
   children: ReactNode;
   footer?: ReactNode;
-  size?: 'sm' | 'md' | 'lg' | 'xl';
+  size?: 'sm' | 'md' | 'lg' | 'xl' | 'full';
   /** where the focus goes when it is closed; null for where it was before */
   focusAfter?: () => HTMLElement | null;
 }

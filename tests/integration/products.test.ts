@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openDraftPage } from '@/services/products/draft-page';
 import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
 import { openForEditing } from '@/services/products/editing';
 import { listProducts } from '@/services/products/list';
@@ -165,5 +166,18 @@ describe('the product list', () => {
     const { suggestions } = await openForEditing(context, 2);
     expect(suggestions.categories).toEqual(['Apiary', 'Bottling', 'Clothing', 'First honey', 'Hive parts', 'Marking', 'Queen rearing', 'Starting out', 'Tools']);
     await expect(openForEditing(context, 999)).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('the page of a draft', () => {
+  it('is what customers would see: of a group, on a day, without what is the manager’s', async () => {
+    const { draft, draftVersion } = await openProduct(context, 9);
+    await saveDraft(context, 9, { definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill', price: '55' }, baseVersion: draftVersion, editor: 'test' });
+    const view = await openDraftPage(context, 9, { group: 'trade', day: '2026-12-24' });
+    expect(view).toMatchObject({ today: '2026-12-24', group: 'your group', product: { title: 'Winter smoker', price: '55', supplier: null, proofs: [] } });
+    expect(view.price).toContain('55');
+    expect(JSON.stringify(view)).not.toContain('Secret Mill');
+    expect(await openDraftPage(context, 9, { group: 'nobody', day: 'someday' })).toMatchObject({ group: null, today: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) });
+    await expect(openDraftPage(context, 99_999, {})).rejects.toMatchObject({ status: 404 });
   });
 });

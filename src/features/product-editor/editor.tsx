@@ -1,6 +1,6 @@
 'use client';
 
-import { Alert, Box, Link, Menu, Stack } from '@chakra-ui/react';
+import { Alert, Box, Button, Link, Menu, Stack } from '@chakra-ui/react';
 import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
@@ -40,6 +40,7 @@ import { FitsSection } from './builds/fits-section';
 import { PreparedSection } from './builds/prepared-section';
 import { PropertiesSection } from './builds/properties-section';
 import { ConflictDialog } from './conflict-dialog';
+import { AsCustomers } from './as-customers';
 import { Outline } from './outline';
 import { PartsSection } from './parts/parts-section';
 import { PublishButton } from './publish-button';
@@ -220,6 +221,7 @@ interface TopBarProps {
 }
 
 function TopBar({ draft, published, productId, others, today, isUsed, onPublished }: TopBarProps) {
+  const [looking, setLooking] = useState(false);
   const isPublished = published.revision !== null;
   const isAsPublished = useIsAsPublished(draft.document, draft.version, published);
   const differs = isPublished && !isAsPublished;
@@ -235,6 +237,10 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
         </>
       }
     >
+      <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setLooking(true)}>
+        As customers see it
+      </Button>
+      {looking && <AsCustomers productId={productId} version={draft.version} today={today} onClose={() => setLooking(false)} />}
       {published.slug && (
         <Link asChild fontSize="sm" whiteSpace="nowrap">
           <NextLink href={`/shop/${published.slug}`} target="_blank">

@@ -27,6 +27,8 @@ interface Props {
   today: string;
   group: string | null;
   stock: readonly KnownStock[];
+  /** whether it is a draft that is looked at: then nothing is asked of the shop, nothing uploaded and nothing bought */
+  isDraft?: boolean;
 }
 
 const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.enum(fileTypeNames), size: z.number() });
@@ -37,7 +39,7 @@ const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((t
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock, isDraft = false }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -50,8 +52,8 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
     async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
     [product.slug],
   );
-  const selection = useSelection(product, surroundings, stock, { today, group, upload, ask });
-  const basket = useAddToBasket(product, selection);
+  const selection = useSelection(product, surroundings, stock, isDraft ? { today, group } : { today, group, upload, ask });
+  const basket = useAddToBasket(product, selection, isDraft);
   useLinkedBuild(selection);
   const { resolution, program } = selection;
   const [view] = resolution.pictures;

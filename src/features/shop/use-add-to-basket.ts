@@ -19,7 +19,8 @@ export interface AddToBasket {
   add(): Promise<void>;
 }
 
-export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState): AddToBasket {
+/** @param isDraft whether it is only looked at, and can't be bought yet */
+export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState, isDraft = false): AddToBasket {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -33,6 +34,10 @@ export function useAddToBasket(product: Product, { resolution, program, answers,
       const [first] = resolution.problems;
       // A folded group opens for what is missing in it, then it can be shown.
       if (first) requestAnimationFrame(() => document.getElementById(placeLabel('shop', first.where))?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
+      return;
+    }
+    if (isDraft) {
+      setAdded('This could be put in the basket. It is a draft, so it is not.');
       return;
     }
     setBusy(true);

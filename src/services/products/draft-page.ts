@@ -1,0 +1,36 @@
+import { readSurroundings } from '../catalog/surroundings';
+import { type Services } from '../context';
+import { parseDay } from '../../core/calendar';
+import { compile } from '../../core/compile';
+import { customerView, packSurroundings } from '../../core/exchange';
+import { stockOf } from '../../core/run';
+import { toldOf } from '../../core/stock';
+import { priceWords } from '../../core/words';
+import { withStock } from '../selling/overdue';
+import { type ShopProductView } from '../selling/shop';
+import { productLife } from './life';
+
+/** As whom, and when, a draft is looked at; what is absent is everybody, and today. */
+export interface SeenAs {
+  readonly group?: string | null;
+  /** as YYYY-MM-DD; anything else is today */
+  readonly day?: string | null;
+}
+
+/**
+ * The page that customers would see of a product's draft, as it was last saved.
+ *
+ * @throws Refusal 404
+ */
+export function openDraftPage(context: Services, id: number, { group = null, day = null }: SeenAs): Promise<ShopProductView> {
+  return withStock(context, async ({ database, now }) => {
+    const { draft } = await productLife.require(database.read, id);
+    const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
+    const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
+    const view = customerView(draft, surroundings, known);
+    const program = compile(view.product, view.surroundings);
+    const on = day !== null && parseDay(day) !== null ? day : today;
+    const drawn = stockOf(program, { today: on, group: view.group });
+    return { product: view.product, price: priceWords(program), surroundings: packSurroundings(view.surroundings), today: on, group: view.group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
+  });
+}
