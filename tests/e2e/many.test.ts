@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { products } from '@/data/schema';
+import { basketLines, products } from '@/data/schema';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
 
@@ -65,5 +65,31 @@ describe('what is undone', () => {
     await person.goTo('/manage/products');
     await person.press('Changed since publishing');
     await person.sees('No product is in this state.');
+  });
+});
+
+describe('a draft, as customers will see it', () => {
+  it('is the page with what is saved, on which everything can be chosen and nothing bought', async () => {
+    const { person, browser } = stage;
+    const id = (await row('Smoker'))?.id ?? 0;
+    await person.goTo(`/manage/products/${id}`);
+    await person.fill('Name', 'Smoker, tried out');
+    await browser.driver.wait(async () => (await row('Smoker, tried out')) !== undefined, PATIENCE);
+    const before = (await stage.database.read.select().from(basketLines)).length;
+    await person.press('As customers see it');
+    await browser.driver.switchTo().frame(await person.find('//iframe'));
+    await person.sees('A draft, as customers will see it.');
+    await person.sees('Smoker, tried out');
+    await person.press('Add to basket');
+    await person.sees('This could be put in the basket.');
+    const width = () => browser.driver.executeScript<number>('return document.querySelector("iframe").offsetWidth');
+    await browser.driver.switchTo().defaultContent();
+    expect(await width()).toBeGreaterThan(1000);
+    await person.pickSegment('Phone');
+    await browser.driver.wait(async () => (await width()) === 390, PATIENCE);
+    expect((await stage.database.read.select().from(basketLines)).length).toBe(before);
+    // The shop still has what was published.
+    await person.goTo('/shop');
+    expect(await person.textOf()).not.toContain('tried out');
   });
 });
