@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { readColour } from '@/core/colour';
 import { orders, products, sheets, stockItems, swatches } from '@/data/schema';
 import { quoted, PATIENCE } from '../support/browser';
+import { selectProducts } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -196,8 +197,7 @@ describe('a sheet', () => {
   });
 
   it('is placed on many from the list of products, and that is taken back', async () => {
-    await stage.person.goTo('/manage/products');
-    for (const title of ['Stainless mesh', 'Hive paint']) await stage.browser.driver.executeScript('arguments[0].click()', await stage.browser.driver.findElement({ css: `input[aria-label="Select ${title}"]` }));
+    await selectProducts(stage, 'Stainless mesh', 'Hive paint');
     await stage.person.press('Change', '//*[@aria-label="Selected products"]');
     await stage.person.press('Place a sheet');
     await stage.person.select('Sheet', 'Care');

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { basketLines, products } from '@/data/schema';
+import { selectProducts } from '../support/acts';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
 
@@ -8,10 +9,7 @@ const stage = setStage();
 const row = (title: string) => stage.database.read.query.products.findFirst({ where: eq(products.title, title) });
 const BAR = '//*[@aria-label="Selected products"]';
 
-async function select(...titles: readonly string[]): Promise<void> {
-  await stage.person.goTo('/manage/products');
-  for (const title of titles) await stage.browser.driver.executeScript('arguments[0].click()', await stage.browser.driver.findElement({ css: `input[aria-label="Select ${title}"]` }));
-}
+const select = (...titles: readonly string[]) => selectProducts(stage, ...titles);
 
 describe('many products at once', () => {
   it('get other prices, seen before, and have their former ones when that is taken back', async () => {

@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import { products } from '@/data/schema';
 import { eq } from 'drizzle-orm';
 import { DIALOG, OUTLINE, type Stage } from './stage';
@@ -14,6 +14,15 @@ export async function startProduct({ person }: Stage, title: string, sku: string
   await person.press('Create and open');
   await person.press('Category, supplier, tags', OUTLINE);
   await person.fill('Category', 'Apiary');
+}
+
+/** Ticks products in the list of products, once they are there. */
+export async function selectProducts({ person, browser }: Stage, ...titles: readonly string[]): Promise<void> {
+  await person.goTo('/manage/products');
+  for (const title of titles) {
+    const box = await browser.driver.wait(until.elementLocated(By.css(`input[aria-label="Select ${title}"]`)), PATIENCE);
+    await browser.driver.executeScript('arguments[0].click()', box);
+  }
 }
 
 /** Begins a new stock item right where something takes from stock. */
