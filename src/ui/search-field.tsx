@@ -138,12 +138,11 @@ export function PickField({ label, hideLabel = false, placeholder = 'none yet', 
   ) : (
     <Input {...look} role="combobox" aria-expanded={false} readOnly cursor="pointer" value={shown} textOverflow="ellipsis" onPointerDown={() => setLive('pointer')} onFocus={() => setLive((now) => now ?? 'keyboard')} />
   );
-  if (hideLabel) return <Field.Root width={width} invalid={fault !== undefined}>{field}</Field.Root>;
   return (
     <Field.Root width={width} invalid={fault !== undefined}>
-      <Field.Label fontWeight="600">{label}</Field.Label>
+      {!hideLabel && <Field.Label fontWeight="600">{label}</Field.Label>}
       {field}
-      {fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
+      {!hideLabel && fault !== undefined && <Field.ErrorText color="brick.fg">{fault}</Field.ErrorText>}
     </Field.Root>
   );
 }

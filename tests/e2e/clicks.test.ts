@@ -46,6 +46,16 @@ async function begin(hands: Hands, title: string, price: string, category: strin
   await stage.person.sees('Name and words', 'nav[aria-label="Outline"]');
 }
 
+/** Has the product take a stock item that is made on the way, under its name. */
+async function takeNewStockItem(hands: Hands, title: string, onHand: string): Promise<void> {
+  await hands.goTo('Stock');
+  hands.clicks += 2;
+  await makeStockItem(stage, 'Product');
+  await hands.fill('On hand now', onHand, DIALOG);
+  await hands.type(Key.ENTER);
+  await stage.person.sees(`of ${title}`);
+}
+
 async function publishBy(hands: Hands, title: string): Promise<void> {
   hands.clicks += 1;
   await publish(stage, title);
@@ -134,12 +144,7 @@ describe('setting up from an empty page, counted in clicks', () => {
     await hands.fill('Most characters', '18');
     await hands.select('Name to engrave: kind of amount', 'per character');
     await hands.fill('Name to engrave: amount', '0.60');
-    await hands.goTo('Stock');
-    hands.clicks += 2;
-    await makeStockItem(stage, 'Product');
-    await hands.fill('On hand now', '25', DIALOG);
-    await hands.type(Key.ENTER);
-    await person.sees('of Engraved tool');
+    await takeNewStockItem(hands, 'Engraved tool', '25');
     await publishBy(hands, 'Engraved tool');
     told('a hive tool with a name engraved', hands, 'tool');
     await person.fill('Name to engrave', 'Ada', COUNTER);
@@ -148,17 +153,11 @@ describe('setting up from an empty page, counted in clicks', () => {
   });
 
   it('a smoker with a sack of fuel taken along', async () => {
-    const { person } = stage;
     const hands = new Hands(stage);
     await begin(hands, 'Smoker, large', '52', 'Apiary');
     await hands.addChoice('A sack of fuel', 'another product along with it');
     await hands.select('Product', 'Smoker fuel');
-    await hands.goTo('Stock');
-    hands.clicks += 2;
-    await makeStockItem(stage, 'Product');
-    await hands.fill('On hand now', '9', DIALOG);
-    await hands.type(Key.ENTER);
-    await person.sees('of Smoker, large');
+    await takeNewStockItem(hands, 'Smoker, large', '9');
     await publishBy(hands, 'Smoker, large');
     told('a smoker with a sack of fuel', hands, 'smoker');
     expect((await draftOf('Smoker, large'))?.choices).toMatchObject([{ kind: 'addOn', product: 'smoker-fuel', required: false }]);

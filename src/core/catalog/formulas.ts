@@ -41,6 +41,17 @@ export const rateSchema = z.strictObject({
 
 export type Rate = z.infer<typeof rateSchema>;
 
+/** Names, and what stands between them. */
+const NAMES = /([\p{L}\p{N}_.]+)/u;
+
+/** A formula's text with another name in the place of one: whole names only, never a part of a longer one. */
+export function withName(text: string, name: string, by: string): string {
+  return text.split(NAMES).map((word) => (word === name ? by : word)).join('');
+}
+
+/** Whether a formula's text has a name anywhere. */
+export const hasName = (text: string, name: string): boolean => text.split(NAMES).includes(name);
+
 /** The name that a key has inside formulas: letters, digits and underscores. */
 export function formulaName(key: string): string {
   return key.replace(/[-.]/g, '_');

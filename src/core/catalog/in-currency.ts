@@ -1,4 +1,4 @@
-import { type Formula } from './formulas';
+import { type Formula, hasName, withName } from './formulas';
 import { type Condition, type Rule } from './rules';
 
 /** What of a product or a sheet can name the shop's currency. */
@@ -6,8 +6,6 @@ interface Naming {
   formulas: Formula[];
   rules: Rule[];
 }
-
-const wordsOf = (text: string) => text.split(/([\p{L}\p{N}_.]+)/u);
 
 function inUnit(condition: Condition, from: string, to: string): Condition {
   if ('of' in condition) return { ...condition, of: condition.of.map((part) => inUnit(part, from, to)) };
@@ -23,7 +21,7 @@ function inUnit(condition: Condition, from: string, to: string): Condition {
 export function inCurrency<D extends Naming>(definition: D, from: string, to: string): D {
   return {
     ...definition,
-    formulas: definition.formulas.map((formula) => ({ ...formula, text: wordsOf(formula.text).map((word) => (word === from ? to : word)).join('') })),
+    formulas: definition.formulas.map((formula) => ({ ...formula, text: withName(formula.text, from, to) })),
     rules: definition.rules.map((rule) => (rule.when ? { ...rule, when: inUnit(rule.when, from, to) } : rule)),
   };
 }
@@ -31,5 +29,5 @@ export function inCurrency<D extends Naming>(definition: D, from: string, to: st
 /** Whether a definition names a currency anywhere. */
 export function namesCurrency({ formulas, rules }: Naming, currency: string): boolean {
   const asks = (condition: Condition): boolean => ('of' in condition ? condition.of.some(asks) : condition.kind === 'figure' && condition.unit === currency);
-  return formulas.some(({ text }) => wordsOf(text).includes(currency)) || rules.some(({ when }) => when !== null && asks(when));
+  return formulas.some(({ text }) => hasName(text, currency)) || rules.some(({ when }) => when !== null && asks(when));
 }

@@ -1,4 +1,4 @@
-import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom } from '../catalog';
+import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom, withName } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
@@ -169,7 +169,7 @@ function ofFormula(path: Path, { line, fault }: Extract<FaultData, { code: 'form
       return ofResult(fault, onLine);
     case 'unknownName': {
       const { name, nearest } = fault;
-      return nearest === null ? NONE : [onLine({ kind: 'write', text: nearest }, (words) => replaceName(words, name, nearest))];
+      return nearest === null ? NONE : [onLine({ kind: 'write', text: nearest }, (words) => withName(words, name, nearest))];
     }
     default:
       return NONE;
@@ -194,11 +194,6 @@ function ofWhole(words: string, what: string): string {
   const [name = ''] = /^\s*[\p{L}_][\p{L}\p{N}_]*\s*=(?!=)/u.exec(words) ?? [];
   const bare = words.slice(name.length).trim();
   return `${name}${name === '' ? '' : ' '}${/[-+−<>=]|\b(and|or|not)\b/.test(bare) ? `(${bare})` : bare}${what}`;
-}
-
-/** A whole word, not a part of a longer one. */
-function replaceName(words: string, name: string, by: string): string {
-  return words.split(/([\p{L}\p{N}_.]+)/u).map((word) => (word === name ? by : word)).join('');
 }
 
 type Node = Record<string | number, unknown> | unknown[];

@@ -13,6 +13,7 @@ import { Tick } from '@/ui/tick';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { WeightField } from '../editor-kit/weight-field';
 import { PropertiesField } from '../editor-kit/properties-field';
+import { WHEN_OUT } from './when-out';
 
 interface Props {
   choice: OptionsChoice;
@@ -21,12 +22,6 @@ interface Props {
   path: Path;
   edit: (what: string, recipe: (draft: Option) => void) => void;
 }
-
-const WHEN_OUT = [
-  { value: 'unavailable', label: 'shown as unavailable, with the reason' },
-  { value: 'hidden', label: 'not shown' },
-  { value: 'orderable', label: 'still orderable, with a lead time' },
-] as const;
 
 /** What of an option is edited now and then. */
 export function OptionDetails({ choice, option, name, path, edit }: Props) {

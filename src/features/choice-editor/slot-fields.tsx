@@ -17,6 +17,7 @@ import { likelyProducts } from '../editor-kit/likely-products';
 import { orNull } from '../editor-kit/or-null';
 import { PropertyValueField } from '../editor-kit/properties-field';
 import { Tick } from '@/ui/tick';
+import { Suggestions } from '@/ui/suggestions';
 import { useWholeText } from '../editor-kit/use-whole-text';
 import { type KindProps } from './kind-fields';
 
@@ -209,11 +210,7 @@ function Word({ words, label, value, list, onChange }: { words: string; label: s
     <HStack gap="1.5">
       <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
       <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={(text) => onChange(orNull(text) === null ? null : text)} />
-      <datalist id={id}>
-        {list.map((entry) => (
-          <option key={entry} value={entry} />
-        ))}
-      </datalist>
+      <Suggestions id={id} values={list} />
     </HStack>
   );
 }

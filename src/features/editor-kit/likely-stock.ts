@@ -1,14 +1,8 @@
-import { type Product } from '@/core/catalog';
+import { type Product, referencesOf } from '@/core/catalog';
 import { type Finding } from '@/ui/search-field';
 import { type Editing } from './editing';
 
 const words = (text: string) => new Set(text.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word.length > 2));
-
-/** Every stock item a product names already. */
-function namedBy({ draws, variants, choices }: Product): ReadonlySet<string> {
-  const ofChoices = choices.flatMap((choice) => ('options' in choice ? choice.options.flatMap((option) => option.draws) : 'draws' in choice ? choice.draws : []));
-  return new Set([...[...draws, ...ofChoices].map(({ stock }) => stock), ...variants.flatMap(({ stock }) => stock ?? [])]);
-}
 
 /**
  * Stock items to pick from, the likely ones first: those that share most words with what takes from stock, with the
@@ -19,7 +13,7 @@ function namedBy({ draws, variants, choices }: Product): ReadonlySet<string> {
 export function likelyStock(product: Product, stock: Editing['stock'], name = ''): Finding[] {
   const own = words(name);
   const stem = words(`${product.title} ${product.sku}`);
-  const named = namedBy(product);
+  const { stock: named } = referencesOf(product);
   const score = ({ key, title }: { readonly key: string; readonly title: string }) => {
     const theirs = [...words(`${title} ${key}`)];
     return 3 * theirs.filter((word) => own.has(word)).length + 2 * theirs.filter((word) => stem.has(word)).length + (named.has(key) ? 1 : 0);

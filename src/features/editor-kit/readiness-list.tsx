@@ -3,14 +3,17 @@
 import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { CircleAlert, CircleCheck, CircleDot } from 'lucide-react';
 import { type Product } from '@/core/catalog';
-import { type Fault } from '@/core/problems';
+import { type Fault, type FaultCode } from '@/core/problems';
 import { counted, faultWords, placeWords } from '@/core/words';
 import { placeOf, useEditing } from './editing';
 import { MendPresses } from './mend-presses';
 
+/** Faults whose sentence does not say where it is. */
+const WITHOUT_PLACE: ReadonlySet<FaultCode> = new Set<FaultCode>(['notDecimal', 'limitsCross', 'stepNotPositive', 'badSku', 'unknownUnit', 'unknownReference', 'nothingNamed', 'conditionEmpty', 'ruleWithoutEffect']);
+
 /** The sentence of a fault, with its place where it is about one field and does not name it. */
 function atItsPlace({ path, data }: Fault, product: Product): string {
-  const place = data.code === 'notDecimal' || data.code === 'limitsCross' || data.code === 'stepNotPositive' || data.code === 'badSku' || data.code === 'unknownUnit' || data.code === 'unknownReference' || data.code === 'nothingNamed' || data.code === 'conditionEmpty' || data.code === 'ruleWithoutEffect' ? placeWords(path, product) : '';
+  const place = WITHOUT_PLACE.has(data.code) ? placeWords(path, product) : '';
   return place === '' ? faultWords(data) : `${place}. ${faultWords(data)}`;
 }
 

@@ -5,6 +5,7 @@ import { type ComponentType, useState } from 'react';
 import { z } from 'zod';
 import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
 import { priceEndings, type PriceStep } from '@/core/catalog/many';
+import { WHEN_OUT } from '@/features/choice-editor/when-out';
 import { send, wordsOf } from '@/features/shared/api';
 import { type BulkChange } from '@/services/products/bulk-change';
 import { type ProductRow } from '@/services/products/list';
@@ -12,6 +13,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { Tick } from '@/ui/tick';
 import { sayFailed } from '@/ui/toasts';
+import { Suggestions } from '@/ui/suggestions';
 
 export interface SheetName {
   readonly key: string;
@@ -25,6 +27,9 @@ export interface BulkFormProps {
   /** the change as it is said so far; null while something of it is missing */
   onChoose: (change: BulkChange | null) => void;
 }
+
+/** The categories that products are in, in order. */
+export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): string[] => [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
 
 interface KindOfBulk {
   /** what is done, on the button that leads to it */
@@ -49,68 +54,54 @@ function SheetForm({ kind, ids, sheets, onChoose }: BulkFormProps & { kind: 'pla
   );
 }
 
+/** What a form has been told so far; every word of it that changes makes the change anew, or none while something is missing. */
+function useSaid<S>(begin: S, changeOf: (said: S) => BulkChange | null, onChoose: BulkFormProps['onChoose']): readonly [S, (more: Partial<S>) => void] {
+  const [said, setSaid] = useState(begin);
+  const say = (more: Partial<S>) => {
+    const next = { ...said, ...more };
+    setSaid(next);
+    onChoose(changeOf(next));
+  };
+  return [said, say];
+}
+
+const HOW = [
+  { value: 'percent', label: 'go up or down by %' },
+  { value: 'by', label: 'go up or down by an amount' },
+  { value: 'to', label: 'become' },
+] as const;
 const ENDINGS = [{ value: '', label: 'as it comes out' }, ...priceEndings.map((ending) => ({ value: ending, label: `nearest ending in ${ending.slice(1)}` }))];
 
+interface PricesSaid {
+  readonly how: PriceStep['kind'];
+  readonly figure: string;
+  readonly ending: string;
+  readonly crossOut: boolean;
+}
+
+function stepOf({ how, figure, ending }: PricesSaid): PriceStep {
+  const text = figure.trim();
+  switch (how) {
+    case 'to':
+      return { kind: how, price: text };
+    case 'by':
+      return { kind: how, amount: text };
+    case 'percent':
+      return { kind: how, percent: text, ending: priceEndings.find((known) => known === ending) ?? null };
+  }
+}
+
 function PricesForm({ ids, onChoose }: BulkFormProps) {
-  const [how, setHow] = useState<PriceStep['kind']>('percent');
-  const [figure, setFigure] = useState('');
-  const [ending, setEnding] = useState('');
-  const [crossOut, setCrossOut] = useState(false);
-  const give = (kind: PriceStep['kind'], value: string, end: string, cross: boolean) => {
-    const text = value.trim();
-    const step: PriceStep = kind === 'to' ? { kind, price: text } : kind === 'by' ? { kind, amount: text } : { kind, percent: text, ending: priceEndings.find((known) => known === end) ?? null };
-    onChoose(text === '' || text === '-' ? null : { kind: 'prices', step, crossOut: cross, products: [...ids] });
-  };
+  const [said, say] = useSaid<PricesSaid>({ how: 'percent', figure: '', ending: '', crossOut: false }, (all) => (['', '-'].includes(all.figure.trim()) ? null : { kind: 'prices', step: stepOf(all), crossOut: all.crossOut, products: [...ids] }), onChoose);
   return (
     <HStack gap="4" align="end" wrap="wrap">
-      <SelectField
-        label="Prices"
-        width="220px"
-        value={how}
-        alternatives={[
-          { value: 'percent', label: 'go up or down by %' },
-          { value: 'by', label: 'go up or down by an amount' },
-          { value: 'to', label: 'become' },
-        ]}
-        onChange={(value) => {
-          const kind = value === 'to' || value === 'by' ? value : 'percent';
-          setHow(kind);
-          give(kind, figure, ending, crossOut);
-        }}
-      />
+      <SelectField label="Prices" width="220px" value={said.how} alternatives={HOW} onChange={(value) => say({ how: HOW.find((known) => known.value === value)?.value ?? 'percent' })} />
       <Box w="130px">
-        <TextField
-          label={how === 'percent' ? 'Per cent' : 'Amount'}
-          value={figure}
-          inputMode="decimal"
-          placeholder={how === 'to' ? '12.50' : '-5'}
-          onChange={(value) => {
-            setFigure(value);
-            give(how, value, ending, crossOut);
-          }}
-        />
+        <TextField label={said.how === 'percent' ? 'Per cent' : 'Amount'} value={said.figure} inputMode="decimal" placeholder={said.how === 'to' ? '12.50' : '-5'} onChange={(figure) => say({ figure })} />
       </Box>
-      {how === 'percent' && (
-        <SelectField
-          label="Rounded"
-          width="210px"
-          value={ending}
-          alternatives={ENDINGS}
-          onChange={(value) => {
-            setEnding(value);
-            give(how, figure, value, crossOut);
-          }}
-        />
-      )}
+      {said.how === 'percent' && <SelectField label="Rounded" width="210px" value={said.ending} alternatives={ENDINGS} onChange={(ending) => say({ ending })} />}
       <Box pb="2">
-        <Tick
-          label="Cross the former price out where it falls"
-          checked={crossOut}
-          onChange={(on) => {
-            setCrossOut(on);
-            give(how, figure, ending, on);
-          }}
-        />
+        <Tick label="Cross the former price out where it falls" checked={said.crossOut} onChange={(crossOut) => say({ crossOut })} />
       </Box>
     </HStack>
   );
@@ -126,60 +117,50 @@ interface ShelfSaid {
 }
 
 function ShelfForm({ ids, rows, onChoose }: BulkFormProps) {
-  const [said, setSaid] = useState<ShelfSaid>({ category: '', supplier: '', addTags: '', removeTags: '' });
-  const categories = [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
-  const field = (name: keyof ShelfSaid, label: string, list?: string) => (
-    <Box w="220px">
-      <TextField
-        label={label}
-        value={said[name]}
-        maxLength={name === 'category' || name === 'supplier' ? 80 : 400}
-        placeholder={name === 'category' || name === 'supplier' ? 'as it is' : 'none; several with commas'}
-        list={list}
-        onChange={(value) => {
-          const next = { ...said, [name]: value };
-          setSaid(next);
-          const { category, supplier, addTags, removeTags } = next;
-          const nothing = Object.values(next).every((text) => text.trim() === '');
-          onChoose(nothing ? null : { kind: 'shelf', ...(category.trim() !== '' && { category }), ...(supplier.trim() !== '' && { supplier }), addTags: tagsOf(addTags), removeTags: tagsOf(removeTags), products: [...ids] });
-        }}
-      />
-    </Box>
+  const [said, say] = useSaid<ShelfSaid>(
+    { category: '', supplier: '', addTags: '', removeTags: '' },
+    (all) => {
+      const { category, supplier, addTags, removeTags } = all;
+      const nothing = Object.values(all).every((text: string) => text.trim() === '');
+      return nothing ? null : { kind: 'shelf', ...(category.trim() !== '' && { category }), ...(supplier.trim() !== '' && { supplier }), addTags: tagsOf(addTags), removeTags: tagsOf(removeTags), products: [...ids] };
+    },
+    onChoose,
   );
+  const field = (name: keyof ShelfSaid, label: string, list?: string) => {
+    const isTags = name === 'addTags' || name === 'removeTags';
+    return (
+      <Box w="220px">
+        <TextField label={label} value={said[name]} maxLength={isTags ? 400 : 80} placeholder={isTags ? 'none; several with commas' : 'as it is'} list={list} onChange={(value) => say({ [name]: value })} />
+      </Box>
+    );
+  };
   return (
     <HStack gap="4" align="end" wrap="wrap">
       {field('category', 'Category', 'bulk-categories')}
       {field('supplier', 'Supplier')}
       {field('addTags', 'Add tags')}
       {field('removeTags', 'Take tags away')}
-      <datalist id="bulk-categories">
-        {categories.map((name) => (
-          <option key={name} value={name} />
-        ))}
-      </datalist>
+      <Suggestions id="bulk-categories" values={categoriesOf(rows)} />
     </HStack>
   );
 }
 
+/** A whole number from 1 on; null for what is none. */
+const whole = (text: string, digits: number) => (/^\d+$/.test(text.trim()) && text.trim().length <= digits && Number(text) > 0 ? Number(text) : null);
+
 function QuantityForm({ ids, onChoose }: BulkFormProps) {
-  const [said, setSaid] = useState({ minimum: '1', maximum: '', multiple: '1' });
-  const whole = (text: string) => (/^\d{1,7}$/.test(text.trim()) && Number(text) > 0 ? Number(text) : null);
+  const [said, say] = useSaid(
+    { minimum: '1', maximum: '', multiple: '1' },
+    (all) => {
+      const [minimum, maximum, multiple] = [whole(all.minimum, 7), whole(all.maximum, 7), whole(all.multiple, 7)];
+      const isRight = maximum !== null || all.maximum.trim() === '';
+      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { minimum, maximum, multiple }, products: [...ids] } : null;
+    },
+    onChoose,
+  );
   const field = (name: keyof typeof said, label: string, placeholder?: string) => (
     <Box w="150px">
-      <TextField
-        label={label}
-        value={said[name]}
-        inputMode="numeric"
-        placeholder={placeholder}
-        fault={said[name].trim() !== '' && whole(said[name]) === null ? 'A whole number from 1 on.' : undefined}
-        onChange={(value) => {
-          const next = { ...said, [name]: value };
-          setSaid(next);
-          const [minimum, maximum, multiple] = [whole(next.minimum), whole(next.maximum), whole(next.multiple)];
-          const right = minimum !== null && multiple !== null && (maximum !== null || next.maximum.trim() === '');
-          onChoose(right ? { kind: 'quantity', quantity: { minimum, maximum, multiple }, products: [...ids] } : null);
-        }}
-      />
+      <TextField label={label} value={said[name]} inputMode="numeric" placeholder={placeholder} fault={said[name].trim() !== '' && whole(said[name], 7) === null ? 'A whole number from 1 on.' : undefined} onChange={(value) => say({ [name]: value })} />
     </Box>
   );
   return (
@@ -191,44 +172,28 @@ function QuantityForm({ ids, onChoose }: BulkFormProps) {
   );
 }
 
-const WHEN_OUT = [
-  { value: '', label: 'Choose …' },
-  { value: 'unavailable', label: 'shown as unavailable, with the reason' },
-  { value: 'hidden', label: 'not shown' },
-  { value: 'orderable', label: 'still orderable, with a lead time' },
-] as const;
+const WHEN_OUT_OR_NONE = [{ value: '', label: 'Choose …' }, ...WHEN_OUT] as const;
+
+interface WhenOutSaid {
+  readonly when: (typeof WHEN_OUT_OR_NONE)[number]['value'];
+  readonly days: string;
+}
 
 function WhenOutForm({ ids, onChoose }: BulkFormProps) {
-  const [when, setWhen] = useState<(typeof WHEN_OUT)[number]['value']>('');
-  const [days, setDays] = useState('');
-  const give = (out: typeof when, text: string) => {
-    const leadDays = /^\d{1,3}$/.test(text.trim()) && Number(text) > 0 ? Number(text) : null;
-    onChoose(out === '' || (out === 'orderable' && leadDays === null) ? null : { kind: 'whenOut', whenOut: out, leadDays: out === 'orderable' ? leadDays : null, products: [...ids] });
-  };
+  const [said, say] = useSaid<WhenOutSaid>(
+    { when: '', days: '' },
+    ({ when, days }) => {
+      const leadDays = when === 'orderable' ? whole(days, 3) : null;
+      return when === '' || (when === 'orderable' && leadDays === null) ? null : { kind: 'whenOut', whenOut: when, leadDays, products: [...ids] };
+    },
+    onChoose,
+  );
   return (
     <HStack gap="4" align="start" wrap="wrap">
-      <SelectField
-        label="Options that are out of stock are"
-        width="320px"
-        value={when}
-        alternatives={WHEN_OUT}
-        onChange={(value) => {
-          const out = WHEN_OUT.find((known) => known.value === value)?.value ?? '';
-          setWhen(out);
-          give(out, days);
-        }}
-      />
-      {when === 'orderable' && (
+      <SelectField label="Options that are out of stock are" width="320px" value={said.when} alternatives={WHEN_OUT_OR_NONE} onChange={(value) => say({ when: WHEN_OUT_OR_NONE.find((known) => known.value === value)?.value ?? '' })} />
+      {said.when === 'orderable' && (
         <Box w="140px">
-          <TextField
-            label="Takes (days)"
-            value={days}
-            inputMode="numeric"
-            onChange={(value) => {
-              setDays(value);
-              give(when, value);
-            }}
-          />
+          <TextField label="Takes (days)" value={said.days} inputMode="numeric" onChange={(days) => say({ days })} />
         </Box>
       )}
     </HStack>
@@ -236,22 +201,18 @@ function WhenOutForm({ ids, onChoose }: BulkFormProps) {
 }
 
 function TextsForm({ ids, onChoose }: BulkFormProps) {
-  const [said, setSaid] = useState({ find: '', replace: '', matchCase: true });
-  const give = (next: typeof said) => {
-    setSaid(next);
-    onChoose(next.find === '' ? null : { kind: 'texts', ...next, products: [...ids] });
-  };
+  const [said, say] = useSaid({ find: '', replace: '', matchCase: true }, (all) => (all.find === '' ? null : { kind: 'texts', ...all, products: [...ids] }), onChoose);
   return (
     <Stack gap="3">
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="280px">
-          <TextField label="Find" value={said.find} maxLength={200} onChange={(find) => give({ ...said, find })} />
+          <TextField label="Find" value={said.find} maxLength={200} onChange={(find) => say({ find })} />
         </Box>
         <Box w="280px">
-          <TextField label="Write instead" value={said.replace} maxLength={200} placeholder="nothing" onChange={(replace) => give({ ...said, replace })} />
+          <TextField label="Write instead" value={said.replace} maxLength={200} placeholder="nothing" onChange={(replace) => say({ replace })} />
         </Box>
       </HStack>
-      <Tick label="Capital and small letters as they are written" checked={said.matchCase} onChange={(matchCase) => give({ ...said, matchCase })} />
+      <Tick label="Capital and small letters as they are written" checked={said.matchCase} onChange={(matchCase) => say({ matchCase })} />
       <Text fontSize="sm" color="fg.muted">
         In names, summaries, descriptions, pictures in words, and in the titles, help and options of choices. Addresses, SKUs and inside names stay.
       </Text>

@@ -11,6 +11,7 @@ import { orNull } from '@/features/editor-kit/or-null';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { Suggestions } from '@/ui/suggestions';
 
 const createdSchema = z.object({ id: z.number() });
 
@@ -59,11 +60,7 @@ export function NewProductDialog({ open, onClose, categories }: { open: boolean;
             <TextField label="Base price" value={price} onChange={setPrice} fault={priceFault} inputMode="decimal" placeholder="later" />
           </SimpleGrid>
           <TextField label="Category" value={category} onChange={setCategory} maxLength={80} placeholder="later" list="new-product-categories" />
-          <datalist id="new-product-categories">
-            {categories.map((name) => (
-              <option key={name} value={name} />
-            ))}
-          </datalist>
+          <Suggestions id="new-product-categories" values={categories} />
         </Stack>
         <button type="submit" hidden />
       </form>

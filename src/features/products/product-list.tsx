@@ -12,7 +12,7 @@ import { DataTable } from '@/ui/data-table';
 import { TypedInput } from '@/ui/field';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
 import { BulkBar } from './bulk-bar';
-import { type SheetName } from './bulk-forms';
+import { categoriesOf, type SheetName } from './bulk-forms';
 import { NewProductDialog } from './new-product-dialog';
 
 const STATES = {
@@ -113,7 +113,7 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   const [adding, setAdding] = useState(false);
   const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
-  const categories = useMemo(() => [...new Set(rows.flatMap(({ category }) => category ?? []))].sort(), [rows]);
+  const categories = useMemo(() => categoriesOf(rows), [rows]);
   const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
   const start = (
     <Button onClick={() => setAdding(true)}>

@@ -1,10 +1,10 @@
 'use client';
 
 import { Box, chakra, HStack, Stack, Text } from '@chakra-ui/react';
-import { type CustomerResolution, type PartJson, type QuantityJson, type ResolutionJson } from '@/core/exchange';
+import { type CustomerResolution, type PartJson, type ResolutionJson } from '@/core/exchange';
 import { Exact } from '@/core/number';
-import { quantityWords } from '@/core/words';
 import { Money, Sku } from '@/ui/text';
+import { weightOfAll } from './weight-words';
 
 export type PartOfLine = PartJson<CustomerResolution> | PartJson;
 
@@ -50,7 +50,7 @@ function PartRows({ parts, line, items, children }: Props & { items: number }) {
           {part.resolution.item.details.length > 0 && <Text color="fg.muted">{part.resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}</Text>}
           <Text color="fg.muted">
             <Sku>{part.resolution.item.sku}</Sku>
-            {part.resolution.weight && ` · ${weightWords(part.resolution.weight, part.pieces * items)}`}
+            {part.resolution.weight && ` · ${weightOfAll(part.resolution.weight, part.pieces * items)}`}
           </Text>
           {children?.(part)}
           {part.resolution.parts.length > 0 && (
@@ -67,8 +67,4 @@ function PartRows({ parts, line, items, children }: Props & { items: number }) {
 /** What is paid for a part in an order line of so many. */
 function shareOfLine({ unit, once }: NonNullable<PartOfLine['share']>, quantity: number): string {
   return Exact.from(unit).times(Exact.of(quantity)).plus(Exact.from(once)).toString();
-}
-
-function weightWords({ value, unit }: QuantityJson, pieces: number): string {
-  return quantityWords({ value: Exact.from(value).times(Exact.of(pieces)).toString(), unit });
 }

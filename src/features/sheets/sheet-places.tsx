@@ -8,6 +8,7 @@ import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
 import { TypedInput } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
+import { Suggestions } from '@/ui/suggestions';
 import { type SheetSectionProps } from './sheet-basics';
 
 const EMPTY: PlaceCondition = { category: null, supplier: null, tag: null };
@@ -59,11 +60,7 @@ function Word({ words, label, value, list, onChange }: { words: string; label: s
     <HStack gap="1.5">
       <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
       <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={onChange} />
-      <datalist id={id}>
-        {list.map((entry) => (
-          <option key={entry} value={entry} />
-        ))}
-      </datalist>
+      <Suggestions id={id} values={list} />
     </HStack>
   );
 }

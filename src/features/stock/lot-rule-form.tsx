@@ -1,16 +1,15 @@
 'use client';
 
 import { Box, Button, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react';
-import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { canLieInLots } from '@/core/exchange';
 import { unitByCode } from '@/core/quantity';
 import { type LotKind, lotKinds } from '@/core/stock';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { anything, send } from '@/features/shared/api';
+import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
-import { sayDone } from '@/ui/toasts';
 
 /** What lots are called. */
 export const LOT_WORDS: Readonly<Record<LotKind, string>> = { roll: 'rolls', board: 'boards', bar: 'bars', sheet: 'sheets' };
@@ -42,26 +41,14 @@ export function LotRuleFields({ rule, unit, onChange }: { rule: LotRuleText; uni
 
 /** Says how a stock item is cut from its lots, or begins to count it in lots. */
 export function LotRuleForm({ item }: { item: StockFigures }) {
-  const router = useRouter();
   const { lying } = item;
   const [rule, setRule] = useState<LotRuleText>({ kind: lying?.kind ?? 'roll', kerf: lying && lying.kerf !== '0' ? lying.kerf : '', smallestOffcut: lying?.smallestOffcut ?? '' });
   const [open, setOpen] = useState(lying !== null);
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, fault, attempt } = useAttempt();
   if (!canLieInLots(item.unit)) return null;
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    setBusy(true);
-    setFault(undefined);
-    try {
-      await send('PUT', `/api/manage/stock/${item.key}/lots`, ruleOf(rule), anything);
-      sayDone(lying ? 'How it is cut has been changed' : 'Counted in lots from now on');
-      router.refresh();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
+    await attempt(() => send('PUT', `/api/manage/stock/${item.key}/lots`, ruleOf(rule), anything), lying ? 'How it is cut has been changed' : 'Counted in lots from now on');
   };
   return (
     <Box as="section" aria-label="Cut from lots" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">

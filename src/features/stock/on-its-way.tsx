@@ -1,41 +1,25 @@
 'use client';
 
 import { Box, Button, Heading, HStack, Stack, Text } from '@chakra-ui/react';
-import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { dayWords, parseDay } from '@/core/calendar';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { anything, send } from '@/features/shared/api';
+import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
 import { type ExpectedView } from '@/services/store-room/expected';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
-import { sayDone } from '@/ui/toasts';
 
 /** What is on its way of a stock item: what can be promised from which day on follows from it. */
 export function OnItsWay({ item, expected }: { item: StockFigures; expected: readonly ExpectedView[] }) {
-  const router = useRouter();
   const [quantity, setQuantity] = useState('');
   const [day, setDay] = useState('');
   const [note, setNote] = useState('');
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, fault, attempt } = useAttempt();
   const address = `/api/manage/stock/${item.key}/expected`;
   const unit = unitByCode(item.unit);
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
-    setBusy(true);
-    setFault(undefined);
-    try {
-      await work();
-      sayDone(done);
-      router.refresh();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
   const add = (event: FormEvent) => {
     event.preventDefault();
     void attempt(async () => {

@@ -1,16 +1,15 @@
 'use client';
 
 import { Box, Button, Heading, Stack } from '@chakra-ui/react';
-import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { unitByCode } from '@/core/quantity';
 import { quantityWords } from '@/core/words';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { anything, send } from '@/features/shared/api';
+import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';
-import { sayDone } from '@/ui/toasts';
 
 const ENTRIES = [
   { value: 'receipt', label: 'Receipt: this much came in' },
@@ -24,13 +23,11 @@ const LOT_ENTRIES = [
 
 /** Enters what came in, or what was counted; of what lies in lots, lot by lot. */
 export function StockEntryForm({ item, lots }: { item: StockFigures; lots: readonly LotView[] }) {
-  const router = useRouter();
   const [kind, setKind] = useState('receipt');
   const [quantity, setQuantity] = useState('');
   const [lot, setLot] = useState('');
   const [reason, setReason] = useState('');
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, fault, setFault, attempt } = useAttempt();
   const unit = unitByCode(item.unit);
   const inLots = item.lying !== null;
   const measured = lots.find(({ id }) => String(id) === lot) ?? lots[0];
@@ -41,19 +38,11 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
       setFault('Say why, so that the ledger can be read later.');
       return;
     }
-    setBusy(true);
-    setFault(undefined);
-    try {
+    await attempt(async () => {
       await send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything);
-      sayDone(kind === 'receipt' ? 'Receipt entered' : 'Count entered');
       setQuantity('');
       setReason('');
-      router.refresh();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
+    }, kind === 'receipt' ? 'Receipt entered' : 'Count entered');
   };
   const symbol = unit ? (unit.dimension === 'count' ? 'pieces' : unit.symbol) : item.unit;
   return (

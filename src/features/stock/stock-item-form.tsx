@@ -3,13 +3,13 @@
 import { Box, Button, Heading, HStack, Stack } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { anything, send } from '@/features/shared/api';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
+import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
-import { sayDone } from '@/ui/toasts';
 
 const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
 
@@ -19,23 +19,9 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const [title, setTitle] = useState(item.title);
   const [unit, setUnit] = useState(item.unit);
   const [backorder, setBackorder] = useState(item.backorder === '0' ? '' : item.backorder);
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, fault, setFault, attempt } = useAttempt();
   const [deleting, setDeleting] = useState(false);
   const address = `/api/manage/stock/${item.key}`;
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
-    setBusy(true);
-    setFault(undefined);
-    try {
-      await work();
-      sayDone(done);
-      router.refresh();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
   const save = (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') setFault('Give the stock item a name.');

@@ -11,6 +11,7 @@ import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
+import { Suggestions } from '@/ui/suggestions';
 
 interface Props {
   /** null for a new one */
@@ -59,11 +60,7 @@ export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
             <TextField label="Family" value={family} maxLength={80} list="swatch-families" placeholder="none" onChange={setFamily} />
             <TextField label="Supplier code" value={supplierCode} maxLength={60} fontFamily="mono" placeholder="none" onChange={setSupplierCode} />
           </HStack>
-          <datalist id="swatch-families">
-            {families.map((entry) => (
-              <option key={entry} value={entry} />
-            ))}
-          </datalist>
+          <Suggestions id="swatch-families" values={families} />
           {swatch && swatch.usedBy.length > 0 && (
             <Text fontSize="sm" color="fg.muted">
               {counted(swatch.usedBy.length, 'product or sheet', 'products and sheets')} {swatch.usedBy.length === 1 ? 'follows' : 'follow'} at once: {swatch.usedBy.join(', ')}.

@@ -2,12 +2,9 @@ import { readSurroundings } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { parseDay } from '../../core/calendar';
 import { compile } from '../../core/compile';
-import { customerView, packSurroundings } from '../../core/exchange';
-import { stockOf } from '../../core/run';
-import { toldOf } from '../../core/stock';
-import { priceWords } from '../../core/words';
+import { customerView } from '../../core/exchange';
 import { withStock } from '../selling/overdue';
-import { type ShopProductView } from '../selling/shop';
+import { shopProductView, type ShopProductView } from '../selling/shop';
 import { productLife } from './life';
 
 /** As whom, and when, a draft is looked at; what is absent is everybody, and today. */
@@ -28,9 +25,6 @@ export function openDraftPage(context: Services, id: number, { group = null, day
     const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const view = customerView(draft, surroundings, known);
-    const program = compile(view.product, view.surroundings);
-    const on = day !== null && parseDay(day) !== null ? day : today;
-    const drawn = stockOf(program, { today: on, group: view.group });
-    return { product: view.product, price: priceWords(program), surroundings: packSurroundings(view.surroundings), today: on, group: view.group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
+    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: day !== null && parseDay(day) !== null ? day : today });
   });
 }

@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { freshenCards, readCards } from '../catalog/cards';
-import { readShop } from '../catalog/surroundings';
+import { readShop, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type LinePromise } from '../../core/basket';
 import { type Picture, type Product } from '../../core/catalog';
-import { customerResolution, type CustomerResolution, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
+import { type Program } from '../../core/compile';
+import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { type QuantityRule } from '../../core/ordering';
 import { isSoldOut, stockOf } from '../../core/run';
@@ -110,16 +111,14 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const group = await groupOf(still.database.read, token);
     const view = customerView(definition, surroundings, group);
     const { program } = await programFor(still.database.read, product, surroundings, group);
-    const drawn = stockOf(program, { today, group: view.group });
-    return {
-      product: view.product,
-      price: priceWords(program),
-      surroundings: packSurroundings(view.surroundings),
-      today,
-      group: view.group,
-      stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf),
-    };
+    return shopProductView(view, program, { stock, today });
   });
+}
+
+/** What a page opens with: of stock only what the product can take. */
+export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>): ShopProductView {
+  const drawn = stockOf(program, { today, group });
+  return { product, price: priceWords(program), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
 }
 
 /**

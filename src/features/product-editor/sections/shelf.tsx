@@ -7,16 +7,7 @@ import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
 import { SelectField, TextField } from '@/ui/field';
-
-function Suggestions({ id, values }: { id: string; values: readonly string[] }) {
-  return (
-    <datalist id={id}>
-      {values.map((value) => (
-        <option key={value} value={value} />
-      ))}
-    </datalist>
-  );
-}
+import { Suggestions } from '@/ui/suggestions';
 
 const PLACES_OF_SALE: readonly { readonly value: PlaceOfSale; readonly label: string }[] = [
   { value: 'shop', label: 'in the shop, and in kits' },

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { OrderDetail } from '@/features/orders/order-detail';
-import { orNotFound } from '@/http/page';
+import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { readOrder } from '@/services/selling/orders';
 
@@ -9,5 +9,5 @@ export const dynamic = 'force-dynamic';
 
 export default async function OrderNumberPage({ params }: { params: Promise<{ number: string }> }) {
   const { number } = await params;
-  return <OrderDetail order={await orNotFound(readOrder(await services(), /^\d{1,15}$/.test(number) ? Number(number) : 0))} />;
+  return <OrderDetail order={await orNotFound(readOrder(await services(), numberOrNotFound(number)))} />;
 }

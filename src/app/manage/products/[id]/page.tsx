@@ -1,7 +1,7 @@
 import { type Metadata } from 'next';
 import { placeNamed } from '@/features/editor-kit/place-named';
 import { ProductEditor } from '@/features/product-editor/editor';
-import { orNotFound } from '@/http/page';
+import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openForEditing } from '@/services/products/editing';
 
@@ -16,6 +16,6 @@ interface Props {
 
 export default async function ProductPage({ params, searchParams }: Props) {
   const [{ id }, { place }] = [await params, await searchParams];
-  const view = await orNotFound(openForEditing(await services(), /^\d{1,15}$/.test(id) ? Number(id) : 0));
+  const view = await orNotFound(openForEditing(await services(), numberOrNotFound(id)));
   return <ProductEditor key={id} place={placeNamed(place, view.opened.draft)} {...view} />;
 }

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { SheetEditor } from '@/features/sheets/sheet-editor';
-import { orNotFound } from '@/http/page';
+import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openSheetForEditing } from '@/services/sheets/sheets';
 
@@ -9,6 +9,6 @@ export const dynamic = 'force-dynamic';
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const view = await orNotFound(openSheetForEditing(await services(), /^\d{1,15}$/.test(id) ? Number(id) : 0));
+  const view = await orNotFound(openSheetForEditing(await services(), numberOrNotFound(id)));
   return <SheetEditor key={id} {...view} />;
 }

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { DraftPage } from '@/features/shop/draft-page';
-import { orNotFound } from '@/http/page';
+import { numberOrNotFound, orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openDraftPage } from '@/services/products/draft-page';
 
@@ -17,6 +17,6 @@ const one = (value: string | string[] | undefined) => (typeof value === 'string'
 
 export default async function DraftAsCustomersPage({ params, searchParams }: Props) {
   const [{ id }, { group, day }] = [await params, await searchParams];
-  const view = await orNotFound(openDraftPage(await services(), /^\d{1,15}$/.test(id) ? Number(id) : 0, { group: one(group), day: one(day) }));
+  const view = await orNotFound(openDraftPage(await services(), numberOrNotFound(id), { group: one(group), day: one(day) }));
   return <DraftPage {...view} />;
 }
