@@ -19,6 +19,7 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['tests/e2e/**/*.test.ts'],
+          globalSetup: ['tests/support/demo-once.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,
           // Each file has a browser and a server of its own; the machines that run this are small.

@@ -1,6 +1,6 @@
 // Everything that must hold: types, lint, import rules, unit, reference, integration and end-to-end tests.
 // Installs what it needs first. The last line is `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 
@@ -30,7 +30,28 @@ function fail(what) {
 /** One check that passes or fails as a whole. */
 function check(name, command, args) {
   console.log(`\n== ${name}`);
-  const right = run(command, args);
+  return judged(name, run(command, args));
+}
+
+/** Checks that each need one core, side by side; what each says is told in one piece. */
+async function checks(all) {
+  await Promise.all(
+    all.map(
+      ([name, ...args]) =>
+        new Promise((resolve) => {
+          const child = spawn(process.execPath, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+          let said = '';
+          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += String(chunk)));
+          child.on('close', (status) => {
+            console.log(`\n== ${name}\n${said}`);
+            resolve(judged(name, status === 0));
+          });
+        }),
+    ),
+  );
+}
+
+function judged(name, right) {
   console.log(`${name}: ${right ? 'passed' : 'FAILED'}`);
   if (right) passed += 1;
   else fail(name);
@@ -73,10 +94,14 @@ if (!existsSync('node_modules/vitest') && !run(npm, ['install', '--no-save', '--
 }
 const node = process.execPath;
 run(node, ['node_modules/next/dist/bin/next', 'typegen']);
-check('types', node, ['node_modules/typescript/bin/tsc', '--noEmit', '-p', '.']);
-check('lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
-check('import rules', node, ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs']);
-check('nothing dead', node, ['node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files']);
+await checks([
+  ['types', 'node_modules/typescript/bin/tsc', '--noEmit', '-p', '.'],
+  ['lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'],
+]);
+await checks([
+  ['import rules', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'],
+  ['nothing dead', 'node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files'],
+]);
 tests('unit');
 tests('integration');
 if (check('build', node, ['node_modules/next/dist/bin/next', 'build'])) {

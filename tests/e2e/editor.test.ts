@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { Key } from 'selenium-webdriver';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { products } from '@/data/schema';
 import { type Browser, Person, startBrowser, PATIENCE } from '../support/browser';
@@ -12,7 +12,7 @@ let browser: Browser;
 let person: Person;
 
 beforeAll(async () => {
-  server = await startServer();
+  server = await startServer(inject('demoDatabase'));
 });
 afterAll(() => server.close());
 beforeEach(async () => {

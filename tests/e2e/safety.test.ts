@@ -1,13 +1,13 @@
 import { request as plainRequest } from 'node:http';
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { payments, products, revisions, sheetRevisions, stockItems, stockLots, swatches } from '@/data/schema';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer();
+  server = await startServer(inject('demoDatabase'));
 });
 afterAll(() => server.close());
 

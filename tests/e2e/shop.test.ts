@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { stockItems } from '@/data/schema';
 import { type Browser, Person, startBrowser } from '../support/browser';
@@ -9,7 +9,7 @@ let server: TestServer;
 let browsers: Browser[];
 
 beforeAll(async () => {
-  server = await startServer();
+  server = await startServer(inject('demoDatabase'));
   browsers = [await startBrowser(), await startBrowser(390, 844)];
 });
 afterAll(async () => {

@@ -52,6 +52,9 @@ export async function startBrowser(width = 1280, height = 800): Promise<Browser>
 /** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
 export const PATIENCE = 30_000;
 
+/** How often it is looked again meanwhile, in milliseconds. */
+const LOOK_AGAIN = 40;
+
 /** A text as part of an XPath expression, whatever quotation marks are in it. */
 export function quoted(text: string): string {
   return `concat('', ${text.split("'").map((part) => `'${part}'`).join(`, "'", `)})`;
@@ -73,21 +76,21 @@ export class Person {
     await this.driver.get(this.origin + path);
     // A person takes a moment before the first click; a test waits until the page answers to clicks.
     const awake = 'return Object.keys(document.querySelector("main") ?? {}).some((name) => name.startsWith("__react"))';
-    await this.driver.wait(() => this.driver.executeScript<boolean>(awake), PATIENCE, `${path} never woke up`);
+    await this.driver.wait(() => this.driver.executeScript<boolean>(awake), PATIENCE, `${path} never woke up`, LOOK_AGAIN);
   }
 
   /** Waits for an element, by CSS or XPath (beginning with a slash or a bracket). */
   async find(selector: string): Promise<WebElement> {
     const by = /^[(/.]\/|^\(/.test(selector) ? By.xpath(selector) : By.css(selector);
-    const element = await this.driver.wait(until.elementLocated(by), PATIENCE, `nothing found by ${selector}`);
-    await this.driver.wait(until.elementIsVisible(element), PATIENCE, `not visible: ${selector}`);
+    const element = await this.driver.wait(until.elementLocated(by), PATIENCE, `nothing found by ${selector}`, LOOK_AGAIN);
+    await this.driver.wait(until.elementIsVisible(element), PATIENCE, `not visible: ${selector}`, LOOK_AGAIN);
     return element;
   }
 
   /** Waits until some words stand on the page. */
   async sees(words: string, within = 'body'): Promise<void> {
     await this.driver
-      .wait(async () => (await this.textOf(within)).includes(words), PATIENCE)
+      .wait(async () => (await this.textOf(within)).includes(words), PATIENCE, undefined, LOOK_AGAIN)
       .catch(async () => {
         throw new Error(`“${words}” is not to be seen. The page says:\n${await this.textOf(within)}`);
       });
@@ -95,7 +98,7 @@ export class Person {
 
   /** Waits until some words no longer stand on the page. */
   async seesNoMore(words: string, within = 'body'): Promise<void> {
-    await this.driver.wait(async () => !(await this.textOf(within)).includes(words), PATIENCE, `“${words}” is still to be seen`);
+    await this.driver.wait(async () => !(await this.textOf(within)).includes(words), PATIENCE, `“${words}” is still to be seen`, LOOK_AGAIN);
   }
 
   /** The words on the page, with every run of white space as one space. */
@@ -121,7 +124,7 @@ export class Person {
     await this.driver.wait(async () => {
       await this.driver.executeScript(script);
       return (await this.driver.findElements(By.xpath(wanted))).length > 0;
-    }, PATIENCE, `not in the outline: ${wanted}`);
+    }, PATIENCE, `not in the outline: ${wanted}`, LOOK_AGAIN);
   }
 
   /** Presses something that has been found already. */

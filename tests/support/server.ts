@@ -1,5 +1,5 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -28,16 +28,6 @@ function freePort(): Promise<number> {
   });
 }
 
-function runToEnd(command: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
-    let said = '';
-    child.stdout.on('data', (chunk) => (said += String(chunk)));
-    child.stderr.on('data', (chunk) => (said += String(chunk)));
-    child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${command} ${args.join(' ')} ended with ${code}:\n${said}`))));
-  });
-}
-
 async function isUp(origin: string): Promise<boolean> {
   return fetch(`${origin}/shop`).then(
     (response) => response.ok,
@@ -45,14 +35,23 @@ async function isUp(origin: string): Promise<boolean> {
   );
 }
 
-/** Loads the demo into a new database and starts the built application on it. */
-export async function startServer(): Promise<TestServer> {
+/** Loads the demo into a new database, as whoever starts the application does. */
+export function prepareDemo(file: string): void {
+  const env = { ...process.env, OAK_KNOT_DATABASE_URL: `file:${file}`, NODE_ENV: 'production' as const };
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts'], { env, encoding: 'utf8' });
+  if (status !== 0) throw new Error(`the demo could not be loaded:\n${stdout}${stderr}`);
+}
+
+/** Starts the built application on a database of its own with the demo in it: a copy of one that has it, or a new one. */
+export async function startServer(demo?: string): Promise<TestServer> {
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
-  const databaseUrl = `file:${join(folder, 'shop.db')}`;
+  const file = join(folder, 'shop.db');
+  const databaseUrl = `file:${file}`;
   const port = await freePort();
   const origin = `http://127.0.0.1:${port}`;
   const env = { ...process.env, OAK_KNOT_DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' as const };
-  await runToEnd(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts'], env);
+  if (demo === undefined) prepareDemo(file);
+  else copyFileSync(demo, file);
 
   let child: ChildProcess | undefined;
   const start = async (): Promise<void> => {

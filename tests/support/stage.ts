@@ -1,4 +1,4 @@
-import { afterAll, beforeAll } from 'vitest';
+import { afterAll, beforeAll, inject } from 'vitest';
 import { Database } from '@/data/database';
 import { type Browser, Person, startBrowser } from './browser';
 import { startServer, type TestServer } from './server';
@@ -19,7 +19,7 @@ export function setStage(): Stage {
     return stage;
   };
   beforeAll(async () => {
-    const server = await startServer();
+    const server = await startServer(inject('demoDatabase'));
     const browser = await startBrowser();
     stage = { server, browser, person: new Person(browser.driver, server.origin), database: await Database.open(server.databaseUrl) };
   });
