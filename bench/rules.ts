@@ -55,7 +55,7 @@ const engine = new Engine(conditions.map((condition, index) => ({ conditions: fo
 
 const selections = Array.from({ length: 8 }, () => ({ picked: Array.from({ length: CHOICES }, () => random.below(OPTIONS)), quantity: 1 + random.below(10) }));
 const answer = (option: number): Answer => ({ canonical: `o${option}`, shown: '', option: `o${option}`, value: null as Exact | null, characters: 0, charactersWithoutSpaces: 0, picks: [{ effect: option, count: 1 }] });
-const facts = selections.map(({ picked, quantity }): Facts => ({ answers: picked.map(answer), quantity, group: null }));
+const facts = selections.map(({ picked, quantity }): Facts => ({ answers: picked.map(answer), quantity, group: null, today: '2026-11-25' }));
 const data = selections.map(({ picked, quantity }) => ({ quantity, ...Object.fromEntries(picked.map((option, index) => [`c${index}`, `o${option}`])) }));
 
 const byOurs = () => facts.map((given) => ours.map(({ holds }) => holds(given)));

@@ -175,7 +175,7 @@ describe('a build of what is cut from rolls, with a rule over what is in it', ()
     await person.press('Rules', OUTLINE);
     await person.press('Add a rule');
     await person.select('When, part 1: of what', 'Meshes');
-    await person.select('When, part 1: verb', 'has in it');
+    await person.select('When, part 1: verb', 'has at least');
     await person.select('Then 1: what', 'take from stock');
     await person.select('Then 1: stock item', 'Hive strap');
     await person.sees('When there are at least 2 of Meshes: take 1 of Hive strap from stock.');

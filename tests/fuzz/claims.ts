@@ -36,7 +36,7 @@ export function answersOf(choice: Choice): { values: unknown[]; whole: boolean }
       return { values: [null, true], whole: true };
     case 'text':
     case 'longText':
-      return { values: [null, 'a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d'], whole: true };
+      return { values: [null, 'a', 'ab', 'abc', 'a c', 'abcd', 'a cd', 'a  d', 'B', 'xb', 'cxAb', 'zz'], whole: true };
     case 'date':
       return { values: [null, ...[1, 2, 3, 4].map((day) => `2026-12-0${day}`)], whole: true };
     case 'file':

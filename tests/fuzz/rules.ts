@@ -30,6 +30,12 @@ function condition(random: Random, depth: number): Condition {
     { kind: 'day', choice, compare: 'less', day: random.of(['2026-02-30', '2026-12-01', '']) },
     { kind: 'quantity', compare: 'atLeast', value: random.below(5) },
     { kind: 'group', is: 'oneOf', groups: random.some(['trade', 'nobody'], 1) },
+    { kind: 'says', choice, is: 'noneOf', where: random.of(['whole', 'anywhere', 'start', 'end'] as const), texts: random.of([[], [''], ['a', 'b']]) },
+    { kind: 'weekday', choice: random.of([choice, null]), is: 'oneOf', weekdays: random.of([[], [1, 7]]) },
+    { kind: 'season', choice: random.of([choice, null]), is: 'oneOf', from: random.of(['02-30', '', '11-01']), to: '03-01' },
+    { kind: 'name', is: 'oneOf', where: 'anywhere', texts: ['i'] },
+    { kind: 'tag', is: 'oneOf', tags: [] },
+    { kind: 'supplier', is: 'noneOf', suppliers: ['Combe'] },
     { kind: 'category', is: 'noneOf', categories: ['Hives'] },
   ]);
 }

@@ -2,6 +2,7 @@ import { type Program } from '../compile';
 import { type Budget, countSolutions, type Solver, within } from '../constraints';
 import { deadOptions, type DeadOptions } from './dead-options';
 import { firstSold } from './first-sold';
+import { asksToday } from './depends-on';
 import { type Gap } from './model';
 import { type Pair } from './pair';
 import { priceEnds, type PriceEnds } from './price-ends';
@@ -34,6 +35,8 @@ export interface Analysis extends DeadOptions, PriceEnds {
   /** titles of what is typed, null for the quantity, where formulas refuse some answers and it could not be told of all which */
   readonly unsettled: readonly (string | null)[];
   readonly gaps: readonly Gap[];
+  /** the day that all of this is true of, as YYYY-MM-DD, where rules ask what day it is; else null */
+  readonly asOf: string | null;
 }
 
 /** How much may be done, in steps of searching and of counting; and whether to stop, asked now and then. */
@@ -65,6 +68,7 @@ export const NOTHING: Analysis = {
   lineBelowNothing: null,
   unsettled: [],
   gaps: [],
+  asOf: null,
 };
 
 /** Values are looked at between values so many times at most. */
@@ -89,7 +93,7 @@ export function* analysePlain(program: Program, today: string, limits: AnalysisL
   const budget = (steps: number): Budget => ({ steps, stop: limits.stop });
   const { pair, any } = firstSold(program, today, budget(limits.searching));
   const { inner, outer, innerSolver, outerSolver } = pair;
-  let found: Analysis = { ...NOTHING, unsettled: unsettledTitles(pair), gaps: inner.gaps };
+  let found: Analysis = { ...NOTHING, unsettled: unsettledTitles(pair), gaps: inner.gaps, asOf: asksToday(program) ? today : null };
   const after = (stage: Stage, whole: boolean, more: Partial<Analysis>): Analysis => {
     found = { ...found, ...more, done: [...found.done, stage], cutShort: whole ? found.cutShort : [...found.cutShort, stage] };
     return found;

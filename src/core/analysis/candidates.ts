@@ -1,5 +1,5 @@
 import { type AnswerContext, type Condition, hasOptions, kindOf, type RuleEffect, type Test } from '../catalog';
-import { anyFile, type Candidate, type Candidates } from '../catalog/choices';
+import { anyFile, type Candidate, type Candidates, type CandidateScope } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Exact } from '../number';
 import { checkQuantity, orderableRange } from '../ordering';
@@ -37,6 +37,12 @@ function thresholdsOf(program: Program, key: string): string[] {
   return found;
 }
 
+/** What rules ask of a text or a day beside how long or late it is. */
+export function askedOf(program: Program, key: string): Pick<CandidateScope, 'words' | 'seasons' | 'byWeekday'> {
+  const tests = (program.rules?.program.rules ?? []).flatMap(({ rule }) => [...testsOf(rule.when)].filter((test) => 'choice' in test && test.choice === key));
+  return { words: tests.filter((test) => test.kind === 'says'), seasons: tests.filter((test) => test.kind === 'season'), byWeekday: tests.some(({ kind }) => kind === 'weekday') };
+}
+
 /** What an analysis knows of files: that one that fits is given. */
 export const fittingFiles = ({ product }: Program): NonNullable<AnswerContext['files']> => (token) => anyFile(token, product.choices);
 
@@ -57,7 +63,7 @@ export function candidatesOf(program: Program, index: number, today: string, fur
     const answer = compiled.reader.read(raw, problems, context);
     return answer && problems.length === 0 ? [{ raw, answer, option: null, same }] : [];
   };
-  const found = kindOf(choice).candidates(choice, { index, today, thresholds: thresholdsOf(program, choice.key), further, read });
+  const found = kindOf(choice).candidates(choice, { index, today, thresholds: thresholdsOf(program, choice.key), ...askedOf(program, choice.key), further, read });
   if (!found || !Object.hasOwn(program.fixed, choice.key)) return found && { ...found, list: [...withoutAnswer(program, index), ...found.list] };
   // What the catalog manager has answered is the only answer; where a rule hides it, it is not asked.
   const raw = program.fixed[choice.key] ?? null;

@@ -19,12 +19,14 @@ export function formulaFor(condition: Condition | null, model: ModelDraft, depth
 function formulaForTest(test: Test, model: ModelDraft): Formula {
   const { program, space, groups, quantities } = model;
   const { holds } = compileCondition(test, [], { product: program.product, groups: [], report: () => undefined });
-  const nobody = { answers: [], quantity: 1, group: null };
+  const nobody = { answers: [], quantity: 1, group: null, today: model.today };
   if (test.kind === 'quantity') return space.is(model.quantity, (value) => holds({ ...nobody, quantity: quantities[value]?.at ?? 0 }));
   if (test.kind === 'group') return space.is(model.group, (value) => holds({ ...nobody, group: groups[value] ?? null }));
-  if (test.kind === 'category') return holds(nobody) ? ALWAYS : NEVER;
+  if (test.kind === 'category' || test.kind === 'name' || test.kind === 'tag' || test.kind === 'supplier') return holds(nobody) ? ALWAYS : NEVER;
+  // What rules say on another day is not looked at: see `asksToday`.
+  if ((test.kind === 'weekday' || test.kind === 'season') && test.choice === null) return holds(nobody) ? ALWAYS : NEVER;
   if (test.kind === 'figure') return figureFormula(test, model);
-  const index = program.indexOf.get(test.choice) ?? -1;
+  const index = program.indexOf.get(test.choice ?? '') ?? -1;
   const choice = model.choices[index];
   if (!choice) return NEVER;
   if (choice.several) {

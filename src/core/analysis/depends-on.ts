@@ -25,3 +25,8 @@ export function weightVaries({ choices, formulas, rules, variants, base, kit, ad
     (rules?.itemEffects ?? []).some(({ weight }) => weight !== null)
   );
 }
+
+/** Whether rules ask what day it is, so that what is found out is true of that day. */
+export function asksToday({ rules }: Pick<Program, 'rules'>): boolean {
+  return (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some((test) => (test.kind === 'weekday' || test.kind === 'season') && test.choice === null));
+}

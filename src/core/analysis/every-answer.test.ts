@@ -189,3 +189,41 @@ describe('ranges in lists', () => {
     expect(range({ choices: [list('o', [{ key: 'x', title: 'x', groups: ['trade'], amount: { kind: 'fixed', value: '-50' } }, { key: 'y', title: 'y' }])] })).toEqual(['100', '100']);
   });
 });
+
+describe('what rules ask of words and days', () => {
+  const text = { kind: 'text', key: 't', title: 'T', maxCharacters: 12, required: false };
+  const says = (where: string, ...texts: string[]) => ({ kind: 'says', choice: 't', is: 'oneOf', where, texts });
+
+  it('finds what two wordings add together, and what one refuses', () => {
+    const analysis = analysed({ choices: [text], rules: [rule(says('anywhere', 'wax'), { kind: 'amount', amount: { kind: 'fixed', value: '5' } }), rule(says('start', 'Dr'), { kind: 'amount', amount: { kind: 'fixed', value: '7' } })] });
+    expect(prices(analysis)).toEqual(['100.00', 'proved', '112.00', 'proved']);
+    expect(analysis.neverFire).toEqual([]);
+  });
+
+  it('knows that a text of three letters does not hold a word of five', () => {
+    expect(analysed({ choices: [{ ...text, maxCharacters: 3 }], rules: [rule(says('anywhere', 'queen'), { kind: 'tell', text: 'Long live' })] }).neverFire).toMatchObject([0]);
+  });
+
+  it('knows every day of the week and every turn of the season within a window', () => {
+    const date = (latest: string) => ({ kind: 'date', key: 'd', title: 'D', required: false, earliest: { kind: 'on', day: '2026-12-01' }, latest: { kind: 'on', day: latest } });
+    const sunday = rule({ kind: 'weekday', choice: 'd', is: 'oneOf', weekdays: [7] }, { kind: 'amount', amount: { kind: 'fixed', value: '9' } });
+    const newYear = rule({ kind: 'season', choice: 'd', is: 'oneOf', from: '01-01', to: '01-01' }, { kind: 'tell', text: 'Happy new year' });
+    // The first of December 2026 is a Tuesday.
+    expect(analysed({ choices: [date('2026-12-05')], rules: [sunday, newYear] }).neverFire).toMatchObject([0, 1]);
+    expect(analysed({ choices: [date('2026-12-06')], rules: [sunday, newYear] })).toMatchObject({ neverFire: [1], highest: { price: '109.00' } });
+    expect(analysed({ choices: [date('2027-12-31')], rules: [sunday, newYear] }).neverFire).toEqual([]);
+  });
+
+  it('is true of the day it is, where rules ask for it', () => {
+    const summer = { choices: [], rules: [rule({ kind: 'season', choice: null, is: 'oneOf', from: '05-01', to: '08-31' }, { kind: 'setPrice', price: '80' })] };
+    expect(analysed(summer)).toMatchObject({ lowest: { price: '100.00' }, asOf: TODAY });
+    expect(analyseWhole(programOf(summer), '2027-05-01')).toMatchObject({ lowest: { price: '80.00' }, asOf: '2027-05-01' });
+    expect(analysed({ choices: [text] }).asOf).toBeNull();
+  });
+
+  it('says “another text”, and not how long, where words decide', () => {
+    const product = { choices: [list('a', keys('x', 'y')), { ...text, required: true }], rules: [rule({ kind: 'all', of: [is('a', 'x'), says('anywhere', 'wax')] }, { kind: 'refuse', reason: 'No.' })] };
+    const outlook = new NextClick(programOf(product), TODAY).look({ t: 'Beeswax', a: 'x' }, 1, { stock: null, today: TODAY }, 'a');
+    expect(outlook).toMatchObject({ kind: 'conflict', changes: [{ choice: 't', anew: { kind: 'characters', least: null, most: null } }] });
+  });
+});

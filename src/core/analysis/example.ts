@@ -14,12 +14,15 @@ export interface Example {
   readonly words: string;
 }
 
+/** A text that was made for its length alone. */
+const MADE_UP = /^(\S)(?:\1| )*$/u;
+
 /** Answers that count, as an example says them. */
 export function wordsOf({ product, indexOf }: Program, counted: readonly CountedAnswer[]): string {
   const words = counted.map(({ choice, title, shown }) => {
     const { kind } = product.choices[indexOf.get(choice) ?? -1] ?? {};
-    // Which text it is makes no difference, only how long.
-    return kind === 'text' || kind === 'longText' ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
+    // Which text it is makes no difference there, only how long.
+    return (kind === 'text' || kind === 'longText') && MADE_UP.test(shown) ? `${title} of ${shown.length} ${shown.length === 1 ? 'character' : 'characters'}` : `${title} ${shown}`;
   });
   return words.join(' · ');
 }

@@ -35,7 +35,7 @@ export function figureFormula(test: Extract<Test, { kind: 'figure' }>, model: Mo
     return space.is(either, (value) => value === 1);
   }
   const { holds } = compileCondition(test, [], { product: program.product, groups: [], figures, currency: program.currency, report: () => undefined });
-  const nobody = { answers: [], quantity: 1, group: null };
+  const nobody = { answers: [], quantity: 1, group: null, today: model.today };
   return followed(space, ways.levels, (way) => holds({ ...nobody, figure: () => ways.results[way] ?? null }));
 }
 

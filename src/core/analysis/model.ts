@@ -25,7 +25,7 @@ export interface ModelledChoice {
 }
 
 /** What the analysis leaves out, so that its figures are bounds and not counts. */
-export type Gap = { readonly kind: 'formulaTooWide' | 'slotTooWide'; readonly title: string };
+export type Gap = { readonly kind: 'formulaTooWide' | 'slotTooWide' | 'textTooWide'; readonly title: string };
 
 /**
  * A product as a space of variables. Where a value stands for many answers, of which a formula refuses some, a model is
@@ -91,7 +91,7 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const choices = program.product.choices.map((choice, index) => modelled(program, choice, index, today, space, breaksAt(index)));
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices) for (const { variable, values } of choice?.variables ?? []) wide.set(variable, values.map(({ ends }) => ends !== undefined));
-  const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, loose: choices.flatMap((choice): Gap[] => (choice?.slot?.isLoose ? [{ kind: 'slotTooWide', title: program.choices[choice.index]?.title ?? '' }] : [])), isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
+  const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, loose: choices.flatMap((choice) => gapsOf(program, choice)), isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
   const rules = program.rules?.program.rules ?? [];
   const fires = rules.map(({ rule }) => formulaFor(rule.when, draft));
   const switches = switched ? switchesOf(rules.map(({ rule }) => rule.then), fires, space) : null;
@@ -100,6 +100,13 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const isVarying = constrainFits(draft, side);
   const formulas = constrainFormulas(draft, side);
   return { ...draft, fires, switches, ...formulas, isUnsettled: formulas.isUnsettled || isVarying, gaps: [...draft.loose, ...formulas.gaps] };
+}
+
+/** What of a choice could not be gone through. */
+function gapsOf(program: Program, choice: ModelledChoice | null): Gap[] {
+  if (!choice) return [];
+  const title = program.choices[choice.index]?.title ?? '';
+  return [...(choice.slot?.isLoose ? [{ kind: 'slotTooWide', title } as const] : []), ...(choice.candidates.isLoose ? [{ kind: 'textTooWide', title } as const] : [])];
 }
 
 function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly Formula[], space: Space): Switches {

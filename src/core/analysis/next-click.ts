@@ -161,7 +161,7 @@ export class NextClick {
     const asked = tests.map((test) => compileCondition(test, [], { product: program.product, groups: [], report: () => undefined }));
     return (given) => {
       const answers = program.choices.map((_, place) => (place === index ? given : null));
-      return asked.map(({ holds }) => holds({ answers, quantity: 1, group: null })).join();
+      return asked.map(({ holds }) => holds({ answers, quantity: 1, group: null, today: this.today })).join();
     };
   }
 
@@ -250,7 +250,7 @@ function sameProperties(one: PartShown['resolution']['properties'], other: PartS
 
 /** The measures and numbers of which more matters than what each adds to the price by itself. */
 function decidingChoices(program: Program): Set<number> {
-  const keys = new Set((program.rules?.program.rules ?? []).flatMap(({ rule }) => [...[...testsOf(rule.when)].flatMap((test) => ('choice' in test ? [test.choice] : [])), ...rule.then.flatMap((effect) => (effect.kind === 'limit' ? [effect.choice] : []))]));
+  const keys = new Set((program.rules?.program.rules ?? []).flatMap(({ rule }) => [...[...testsOf(rule.when)].flatMap((test) => ('choice' in test && test.choice !== null ? [test.choice] : [])), ...rule.then.flatMap((effect) => (effect.kind === 'limit' ? [effect.choice] : []))]));
   const used = new Set(program.formulas.flatMap(({ uses, target }) => [...uses, ...(target === null ? [] : [target])]));
   return new Set(program.product.choices.flatMap(({ kind, key }, index) => ((kind === 'measure' || kind === 'number') && (keys.has(key) || used.has(index)) ? [index] : [])));
 }

@@ -2,6 +2,7 @@ import { pickShown } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Budget, type Goal, hasValue, minimise, NO_COSTS, type Optimum, type Solver } from '../constraints';
 import { type Answer } from '../selection';
+import { askedOf } from './candidates';
 import { type Model, type ModelledChoice } from './model';
 import { halfAMinorUnit } from './price-goal';
 import { type ModelledSlot } from './slots';
@@ -193,6 +194,10 @@ function typedAnew(model: Model, solver: Solver, index: number, values: Int32Arr
   if (!choice || (kind !== 'text' && kind !== 'longText' && kind !== 'date')) return null;
   const [own] = choice.variables;
   if (!own) return null;
+  const { words, byWeekday } = askedOf(model.program, model.program.choices[index]?.key ?? '');
+  // What would go is no stretch of lengths or days then.
+  if (words.length > 0) return { kind: 'characters', least: null, most: null };
+  if (byWeekday) return { kind: 'day', first: null, last: null };
   const mark = solver.mark();
   for (const other of model.choices) for (const { variable } of other && other.index !== index ? other.variables : []) solver.only(variable, values[variable] ?? 0);
   const measure = ({ answer }: ModelledChoice['variables'][number]['values'][number]) => (kind === 'date' ? (answer?.canonical ?? '') : (answer?.characters ?? 0));

@@ -32,6 +32,28 @@ export function weekdayOf(day: number): number {
   return ((((day + 3) % 7) + 7) % 7) + 1;
 }
 
+/** Whether a text is a day of the year, as MM-DD; the 29th of February is one. */
+export function isDayOfYear(text: string): boolean {
+  return dayInYear(2000, text) !== null;
+}
+
+/** A day of the year, given as MM-DD, in a year: the 29th of February of other years is the 28th. @returns null for what is no day */
+export function dayInYear(year: number, text: string): number | null {
+  return parseDay(`${String(year).padStart(4, '0')}-${text === '02-29' && parseDay(`${year}-02-29`) === null ? '02-28' : text}`);
+}
+
+/** A day of the year for people: `1 May`. */
+export function dayOfYearWords(text: string): string {
+  const day = dayInYear(2000, text);
+  return day === null ? text : new Date(day * DAY).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+}
+
+/** Whether a day lies between two days of the year, both included; over the turn of the year where the second is earlier. */
+export function isInSeason(day: number, from: string, to: string): boolean {
+  const at = dayText(day).slice(5);
+  return from <= to ? at >= from && at <= to : at >= from || at <= to;
+}
+
 /** A day for people: `Friday, 4 December 2026`. */
 export function dayWords(day: number): string {
   return new Date(day * DAY).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });

@@ -36,6 +36,7 @@ export function namedCondition(condition: Condition | null, product: Choices): N
   if (condition.kind === 'figure') return { ...condition, formula: product.formulas?.find(({ key }) => key === condition.formula)?.title ?? unknown(condition.formula) };
   if (condition.kind === 'group') return { ...condition, groups: condition.groups.map((key) => product.groups?.find((group) => group.key === key)?.title ?? unknown(key)) };
   if (!('choice' in condition)) return condition;
+  if (condition.kind === 'weekday' || condition.kind === 'season') return { ...condition, choice: condition.choice && choiceName(product, condition.choice) };
   const choice = choiceName(product, condition.choice);
   switch (condition.kind) {
     case 'option':
@@ -46,6 +47,7 @@ export function namedCondition(condition: Condition | null, product: Choices): N
     case 'said':
     case 'answered':
     case 'characters':
+    case 'says':
     case 'day':
       return { ...condition, choice };
   }

@@ -11,6 +11,11 @@ const optionKeys = z.array(z.string().max(60)).max(300);
 
 const compare = z.enum(comparisons);
 const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
+const where = z.enum(['whole', 'anywhere', 'start', 'end']).describe('where the words stand: all of it, or a part; upper and lower case and runs of spaces make no difference');
+const texts = z.array(z.string().max(500)).max(50);
+/** A date that is asked for, or the day it is. */
+const dateOrToday = choice.nullable().describe('key of a date; null for the day it is in the shop');
+const dayOfYear = z.string().max(5).describe('as MM-DD');
 
 /** One thing that can hold or not. A test of an answer that is not there does not hold, whatever it asks. */
 export const testSchema = z.discriminatedUnion('kind', [
@@ -22,9 +27,15 @@ export const testSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit').meta({ id: 'testOfValue' }),
   z.strictObject({ kind: z.literal('characters'), choice, compare, value: z.int().min(0).max(100_000) }).meta({ id: 'testOfCharacters' }),
   z.strictObject({ kind: z.literal('day'), choice, compare, day: z.string().max(10).describe('as YYYY-MM-DD') }).meta({ id: 'testOfDay' }),
+  z.strictObject({ kind: z.literal('says'), choice, is: among, where, texts }).describe('what a text says').meta({ id: 'testOfWords' }),
+  z.strictObject({ kind: z.literal('weekday'), choice: dateOrToday, is: among, weekdays: z.array(z.int().min(1).max(7)).max(7).describe('1 for Monday') }).meta({ id: 'testOfWeekday' }),
+  z.strictObject({ kind: z.literal('season'), choice: dateOrToday, is: among, from: dayOfYear, to: dayOfYear }).describe('from one day of the year to another, both included; over the turn of the year where the second is earlier').meta({ id: 'testOfSeason' }),
   z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }).meta({ id: 'testOfQuantity' }),
   z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }).meta({ id: 'testOfGroup' }),
   z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }).meta({ id: 'testOfCategory' }),
+  z.strictObject({ kind: z.literal('name'), is: among, where, texts }).describe('what the product is called').meta({ id: 'testOfName' }),
+  z.strictObject({ kind: z.literal('tag'), is: among, tags: z.array(z.string().max(40)).max(100) }).meta({ id: 'testOfTag' }),
+  z.strictObject({ kind: z.literal('supplier'), is: among, suppliers: z.array(z.string().max(80)).max(100) }).meta({ id: 'testOfSupplier' }),
 ]).meta({ id: 'test' });
 
 export type Test = z.infer<typeof testSchema>;

@@ -98,7 +98,7 @@ function ruleWithin(rule: Rule, name: (key: string) => string, figure: (key: str
   const condition = (given: Condition): Condition => {
     if ('of' in given) return { ...given, of: given.of.map(condition) };
     if (given.kind === 'figure') return { ...given, formula: figure(given.formula) };
-    return 'choice' in given ? { ...given, choice: name(given.choice) } : given;
+    return 'choice' in given && given.choice !== null ? { ...given, choice: name(given.choice) } : given;
   };
   const effect = (given: RuleEffect): RuleEffect => {
     if ('choices' in given) return { ...given, choices: given.choices.map(name) };

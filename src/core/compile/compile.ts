@@ -84,7 +84,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const rules = compileProductRules(assembled, scope, formulas, addPlaced, (amount, label, path) => compileAmount(amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
   const measured = base.measured?.kind === 'choice' ? [base.measured.index] : (formulas[base.measured?.index ?? -1]?.uses ?? []);
-  const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? []), ...choices.flatMap(({ stocked: makesVariants }, index) => (makesVariants ? [index] : []))]);
+  // A stocked choice may be hidden: it is left out then, which is a combination that is made or isn't.
+  const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? [])]);
   checkHiding(rules, indispensable, scope, addPlaced);
   if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));

@@ -34,7 +34,7 @@ export function compileVariants(
       const choice = product.choices[position];
       if (!choice || !hasOptions(choice)) continue;
       const given = definition.options[choice.key];
-      if (given === undefined && !choice.required) {
+      if (given === undefined && (!choice.required || isHiddenBySome(product, choice.key))) {
         options.push(LEFT_OUT);
         titles.push(`Without ${choice.title}`);
         continue;
@@ -97,6 +97,11 @@ export function compileVariants(
     }
   });
   return variants;
+}
+
+/** Whether some rule shows or hides a choice, so that it can be left out though it must be answered where it is asked. */
+function isHiddenBySome({ rules }: Scope['product'], choice: string): boolean {
+  return rules.some(({ on, then }) => on && then.some((effect) => (effect.kind === 'show' || effect.kind === 'hide') && effect.choices.includes(choice)));
 }
 
 /** What stands in the place of an option where a stocked choice is left out. */

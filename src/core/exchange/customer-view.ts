@@ -1,6 +1,7 @@
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
+import { plainWords } from '../text';
 import { type PartJson, type ResolutionJson } from './resolution-json';
 
 /**
@@ -15,6 +16,9 @@ const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers'
 
 interface View {
   readonly group: string | null;
+  /** what suppliers and tags that rules ask about are called here */
+  readonly supplier: (name: string) => string | null;
+  readonly tag: (name: string) => string | null;
 }
 
 export interface CustomerView {
@@ -28,10 +32,10 @@ export interface CustomerView {
  * @param group key of the customer's group, or null
  */
 export function customerView(product: Product, surroundings: CatalogSurroundings, group: string | null): CustomerView {
-  const view: View = { group };
   const products = [...surroundings.products.values()];
   const placed = new Set([product, ...products].flatMap((each) => placementsOf(each, surroundings.sheets.values()).map(({ key }) => key)));
   const sheets = [...surroundings.sheets.values()].filter(({ key }) => placed.has(key));
+  const view: View = { group, ...insideNames([product, ...products, ...sheets]) };
   const references = [product, ...products, ...sheets].map(referencesOf);
   const named = (what: 'stock' | 'swatches') => new Set(references.flatMap((found) => [...found[what]]));
   const [drawn, coloured] = [named('stock'), named('swatches')];
@@ -61,8 +65,9 @@ function productFor(product: Product, { sheets, products }: CatalogSurroundings,
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
     })),
-    supplier: null,
-    tags: [],
+    // Rules may ask where it comes from and how it is tagged: only whether it is the same.
+    supplier: product.supplier === null ? null : view.supplier(product.supplier),
+    tags: product.tags.flatMap((tag) => view.tag(tag) ?? []),
     proofs: [],
     // By hand, so that nothing of the conditions is needed that place them.
     sheets: placementsOf(product, sheets.values()).map(({ key, after, overrides }) => ({ key, by: 'hand', after, leftOut: false, overrides: overridesFor(overrides, sheets.get(key), view) })),
@@ -133,8 +138,25 @@ function ruleFor(rule: Rule, view: View): Rule {
 
 function conditionFor(condition: Condition, view: View): Condition {
   if ('of' in condition) return { ...condition, of: condition.of.map((part) => conditionFor(part, view)) };
+  if (condition.kind === 'supplier') return { ...condition, suppliers: condition.suppliers.map((name) => view.supplier(name) ?? name) };
+  if (condition.kind === 'tag') return { ...condition, tags: condition.tags.map((name) => view.tag(name) ?? name) };
   if (condition.kind !== 'group') return condition;
   return { ...condition, groups: [...new Set(condition.groups.map((group) => (group === view.group ? OWN.key : OTHERS.key)))] };
+}
+
+/** Names in the place of the suppliers and tags that conditions ask about; null for all others. */
+function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pick<View, 'supplier' | 'tag'> {
+  const known = { supplier: new Map<string, string>(), tag: new Map<string, string>() };
+  const note = (what: keyof typeof known, names: readonly string[], called: string) => {
+    for (const name of names.map(plainWords)) if (!known[what].has(name)) known[what].set(name, `${called} ${known[what].size + 1}`);
+  };
+  const visit = (condition: Condition): void => {
+    if ('of' in condition) condition.of.forEach(visit);
+    else if (condition.kind === 'supplier') note('supplier', condition.suppliers, 'our source');
+    else if (condition.kind === 'tag') note('tag', condition.tags, 'kind');
+  };
+  for (const { rules } of definitions) for (const { when } of rules) if (when) visit(when);
+  return { supplier: (name) => known.supplier.get(plainWords(name)) ?? null, tag: (name) => known.tag.get(plainWords(name)) ?? null };
 }
 
 /** A resolution as a customer may see it. */

@@ -76,6 +76,7 @@ export type FaultData =
   | { readonly code: 'textMissing'; readonly of: 'paragraph' | 'agreement' | 'tell' | 'refuse' }
   | { readonly code: 'badAddress'; readonly given: string }
   | { readonly code: 'badDay'; readonly given: string }
+  | { readonly code: 'badDayOfYear'; readonly given: string }
   | { readonly code: 'addOnMissing' }
   | { readonly code: 'addOnUnknown'; readonly product: string }
   | { readonly code: 'addOnCycle'; readonly way: string }

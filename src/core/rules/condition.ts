@@ -1,4 +1,4 @@
-import { parseDay } from '../calendar';
+import { isDayOfYear, isInSeason, parseDay, weekdayOf } from '../calendar';
 import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, type Test } from '../catalog';
 import { type TestOfChoice } from '../catalog/choices';
 import { type Dim, dimOf, dimWords, MONEY, sameDim } from '../formula';
@@ -7,12 +7,15 @@ import { type Path } from '../problems';
 import { compares } from '../problems/comparison';
 import { unitByCode } from '../quantity';
 import { type Answer } from '../selection';
+import { finderOf, plainWords } from '../text';
 
 /** What conditions look at. */
 export interface Facts {
   readonly answers: readonly (Answer | null)[];
   readonly quantity: number;
   readonly group: string | null | undefined;
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
   /** what a formula comes to, by its position, in base units; absent where none is asked */
   readonly figure?: (formula: number) => Exact | null;
 }
@@ -39,7 +42,7 @@ export interface ConditionProgram {
 
 /** What compiling conditions needs of the product. */
 export interface ConditionScope {
-  readonly product: Pick<Product, 'choices' | 'category'>;
+  readonly product: Pick<Product, 'choices' | 'category' | 'title' | 'tags' | 'supplier'>;
   readonly groups: readonly { readonly key: string }[];
   /** formulas by key; absent for none */
   readonly figures?: ReadonlyMap<string, Figure>;
@@ -94,7 +97,10 @@ const WANTED: Readonly<Record<TestOfChoice, string>> = {
   answered: 'a choice',
   value: 'a number or a measure',
   characters: 'a text',
+  says: 'a text',
   day: 'a date',
+  weekday: 'a date',
+  season: 'a date',
 };
 
 function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<number>): Holds {
@@ -105,15 +111,21 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
     const groups = new Set(test.groups);
     return ({ group }) => groups.has(group ?? '') === (test.is === 'oneOf');
   }
-  if (test.kind === 'category') {
-    const holds = test.categories.some((category) => category.trim().toLowerCase() === (product.category ?? '').trim().toLowerCase()) === (test.is === 'oneOf');
+  if (test.kind === 'category' || test.kind === 'name' || test.kind === 'tag' || test.kind === 'supplier') {
+    if (namesOf(test).every((name) => plainWords(name) === '')) report([...path, FIELD_OF_NAMES[test.kind]], { code: 'conditionEmpty' });
+    const holds = holdsOfProduct(test, product) === (test.is === 'oneOf');
     return () => holds;
   }
   if (test.kind === 'figure') return compileFigure(test, path, scope, reads);
-  const index = product.choices.findIndex(({ key }) => key === test.choice);
+  if ((test.kind === 'weekday' || test.kind === 'season') && test.choice === null) {
+    const holds = compileDay(test, path, report);
+    return ({ today }) => holds(today);
+  }
+  const named = test.choice ?? '';
+  const index = product.choices.findIndex(({ key }) => key === named);
   const choice = product.choices[index];
   if (!choice) {
-    report([...path, 'choice'], test.choice === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: test.choice });
+    report([...path, 'choice'], named === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: named });
     return never;
   }
   if (test.kind !== 'answered' && !kindOf(choice).tests.includes(test.kind)) {
@@ -173,7 +185,62 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
         const day = answers[index]?.canonical;
         return day === undefined ? false : compares(test.compare, day < test.day ? -1 : day > test.day ? 1 : 0);
       };
+    case 'weekday':
+    case 'season': {
+      const holds = compileDay(test, path, report);
+      return ({ answers }) => {
+        const day = answers[index]?.canonical;
+        return day === undefined ? false : holds(day);
+      };
+    }
+    case 'says': {
+      if (test.texts.every((text) => plainWords(text) === '')) report([...path, 'texts'], { code: 'conditionEmpty' });
+      const finds = finderOf(test);
+      const wanted = test.is === 'oneOf';
+      return ({ answers }) => {
+        const text = answers[index]?.canonical;
+        return text === undefined ? false : finds(text) === wanted;
+      };
+    }
   }
+}
+
+type TestOfProduct = Extract<Test, { kind: 'category' | 'name' | 'tag' | 'supplier' }>;
+
+const FIELD_OF_NAMES: Readonly<Record<TestOfProduct['kind'], string>> = { category: 'categories', name: 'texts', tag: 'tags', supplier: 'suppliers' };
+
+/** What a test of the product looks for. */
+function namesOf(test: TestOfProduct): readonly string[] {
+  switch (test.kind) {
+    case 'category':
+      return test.categories;
+    case 'name':
+      return test.texts;
+    case 'tag':
+      return test.tags;
+    case 'supplier':
+      return test.suppliers;
+  }
+}
+
+/** Whether the product is one of those that a test names: the same whatever is chosen. */
+function holdsOfProduct(test: TestOfProduct, product: ConditionScope['product']): boolean {
+  if (test.kind === 'name') return finderOf(test)(product.title);
+  const own = test.kind === 'tag' ? product.tags : [(test.kind === 'category' ? product.category : product.supplier) ?? ''];
+  const wanted = new Set(namesOf(test).map(plainWords));
+  return own.some((name) => wanted.has(plainWords(name)));
+}
+
+/** A test of a day, given as YYYY-MM-DD. */
+function compileDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, path: Path, report: Report): (day: string) => boolean {
+  const wanted = test.is === 'oneOf';
+  if (test.kind === 'weekday') {
+    if (test.weekdays.length === 0) report([...path, 'weekdays'], { code: 'conditionEmpty' });
+    return (day) => test.weekdays.includes(weekdayOf(parseDay(day) ?? 0)) === wanted;
+  }
+  const faulty = (['from', 'to'] as const).filter((end) => !isDayOfYear(test[end]));
+  for (const end of faulty) report([...path, end], { code: 'badDayOfYear', given: test[end] });
+  return faulty.length > 0 ? () => false : (day) => isInSeason(parseDay(day) ?? 0, test.from, test.to) === wanted;
 }
 
 /** How many pieces an answer puts in a slot. */

@@ -123,7 +123,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const found: Problem[] = order ? [] : problems;
   const runs = new Map<FormulaProgram, FormulaOutcome>();
   const inputs: FormulaInputs & Facts = {
-    answers, base: null, quantity, group: context.group, runs, held,
+    answers, base: null, quantity, group: context.group, today: context.today, runs, held,
     figure: (place) => {
       const formula = program.formulas[place];
       return formula ? resultOf(runFormula(formula, inputs)) : null;

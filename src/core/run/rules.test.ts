@@ -183,10 +183,9 @@ describe('faulty rules', () => {
     ['no decimal', rule(null, { kind: 'setPrice', price: 'ten' }), '“ten” is not a number'],
   ])('%s', (_, faulty, message) => expect(world({ choices: [roof], rules: [faulty] }).faults.join()).toContain(message));
 
-  it('nothing hides what decides which item is sold, or how much of it', () => {
+  it('nothing hides what decides how much is charged', () => {
     const hide = (key: string) => rule({ kind: 'quantity', compare: 'more', value: 3 }, { kind: 'hide', choices: [key] });
-    expect(world({ choices: [list('size', ['m'], { stocked: true })], rules: [hide('size')] }).faults.join()).toContain('size decides which item is sold or how much of it');
-    expect(world({ choices: [measure('length')], soldBy: { kind: 'measure', measure: 'length', unit: 'm' }, rules: [hide('length')] }).faults.join()).toContain('length decides which item is sold');
+    expect(world({ choices: [measure('length')], soldBy: { kind: 'measure', measure: 'length', unit: 'm' }, rules: [hide('length')] }).faults.join()).toContain('length decides what is charged');
     expect(world({ choices: [roof, measure('length')], soldBy: { kind: 'measure', measure: 'length', unit: 'm' }, rules: [hide('roof')] }).faults.join()).not.toContain('decides which item');
   });
 

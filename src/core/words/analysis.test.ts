@@ -28,7 +28,7 @@ describe('how far it is known', () => {
     expect(countWords({ selections: null, selectionsBetween: null })).toBeNull();
   });
 
-  const whole = { cutShort: [], gaps: [], unsettled: [], belowNothing: null, lowest: { coverage: { kind: 'proved' } as const }, highest: { coverage: { kind: 'proved' } as const } };
+  const whole = { cutShort: [], gaps: [], asOf: null, unsettled: [], belowNothing: null, lowest: { coverage: { kind: 'proved' } as const }, highest: { coverage: { kind: 'proved' } as const } };
   it('what the price ends at', () => {
     expect(coverageWords(whole, 'EUR')).toEqual([]);
     expect(coverageWords({ ...whole, lowest: { coverage: { kind: 'within', bound: '4.20' } }, cutShort: ['prices'] }, 'EUR')).toEqual(['The lowest price is the lowest that was found, and not proved to be the lowest there is. It can’t be lower than €4.20.']);

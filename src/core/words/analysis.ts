@@ -79,13 +79,15 @@ function endWords(side: 'lowest' | 'highest', coverage: PriceCoverage, currency:
   }
 }
 
-type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'unsettled' | 'belowNothing'> & { readonly lowest: Pick<PriceEnd, 'coverage'> | null; readonly highest: Pick<PriceEnd, 'coverage'> | null };
+type Covered = Pick<Analysis, 'cutShort' | 'gaps' | 'asOf' | 'unsettled' | 'belowNothing'> & { readonly lowest: Pick<PriceEnd, 'coverage'> | null; readonly highest: Pick<PriceEnd, 'coverage'> | null };
 
 /** What could not be proved, in sentences; none where everything that is claimed is. */
-export function coverageWords({ cutShort, gaps, unsettled, belowNothing, lowest, highest }: Covered, currency: string): string[] {
+export function coverageWords({ cutShort, gaps, asOf, unsettled, belowNothing, lowest, highest }: Covered, currency: string): string[] {
   const ends = [lowest && endWords('lowest', lowest.coverage, currency), highest && endWords('highest', highest.coverage, currency)].filter((sentence) => sentence !== null);
   const sentences = [...ends];
   if (unsettled.length > 0) sentences.push(`Formulas refuse some answers to ${list(unsettled.map((title) => title ?? 'how many are taken'))}. What is said to be impossible is proved for all of them; whether everything else can be had was looked at where something changes, and halfway between.`);
+  const day = asOf === null ? null : parseDay(asOf);
+  if (day !== null) sentences.push(`Rules ask what day it is: this is true of ${dayWords(day)}.`);
   for (const { title } of gaps) sentences.push(`${title} is worked out from more answers than could be gone through: what it refuses is not left out of these figures.`);
   if (belowNothing) sentences.push('Selections with a price below nothing are counted here, though they can’t be sold.');
   const others = cutShort.filter((stage) => stage !== 'prices' || ends.length === 0);

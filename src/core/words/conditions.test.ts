@@ -34,6 +34,14 @@ describe('a condition in words', () => {
     [{ kind: 'quantity', compare: 'isNot', value: 7 }, 'the quantity is not 7'],
     [{ kind: 'group', is: 'oneOf', groups: ['trade', 'guild'] }, 'the customer belongs to Trade customers or “guild”'],
     [{ kind: 'category', is: 'noneOf', categories: ['Tools'] }, 'the product is not in Tools'],
+    [{ kind: 'says', choice: 'name', is: 'oneOf', where: 'start', texts: ['Dr', 'Prof'] }, 'Name begins with “Dr” or “Prof”'],
+    [{ kind: 'says', choice: 'name', is: 'noneOf', where: 'whole', texts: ['Bee'] }, 'Name does not read “Bee”'],
+    [{ kind: 'weekday', choice: 'day', is: 'noneOf', weekdays: [7, 6] }, 'Collected is not a Saturday or Sunday'],
+    [{ kind: 'season', choice: null, is: 'oneOf', from: '05-01', to: '08-31' }, 'today is from 1 May to 31 August'],
+    [{ kind: 'season', choice: 'day', is: 'noneOf', from: '', to: '02-29' }, 'Collected is not from … to 29 February'],
+    [{ kind: 'name', is: 'oneOf', where: 'anywhere', texts: ['smock'] }, 'the product’s name contains “smock”'],
+    [{ kind: 'tag', is: 'noneOf', tags: ['winter'] }, 'the product is not tagged winter'],
+    [{ kind: 'supplier', is: 'oneOf', suppliers: ['Combe Mill', 'Reedham'] }, 'the product comes from Combe Mill or Reedham'],
   ])('%o', (test, words) => expect(said(test)).toBe(words));
 
   it('names the day as people do', () => expect(said({ kind: 'day', choice: 'day', compare: 'less', day: '2027-03-31' })).toMatch(/^Collected is before .*March 2027$/));

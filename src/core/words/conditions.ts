@@ -1,4 +1,4 @@
-import { dayWords, parseDay } from '../calendar';
+import { dayOfYearWords, dayWords, parseDay, weekdayNames } from '../calendar';
 import { Exact } from '../number';
 import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../problems';
 import { formatQuantity, unitByCode } from '../quantity';
@@ -6,6 +6,16 @@ import { formatQuantity, unitByCode } from '../quantity';
 const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };
 
 const DAY: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is before', atMost: 'is not after', more: 'is after', atLeast: 'is not before' };
+
+/** How words stand in a text, and that they don’t. */
+export const SAYS: Readonly<Record<'whole' | 'anywhere' | 'start' | 'end', Readonly<Record<'oneOf' | 'noneOf', string>>>> = {
+  whole: { oneOf: 'reads', noneOf: 'does not read' },
+  anywhere: { oneOf: 'contains', noneOf: 'does not contain' },
+  start: { oneOf: 'begins with', noneOf: 'does not begin with' },
+  end: { oneOf: 'ends with', noneOf: 'does not end with' },
+};
+
+const quoted = (text: string) => `“${text}”`;
 
 const PIECES: Readonly<Record<Comparison, string>> = { is: '', isNot: '', less: 'fewer than ', atMost: 'at most ', more: 'more than ', atLeast: 'at least ' };
 
@@ -62,6 +72,18 @@ function testWords(test: NamedTest): string {
       const day = parseDay(test.day);
       return `${test.choice} ${DAY[test.compare]} ${day === null ? test.day : dayWords(day)}`;
     }
+    case 'says':
+      return `${test.choice} ${SAYS[test.where][test.is]} ${listed(test.texts.map(quoted), 'or')}`;
+    case 'name':
+      return `the product’s name ${SAYS[test.where][test.is]} ${listed(test.texts.map(quoted), 'or')}`;
+    case 'weekday':
+      return `${test.choice === null ? 'today' : test.choice} is ${test.is === 'oneOf' ? '' : 'not '}a ${listed([...test.weekdays].sort().map((day) => weekdayNames[day - 1] ?? ''), 'or')}`;
+    case 'season':
+      return `${test.choice === null ? 'today' : test.choice} is ${test.is === 'oneOf' ? '' : 'not '}from ${dayOfYearWords(test.from) || '…'} to ${dayOfYearWords(test.to) || '…'}`;
+    case 'tag':
+      return `the product ${test.is === 'oneOf' ? 'is' : 'is not'} tagged ${listed(test.tags, 'or')}`;
+    case 'supplier':
+      return `the product ${test.is === 'oneOf' ? 'comes' : 'does not come'} from ${listed(test.suppliers, 'or')}`;
     case 'quantity':
       return `the quantity ${COMPARISON[test.compare]} ${test.value}`;
     case 'group':

@@ -93,7 +93,7 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
     case 'ruleWithoutEffect':
       return 'Say what follows when this holds.';
     case 'mustBeShown':
-      return `${data.title} decides which item is sold or how much of it, so no rule can hide it.`;
+      return `${data.title} decides what is charged, so no rule can hide it.`;
     case 'nothingNamed':
       return `Say ${data.what} the rule is about.`;
     case 'columnTwice':
@@ -148,6 +148,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return TEXT_MISSING[data.of];
     case 'badAddress':
       return data.given.trim() === '' ? 'Say where it leads: an address that begins with https:// or with a slash.' : `“${data.given}” is not an address it can lead to. Begin it with https:// or, within the shop, with a slash.`;
+    case 'badDayOfYear':
+      return data.given === '' ? 'Which day of the year is not said yet. Write it like 05-31.' : `“${data.given}” is not a day of the year. Write it like 05-31.`;
     case 'badDay':
       return `“${data.given}” is not a day. Write it like 2027-03-31.`;
     case 'addOnMissing':

@@ -34,12 +34,13 @@ export function usualTest(choice: Choice): Test {
   return freshTest(kindOf(choice).tests[0] ?? 'answered', choice.key);
 }
 
-function freshTest(kind: TestOfChoice, choice: string): Test {
+/** A test of a choice with nothing said yet. */
+export function freshTest(kind: TestOfChoice, choice: string): Test {
   switch (kind) {
     case 'option':
       return { kind, choice, is: 'oneOf', options: [] };
     case 'pieces':
-      return { kind, choice, compare: 'atLeast', value: 1 };
+      return { kind, choice, compare: 'atLeast', value: 2 };
     case 'said':
       return { kind, choice, yes: true };
     case 'value':
@@ -48,6 +49,12 @@ function freshTest(kind: TestOfChoice, choice: string): Test {
       return { kind, choice, compare: 'more', value: 10 };
     case 'day':
       return { kind, choice, compare: 'less', day: '' };
+    case 'says':
+      return { kind, choice, is: 'oneOf', where: 'whole', texts: [''] };
+    case 'weekday':
+      return { kind, choice, is: 'oneOf', weekdays: [] };
+    case 'season':
+      return { kind, choice, is: 'oneOf', from: '05-01', to: '08-31' };
     case 'answered':
       return { kind, choice, answered: true };
   }

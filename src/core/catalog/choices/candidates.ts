@@ -1,5 +1,6 @@
 import { type Exact } from '../../number';
 import { type Answer } from '../../selection';
+import { type Wording } from '../../text';
 
 /** A possible answer to a choice, for the analysis: what a selection would say, and how it is read. */
 export interface Candidate {
@@ -23,6 +24,8 @@ export interface Candidates {
   readonly list: readonly Candidate[];
   /** whether its answers are counted one by one: what is picked from a list, and yes or no */
   readonly counted: boolean;
+  /** whether there are answers that rules tell apart and none of these stands for; absent for no */
+  readonly isLoose?: boolean;
 }
 
 /** What candidates depend on beside the choice itself. */
@@ -33,6 +36,12 @@ export interface CandidateScope {
   readonly today: string;
   /** the values at which rules change what they say of the choice */
   readonly thresholds: readonly string[];
+  /** what rules look for in a text */
+  readonly words: readonly Wording[];
+  /** the parts of the year that rules tell apart */
+  readonly seasons: readonly { readonly from: string; readonly to: string }[];
+  /** whether rules tell one day of the week from another */
+  readonly byWeekday: boolean;
   /** values of a measure or number to look at, too */
   readonly further: readonly Exact[];
   /** the candidate that an answer is, or none where it would be refused */

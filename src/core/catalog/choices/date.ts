@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
+import { dayInYear, dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
+import { type CandidateScope } from './candidates';
 import { type KindOfChoice } from './kind';
 
 const dayField = z.string().max(20).describe('YYYY-MM-DD');
@@ -137,15 +138,29 @@ function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): st
   return 'that day is left out';
 }
 
+/** So many years at most are looked at one by one; one is like another where nothing else is asked of the day. */
+const MOST_YEARS = 30;
+
+/** The days on which seasons begin and end, in every year that is looked at. */
+function turnsOf(seasons: CandidateScope['seasons'], around: readonly number[]): number[] {
+  if (seasons.length === 0) return [];
+  const years = around.map((day) => Number(dayText(day).slice(0, 4)));
+  const first = Math.min(...years) - 1;
+  const count = Math.min(MOST_YEARS, Math.max(...years) + 2 - first);
+  return Array.from({ length: count }, (_, place) => first + place).flatMap((year) => seasons.flatMap(({ from, to }) => [from, to].flatMap((turn) => dayInYear(year, turn) ?? [])));
+}
+
 export const dateKind: KindOfChoice<DateChoice> = {
   check,
   reader,
-  tests: ['day', 'answered'],
-  candidates(choice, { today, thresholds, read }) {
+  tests: ['day', 'weekday', 'season', 'answered'],
+  candidates(choice, { today, thresholds, seasons, byWeekday, read }) {
     const window = dayWindow(choice, today);
     const now = parseDay(today) ?? 0;
-    const around = [window.first ?? now, window.last ?? now + 1, ...thresholds.flatMap((day) => parseDay(day) ?? [])];
-    const days = new Set(around.flatMap((day) => [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter((found) => found !== null)));
+    const plain = [window.first ?? now, window.last ?? now + 1, ...thresholds.flatMap((day) => parseDay(day) ?? [])];
+    const around = [...plain, ...turnsOf(seasons, plain)];
+    const beside = byWeekday ? around.flatMap((day) => Array.from({ length: 15 }, (_, place) => day + place - 7)) : around;
+    const days = new Set(beside.flatMap((day) => [...(window.allows(day) ? [day] : []), window.nearest(day, -1), window.nearest(day, 1)].filter((found) => found !== null)));
     return { list: [...days].flatMap((day) => read(dayText(day), 0)), counted: false };
   },
   unseen: withoutEffect,

@@ -120,7 +120,7 @@ export {
   type Weight,
   weightSchema,
 } from './common';
-export { type Candidate, type Candidates, countCandidates } from './candidates';
+export { type Candidate, type Candidates, type CandidateScope, countCandidates } from './candidates';
 export { type DateChoice, type DayBound, dayWindow } from './date';
 export { anyFile, fileProblem, LARGEST_FILE } from './file';
 export { type FileType, fileSizeWords, fileTypeNames, fileTypes, fileTypeWords } from './file-types';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { countCharacters, printable } from '../../text';
+import { countCharacters, plainWords, printable, type Wording } from '../../text';
 import { type Candidates, type CandidateScope } from './candidates';
 import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, refuse, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
@@ -90,13 +90,60 @@ const MOST_LENGTHS = 40;
  * Texts of every length at which something changes, each without spaces and with as many as it can have. What a text
  * adds is so much for each character or letter, so that between them nothing comes to more or less.
  */
-export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits, longest: number, { thresholds, read }: CandidateScope): Candidates {
+export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits, longest: number, { thresholds, words, read }: CandidateScope): Candidates {
   const [least, most] = [minCharacters ?? 1, maxCharacters ?? longest];
   // Where a price may not fall below nothing, what lies between may come nearer to it.
   const each = most - least <= MOST_LENGTHS ? Array.from({ length: Math.max(0, most - least + 1) }, (_, more) => least + more) : [];
   const lengths = new Set([least, 2, most, ...each, ...thresholds.flatMap((text) => [Number(text) - 1, Number(text), Number(text) + 1])]);
   const fitting = [...lengths].filter((length) => length >= least && length <= most).sort((a, b) => a - b);
-  return { list: fitting.flatMap((length) => [...read('x'.repeat(length), 0), ...(length > 2 ? read(`x${' '.repeat(length - 2)}x`, 0) : [])]), counted: false };
+  const filler = fillerFor(words);
+  const plain = fitting.flatMap((length) => [...read(filler.repeat(length), 0), ...(length > 2 ? read(`${filler}${' '.repeat(length - 2)}${filler}`, 0) : [])]);
+  if (words.length === 0) return { list: plain, counted: false };
+  const { texts, isLoose } = sayingEach(words);
+  // Each as it is, and filled up to every length at which something changes.
+  const saying = texts.flatMap(({ head, middle, tail }) => {
+    const shortest = countCharacters(`${head}${middle}${tail}`);
+    const filled = [shortest, ...fitting.filter((length) => length > shortest + 2)].flatMap((length) => [`${head}${filler.repeat(length - shortest)}${middle}${tail}`, ...(length > shortest ? [`${head} ${filler}${' '.repeat(length - shortest - 2)}${middle}${tail}`] : [])]);
+    return [...filled, `${head}${filler}${middle}${filler}${tail}`, `${filler}${head}${middle}${tail}${filler}`];
+  });
+  return { list: [...plain, ...[...new Set(saying)].flatMap((text) => read(text, 0))], counted: false, isLoose };
 }
 
-export const textKind: KindOfChoice<TextChoice> = { check, reader, tests: ['characters', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };
+/** A letter that is in nothing that rules look for, so that what is filled up with it says nothing of that. */
+function fillerFor(words: readonly Wording[]): string {
+  const asked = plainWords(words.flatMap(({ texts }) => texts).join(' '));
+  return [...FILLERS].find((letter) => !asked.includes(letter)) ?? 'x';
+}
+
+const FILLERS = 'xyzqwkjvbgfpmhdlcutnrsioae0123456789ξψφω';
+
+/** Of so many wordings every set is looked at; of more, each and each two. */
+const MOST_SETS = 4;
+const MOST_WORDINGS = 16;
+
+interface Saying {
+  readonly head: string;
+  readonly middle: string;
+  readonly tail: string;
+}
+
+/** Texts in which what rules look for stands by itself and together with what else they look for. */
+function sayingEach(words: readonly Wording[]): { texts: readonly Saying[]; isLoose: boolean } {
+  const wholes = words.filter(({ where }) => where === 'whole').flatMap(({ texts }) => texts.map((middle) => ({ head: '', middle, tail: '' })));
+  const parts = words.filter(({ where }) => where !== 'whole').flatMap(({ where, texts }) => texts.filter((text) => text !== '').map((text) => ({ where, text })));
+  const looked = parts.slice(0, MOST_WORDINGS);
+  const sets = looked.length <= MOST_SETS ? subsets(looked) : looked.flatMap((one, place) => [[one], ...looked.slice(place + 1).map((other) => [one, other])]);
+  const together = sets.map((set) => {
+    const at = (wanted: Wording['where']) => set.filter(({ where }) => where === wanted).map(({ text }) => text);
+    // The longer of two beginnings may hold the shorter one.
+    const longest = (texts: readonly string[]) => [...texts].sort((a, b) => b.length - a.length)[0] ?? '';
+    return { head: longest(at('start')), middle: at('anywhere').join(''), tail: longest(at('end')) };
+  });
+  return { texts: [...wholes, ...together, ...parts.slice(MOST_WORDINGS).map(({ text }) => ({ head: '', middle: text, tail: '' }))], isLoose: parts.length > MOST_SETS };
+}
+
+function subsets<T>(all: readonly T[]): T[][] {
+  return all.reduce<T[][]>((sets, one) => [...sets, ...sets.map((set) => [...set, one])], [[]]).slice(1);
+}
+
+export const textKind: KindOfChoice<TextChoice> = { check, reader, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };

@@ -1,0 +1,26 @@
+/** Words that are looked for in a text. */
+export interface Wording {
+  /** all of the text, or a part of it */
+  readonly where: 'whole' | 'anywhere' | 'start' | 'end';
+  readonly texts: readonly string[];
+}
+
+/** A text without what makes no difference when words are looked for: case, and how many spaces there are. */
+export const plainWords = (text: string): string => text.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase();
+
+const FOUND: Readonly<Record<Wording['where'], (text: string, wanted: string) => boolean>> = {
+  whole: (text, wanted) => text === wanted,
+  anywhere: (text, wanted) => text.includes(wanted),
+  start: (text, wanted) => text.startsWith(wanted),
+  end: (text, wanted) => text.endsWith(wanted),
+};
+
+/** Makes words ready to be looked for. @returns whether one of them stands in a text where it should */
+export function finderOf({ where, texts }: Wording): (text: string) => boolean {
+  const wanted = texts.map(plainWords).filter((text) => text !== '');
+  const isFound = FOUND[where];
+  return (text) => {
+    const plain = plainWords(text);
+    return wanted.some((one) => isFound(plain, one));
+  };
+}
