@@ -128,6 +128,24 @@ describe('what a customer may know', () => {
   });
 });
 
+describe('how a price comes about', () => {
+  const told = (forCustomers: object) => {
+    const { surroundings } = shopOf([{ price: '10', forCustomers, choices: [{ kind: 'list', key: 'a', title: 'A', options: [{ key: 'x', title: 'X', sku: 'X', amount: { kind: 'fixed', value: '5' } }] }] }]);
+    const product = surroundings.products.get('p');
+    if (!product) throw new Error('no product');
+    return customerResolution(resolutionJson(resolve(compile(product, surroundings), { answers: { a: 'x' } }, { stock: null, today: TODAY })));
+  };
+
+  it.each([
+    [{}, 2, 'P-X'],
+    [{ working: 'total' }, 0, 'P-X'],
+    [{ working: 'none', sku: false }, 0, ''],
+  ])('is told as the product says: %o', (forCustomers, lines, sku) => {
+    expect(told(forCustomers)).toMatchObject({ unitPrice: '15.00', lineTotal: '15.00', item: { sku } });
+    expect(told(forCustomers).working).toHaveLength(lines);
+  });
+});
+
 describe('what a browser is told of stock', () => {
   const item = (available: string, lots: readonly string[] | null = null) => ({
     key: 'k', title: 'K', unit: 'm', available,

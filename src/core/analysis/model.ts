@@ -1,6 +1,6 @@
-import { type Choice, type RuleEffect } from '../catalog';
+import { type Choice, NOBODY, type RuleEffect } from '../catalog';
 import { type Candidate, type Candidates, countCandidates } from '../catalog/choices';
-import { NOBODY, type Program } from '../compile';
+import { type Program } from '../compile';
 import { type Formula, not, Space } from '../constraints';
 import { type Exact } from '../number';
 import { type Answer } from '../selection';

@@ -37,6 +37,7 @@ export function referencesOf(definition: Referring): References {
   for (const choice of definition.choices) {
     notes(found.groups, choice.groups);
     if ('draws' in choice) draws(choice.draws);
+    if (choice.kind === 'paragraph') note(found.pictures, choice.picture);
     if (choice.kind === 'addOn') note(found.products, choice.product);
     if (choice.kind === 'slot') {
       notes(found.products, choice.options.map(({ key }) => key));
@@ -76,6 +77,7 @@ export function refersToProduct({ products, joins: conditions }: References, pro
 export function withPictures<D extends Referring>(definition: D, address: (src: string) => string): D {
   const moved = (src: string | null) => src && address(src);
   const choices = definition.choices.map((choice): Choice => {
+    if (choice.kind === 'paragraph') return { ...choice, picture: moved(choice.picture) };
     if (!hasOptions(choice)) return choice;
     return { ...choice, options: choice.options.map((option) => ({ ...option, picture: moved(option.picture), texture: moved(option.texture) })) };
   });

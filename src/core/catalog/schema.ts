@@ -58,6 +58,14 @@ export const variantSchema = z.strictObject({
 
 export type Variant = z.infer<typeof variantSchema>;
 
+/** What of the result customers are shown; the manager sees all of it. */
+const forCustomersSchema = z.strictObject({
+  working: z.enum(['full', 'total', 'none']).default('full').describe('the working line by line, the total alone, or none'),
+  sku: z.boolean().default(true),
+}).meta({ id: 'forCustomers' });
+
+export type ForCustomers = z.infer<typeof forCustomersSchema>;
+
 /** What a product is: the document that is edited as a draft and published as a revision. */
 export const productSchema = z.strictObject({
   slug: keySchema.describe('its address in the shop'),
@@ -90,6 +98,7 @@ export const productSchema = z.strictObject({
   rates: z.array(rateSchema).max(100).default([]),
   rules: z.array(ruleSchema).max(400).default([]),
   tables: z.array(tableSchema).max(100).default([]).describe('which combinations are made'),
+  forCustomers: forCustomersSchema.default({ working: 'full', sku: true }),
   proofs: z.array(proofSchema).max(200).default([]).describe('selections with the result that they must keep giving'),
 }).meta({ id: 'product' });
 

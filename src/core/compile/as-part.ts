@@ -1,14 +1,11 @@
 import { SOME_DAY } from '../calendar';
-import { hasOptions, type PartCandidate, type Report } from '../catalog';
+import { hasOptions, NOBODY, type PartCandidate, type Report } from '../catalog';
 import { faultAt, type Problem } from '../problems';
 import { closest } from '../text';
 import { type ChoiceProgram, type Program } from './program';
 
 /** In a kit, the kit says how many: a product's own least, most and multiple don't hold there. */
 const ANY_NUMBER = { minimum: 1, maximum: null, multiple: 1 };
-
-/** A group that no customer is in. */
-export const NOBODY = ' ';
 
 /**
  * A product as a part of another: with some choices answered beforehand, some options withheld, and in any number.

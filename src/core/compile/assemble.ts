@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, type Sheet, withCandidates } from '../catalog';
+import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
@@ -73,9 +73,11 @@ export function assemble(product: Product, { sheets, swatches, products }: Catal
     const following = (key: string | null) => groups.get(key) ?? [];
     placed = [...following(''), ...own.flatMap((entry) => [entry, ...following(entry.choice.key)]), ...following(null)];
   }
-  const choices = placed.map(({ choice, origin }) => (choice.kind === 'slot' ? withCandidates(choice, product.slug, products) : withSwatches(choice, origin, swatches, faults)));
+  const asPlaced = placed.map(({ choice, origin }) => (choice.kind === 'slot' ? withCandidates(choice, product.slug, products) : withSwatches(choice, origin, swatches, faults)));
+  const sections = sectionsOf(asPlaced);
+  const choices = withSections(asPlaced);
   const unchanged = choices.length === product.choices.length && choices.every((choice, index) => choice === product.choices[index]);
-  return { product: unchanged ? product : { ...product, choices }, origins: placed.map(({ origin }) => origin), formulas, rates, rules, tables, faults };
+  return { product: unchanged ? product : { ...product, choices: [...choices] }, origins: placed.map(({ origin }) => origin), formulas, rates, rules: rules.map(({ value, origin }) => ({ value: withinSections(value, sections), origin })), tables, faults };
 }
 
 function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; data: FaultData }[]): Placed[] {

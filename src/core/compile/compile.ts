@@ -1,5 +1,5 @@
 import { SOME_DAY } from '../calendar';
-import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, type Product, type Report, SKU_PATTERN } from '../catalog';
+import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, NOBODY, type Product, type Report, SKU_PATTERN } from '../catalog';
 import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
@@ -202,7 +202,7 @@ const isGone = (choice: Choice, { products }: CatalogSurroundings) => choice.kin
 
 function checkGroups(groups: readonly string[], path: Path, { surroundings, report }: Scope): void {
   for (const group of groups) {
-    if (!surroundings.shop.groups.some(({ key }) => key === group)) report(path, { code: 'groupUnknown', key: group });
+    if (group !== NOBODY && !surroundings.shop.groups.some(({ key }) => key === group)) report(path, { code: 'groupUnknown', key: group });
   }
 }
 

@@ -1,5 +1,5 @@
 export { type AddOnProgram } from './add-ons';
-export { NOBODY, programAsPart } from './as-part';
+export { programAsPart } from './as-part';
 export { compile } from './compile';
 export { type FitProgram } from './fits';
 export { type Held } from './held';

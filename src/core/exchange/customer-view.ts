@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
@@ -57,10 +57,10 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared,
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
@@ -71,7 +71,7 @@ function productFor(product: Product, { sheets, products }: CatalogSurroundings,
     proofs: [],
     // By hand, so that nothing of the conditions is needed that place them.
     sheets: placementsOf(product, sheets.values()).map(({ key, after, overrides }) => ({ key, by: 'hand', after, leftOut: false, overrides: overridesFor(overrides, sheets.get(key), view) })),
-    choices: product.choices.map((choice) => choiceFor(choice, view, product.slug, products)),
+    choices: withSections(product.choices).map((choice) => choiceFor(choice, view, product.slug, products)),
     variants: product.variants
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
       .map(({ options, sku: own, price: ownPrice, wasPrice: was, stock, weight: ownWeight, picture, onSale }) => ({ options, sku: own, price: ownPrice, wasPrice: was, stock, gtin: null, weight: ownWeight, picture, onSale })),
@@ -87,7 +87,7 @@ function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view:
     note: '',
     rank: 0,
     places: [],
-    choices: choices.map((choice) => choiceFor(choice, view, '', products)),
+    choices: withSections(choices).map((choice) => choiceFor(choice, view, '', products)),
     rates: rates.map((rate) => rateFor(rate, view)),
     rules: rules.map((rule) => ruleFor(rule, view)),
   };
@@ -124,7 +124,7 @@ function hidden(choice: Choice): Choice {
   const { key, titleShown, width, fold } = choice;
   const blank = { title: UNSEEN, help: null, insideName: '', groups: [OTHERS.key] };
   const unseen = kindOf(choice).unseen(choice, OTHERS.key);
-  return 'heading' in unseen ? { kind: 'heading', key, titleShown, width, fold, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
+  return 'heading' in unseen ? { kind: 'heading', holds: choice.kind === 'heading' && choice.holds, columns: null, key, titleShown, width, fold, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
 }
 
 function rateFor({ key, title, value, per, byGroup }: Rate, { group }: View): Rate {
@@ -160,7 +160,7 @@ function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pick<View,
 }
 
 /** A resolution as a customer may see it. */
-export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures'> & {
+export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
   /** what rules tell, now that they have fired */
   readonly tells: readonly string[];
   /** what it is put together from, and what is taken along */
@@ -173,13 +173,28 @@ export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'sh
   };
 };
 
-export function customerResolution({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts }: ResolutionJson): CustomerResolution {
+/** A resolution without what its product does not show to customers: how its price comes about, and its SKU. */
+export function asShown<R extends Pick<ResolutionJson, 'working' | 'item' | 'forCustomers'> & { readonly parts: readonly PartJson<R>[] }>(resolution: R): R {
+  const { working, item, forCustomers, parts } = resolution;
+  return {
+    ...resolution,
+    working: forCustomers && forCustomers.working !== 'full' ? [] : working,
+    item: forCustomers?.sku === false ? { ...item, sku: '' } : item,
+    parts: parts.map((part) => ({ ...part, resolution: asShown(part.resolution) })),
+  };
+}
+
+export function customerResolution(resolution: ResolutionJson): CustomerResolution {
+  return toldTo(asShown(resolution));
+}
+
+function toldTo({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
-    state, problems, shown, counted, quantity, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures,
+    state, problems, shown, counted, quantity, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
-    parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: customerResolution(resolution) })),
+    parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),
     availability: { enough: canSupply === null ? null : canSupply === 'unlimited' || canSupply >= quantity, leadDays },
   };
 }

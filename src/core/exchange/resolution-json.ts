@@ -1,4 +1,4 @@
-import { propertyText } from '../catalog';
+import { type ForCustomers, propertyText } from '../catalog';
 import { type ChoiceShown, type OptionOffer } from '../compile';
 import { moneyDigits } from '../money';
 import { type Exact, written } from '../number';
@@ -161,6 +161,8 @@ export interface ResolutionJson {
   readonly properties?: readonly PropertyJson[];
   /** what it is put together from, and what is taken along */
   readonly parts: readonly PartJson[];
+  /** what of it customers are shown; absent in what was kept before that could be said */
+  readonly forCustomers?: ForCustomers;
 }
 
 /** A property: a quantity, or a text; and in words. */
@@ -207,6 +209,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     },
     rules: resolution.rules.map((rule) => ({ ...rule, title: ruleName({ title: rule.title, when: rule.because }), because: conditionWords(rule.because) })),
     pictures: resolution.pictures,
+    forCustomers: resolution.forCustomers,
     ...(resolution.properties.length > 0 && { properties: resolution.properties.map(({ name, value }) => ({ name, value: value.kind === 'text' ? value.text : quantityJson(value), shown: propertyText(value) })) }),
     parts: parts.map((part) => partJson(part, currency)),
   };

@@ -1,4 +1,4 @@
-import { type AnswerContext, type PropertyValue } from '../catalog';
+import { type AnswerContext, type ForCustomers, type PropertyValue } from '../catalog';
 import { type ChoiceShown } from '../compile';
 import { type LineValue } from '../formula';
 import { type Exact } from '../number';
@@ -82,6 +82,8 @@ export interface Resolution {
   readonly rules: readonly RuleShown[];
   /** what is seen of it: pictures on top of each other, by view */
   readonly pictures: readonly PictureView[];
+  /** what of it customers are shown */
+  readonly forCustomers: ForCustomers;
 }
 
 /** A property of an item. */

@@ -102,6 +102,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     availability,
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, reading),
+    forCustomers: program.product.forCustomers,
   };
 }
 

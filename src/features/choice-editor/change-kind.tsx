@@ -16,7 +16,7 @@ const LOST: Readonly<Record<Exclude<ChoiceField, 'options'>, string>> = {
   shows: 'which text it shows', minCharacters: 'the fewest characters', maxCharacters: 'the most characters', lines: 'how many lines it has', min: 'its least', max: 'its most', step: 'its step', unit: 'its unit',
   picks: 'its quick picks', onPicture: 'its place on the picture', least: 'the fewest of them', most: 'the most of them', earliest: 'its first day', latest: 'its last day', weekdays: 'its days of the week',
   leftOut: 'the days that are left out', types: 'the kinds of file', largest: 'how large a file may be', statement: 'what customers agree to', address: 'its address', product: 'the product it takes along', answers: 'what is settled of it', mostQuantity: 'how many can be taken along', price: 'what that costs',
-  text: 'its text', joins: 'what joins by condition', settled: 'what is settled of its candidates', keepsOrder: 'whether it keeps its order',
+  text: 'its text', picture: 'its picture', pictureAlt: 'what its picture shows', placeholder: 'what stands in the empty field', names: 'how the names of swatches are shown', descriptionsShown: 'how descriptions are shown', holds: 'whether it is a section', joins: 'what joins by condition', settled: 'what is settled of its candidates', keepsOrder: 'whether it keeps its order',
 };
 
 function lostWords(choice: Choice, field: ChoiceField): string {

@@ -25,6 +25,19 @@ const LOOKS = {
   ],
 } as const;
 
+const WIDTHS = [
+  { value: 'wide', label: 'the whole form' },
+  { value: 'threeQuarters', label: 'three quarters of it' },
+  { value: 'narrow', label: 'half of it' },
+  { value: 'quarter', label: 'a quarter of it' },
+] as const;
+
+const NAMES = [
+  { value: 'shown', label: 'stand under them' },
+  { value: 'onPointing', label: 'are shown on pointing' },
+  { value: 'hidden', label: 'only of the chosen one' },
+] as const;
+
 /** How a choice stands on the page, and who sees it: folded away, because it is seldom changed. */
 export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: number; edit: EditChoice }) {
   const groupsFault = useFaultAt('choices', index, 'groups');
@@ -56,12 +69,20 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
             <SelectField
               label="Width"
               value={choice.width}
-              alternatives={[
-                { value: 'wide', label: 'the whole form' },
-                { value: 'narrow', label: 'half of it' },
-              ]}
-              onChange={(value) => edit('width', (draft) => void (draft.width = value === 'narrow' ? 'narrow' : 'wide'))}
+              alternatives={WIDTHS}
+              onChange={(value) => edit('width', (draft) => void (draft.width = WIDTHS.find((width) => width.value === value)?.value ?? 'wide'))}
             />
+            {'names' in choice && (choice.kind === 'swatch' || choice.look === 'swatches') && (
+              <SelectField label="Names of swatches" value={choice.names} alternatives={NAMES} onChange={(value) => edit('names', (draft) => 'names' in draft && void (draft.names = NAMES.find((names) => names.value === value)?.value ?? 'shown'))} />
+            )}
+            {choice.kind === 'heading' && (
+              <SelectField
+                label="Side by side"
+                value={choice.columns === null ? '' : String(choice.columns)}
+                alternatives={[{ value: '', label: 'each as wide as it says' }, ...[1, 2, 3, 4].map((count) => ({ value: String(count), label: count === 1 ? 'one below the other' : `${count} of them` }))]}
+                onChange={(value) => edit('columns', (draft) => draft.kind === 'heading' && void (draft.columns = value === '' ? null : Number(value)))}
+              />
+            )}
             {foldable && (
               <SelectField
                 label={choice.kind === 'heading' ? 'What follows it' : 'Folding'}
@@ -79,6 +100,7 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
           {!isNote(choice) && (
             <HStack gap="6" wrap="wrap">
               <Tick label="Show its title" checked={choice.titleShown} onChange={(on) => edit('titleShown', (draft) => void (draft.titleShown = on))} />
+              {'descriptionsShown' in choice && <Tick label="Descriptions of options only on demand" checked={choice.descriptionsShown === 'onDemand'} onChange={(on) => edit('descriptionsShown', (draft) => 'descriptionsShown' in draft && void (draft.descriptionsShown = on ? 'onDemand' : 'always'))} />}
               <Tick label="Help only on demand" checked={choice.helpShown === 'onDemand'} onChange={(on) => edit('helpShown', (draft) => void (draft.helpShown = on ? 'onDemand' : 'always'))} />
               {'ownQuantity' in choice && <OwnQuantity choice={choice} fault={quantityFault} edit={edit} />}
             </HStack>
@@ -87,7 +109,7 @@ export function ChoiceOnPage({ choice, index, edit }: { choice: Choice; index: n
             <Text fontWeight="600" mb="1">
               Customer groups
             </Text>
-            <GroupsField what={isNote(choice) ? 'it' : 'this choice'} groups={choice.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
+            <GroupsField what={choice.kind === 'heading' && choice.holds ? 'this section' : isNote(choice) ? 'it' : 'this choice'} groups={choice.groups} fault={groupsFault} onChange={(groups) => edit('groups', (draft) => void (draft.groups = groups))} />
           </Box>
         </Stack>
       </Collapsible.Content>

@@ -56,10 +56,11 @@ export function TextLimits({ choice, index, edit }: KindProps<'text' | 'longText
   const minFault = useFaultAt('choices', index, 'minCharacters');
   const defaultFault = useFaultAt('choices', index, 'default');
   return (
-    <SimpleGrid columns={choice.kind === 'text' ? 3 : 4} gap="4">
+    <SimpleGrid columns={choice.kind === 'text' ? 4 : 5} gap="4">
       <TextField label="Fewest characters" value={fewest.text} fault={fewest.fault ?? minFault} placeholder="1" inputMode="numeric" onChange={fewest.take} />
       <TextField label="Most characters" value={most.text} fault={most.fault} placeholder={String(longest)} inputMode="numeric" onChange={most.take} />
       <TextField label="To begin with" value={choice.default ?? ''} fault={defaultFault} placeholder="empty" maxLength={longest} onChange={(value) => editText('default', (draft) => void (draft.default = value === '' ? null : value))} />
+      <TextField label="In the empty field" value={choice.placeholder} placeholder="nothing" maxLength={120} onChange={(value) => editText('placeholder', (draft) => void (draft.placeholder = value))} />
       {choice.kind === 'longText' && <TextField label="Lines to see" value={lines.text} fault={lines.fault} inputMode="numeric" onChange={lines.take} />}
     </SimpleGrid>
   );
@@ -115,6 +116,9 @@ export function NumberLimits({ choice, index, edit }: KindProps<'number' | 'meas
           />
         ))}
       </SimpleGrid>
+      <Box maxW="340px">
+        <TextField label="In the empty field" value={choice.placeholder} placeholder="nothing" maxLength={120} help="Greyed, such as “e.g. 4 ft 6 in”; never an answer." onChange={(value) => edit('placeholder', (draft) => (draft.kind === 'number' || draft.kind === 'measure') && void (draft.placeholder = value))} />
+      </Box>
       {choice.kind === 'number' && (
         <HStack gap="6" wrap="wrap">
           <Tick label="Parts of one are answers, such as 2.5" checked={choice.parts} onChange={(parts) => edit('parts', (draft) => draft.kind === 'number' && void (draft.parts = parts))} />
@@ -162,10 +166,6 @@ export function AgreementFields({ choice, index, edit }: KindProps<'agreement'>)
       />
     </>
   );
-}
-
-export function ParagraphText({ choice, index, edit }: KindProps<'paragraph'>) {
-  return <TextArea label="Text" maxLength={4000} value={choice.text} fault={useFaultAt('choices', index, 'text')} help="An empty line begins a new paragraph." onChange={(value) => edit('text', (draft) => draft.kind === 'paragraph' && void (draft.text = value))} />;
 }
 
 export function LinkAddress({ choice, index, edit }: KindProps<'link'>) {

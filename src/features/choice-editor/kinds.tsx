@@ -4,9 +4,11 @@ import { AddOnFields } from './add-on-fields';
 import { type EditChoice } from './choice';
 import { DateFields } from './date-fields';
 import { FileFields } from './file-fields';
-import { AgreementFields, type KindProps, LetteringFields, LinkAddress, NumberLimits, ParagraphText, SeveralBounds, TextLimits, YesNoDefault } from './kind-fields';
+import { AgreementFields, type KindProps, LetteringFields, LinkAddress, NumberLimits, SeveralBounds, TextLimits, YesNoDefault } from './kind-fields';
+import { ParagraphText } from './paragraph-text';
 import { PicturePlaceFields } from './picture-place';
 import { QuickPicks } from './quick-picks';
+import { SectionFields } from './section-fields';
 import { SlotFields } from './slot-fields';
 
 interface EditorOfKind<K extends ChoiceKind> {
@@ -50,7 +52,7 @@ export const choiceKindsHere = {
   agreement: { words: 'agreement to terms', short: 'agreement', begins: {}, Fields: AgreementFields },
   addOn: { words: 'another product along with it', short: 'add-on', begins: { required: false }, Fields: AddOnFields },
   slot: { words: 'what is put in a slot of a build', short: 'slot', begins: {}, Fields: SlotFields },
-  heading: { words: 'a heading (asks nothing)', short: 'heading', begins: {}, Fields: null },
+  heading: { words: 'a heading (asks nothing)', short: 'heading', begins: { holds: true }, Fields: SectionFields },
   paragraph: { words: 'a paragraph (asks nothing)', short: 'paragraph', begins: {}, Fields: ParagraphText },
   link: { words: 'a link (asks nothing)', short: 'link', begins: {}, Fields: LinkAddress },
   divider: { words: 'a dividing line (asks nothing)', short: 'line', begins: {}, Fields: null },

@@ -29,7 +29,7 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
               <Text fontWeight="700" fontSize="lg">
                 {line.quantity} × {line.title}
               </Text>
-              <Sku>{line.sku}</Sku>
+              {line.sku !== '' && <Sku>{line.sku}</Sku>}
               <Stack as="dl" gap="0.5" mt="2" fontSize="sm">
                 {line.resolution.item.details.map(({ label, value }) => (
                   <Box key={label} display="flex" gap="2">
@@ -46,7 +46,7 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
               {children?.(line)}
             </Box>
             <Box gridColumn={{ base: '1 / -1', md: 'auto' }}>
-              <WorkingTable resolution={line.resolution} />
+              {(line.resolution.working.length > 0 || line.resolution.forCustomers?.working !== 'none') && <WorkingTable resolution={line.resolution} />}
             </Box>
           </Grid>
         </Box>

@@ -4,7 +4,7 @@ import { Box, chakra, Image, NativeSelect } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
 import { type Choice } from '@/core/catalog';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
-import { Enlarged, noteWords, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
+import { Enlarged, noteWords, OptionDescriptions, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
 
 type ListChoice = Extract<Choice, { kind: 'list' }>;
 
@@ -19,6 +19,7 @@ export function ListControl(props: ControlProps<ListChoice>) {
   return (
     <Box>
       <Look {...props} />
+      <OptionDescriptions options={shownOptions(choice.options, props.offers)} chosen={picked ? [picked.option] : []} shown={choice.descriptionsShown} besideEach={lookOf(choice) !== 'menu'} />
       {choice.ownQuantity && picked && option && (
         <OptionQuantity name={option.title} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: option.key, quantity }))} />
       )}
@@ -26,9 +27,11 @@ export function ListControl(props: ControlProps<ListChoice>) {
   );
 }
 
+/** How a list looks, where that is left open: buttons while they are few. */
+const lookOf = ({ look, options }: ListChoice) => (look === 'auto' ? (options.length > MOST_BUTTONS ? 'menu' : 'buttons') : look);
+
 function Look(props: ControlProps<ListChoice>) {
-  const { choice } = props;
-  const look = choice.look === 'auto' ? (choice.options.length > MOST_BUTTONS ? 'menu' : 'buttons') : choice.look;
+  const look = lookOf(props.choice);
   return look === 'menu' ? <Menu {...props} /> : <Tiles {...props} pictures={look === 'cards'} />;
 }
 
@@ -50,7 +53,7 @@ function Tiles({ choice, id, counted, offers, currency, pictures, onAnswer }: Co
               <chakra.span fontWeight="600" textDecoration={why ? 'line-through' : undefined}>
                 {option.title}
               </chakra.span>
-              {option.description && (
+              {option.description && choice.descriptionsShown === 'always' && (
                 <chakra.span fontSize="xs" lineHeight="1.3">
                   {option.description}
                 </chakra.span>

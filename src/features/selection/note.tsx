@@ -1,8 +1,10 @@
 'use client';
 
-import { Box, Heading, Link, Separator, Stack, Text } from '@chakra-ui/react';
+import { Box, Heading, Link, Separator, Text } from '@chakra-ui/react';
 import { ArrowUpRight } from 'lucide-react';
 import { isSafeAddress, type Note } from '@/core/catalog';
+import { FormattedText } from '@/ui/formatted-text';
+import { OpensInPlace } from './opens-in-place';
 
 /** What stands among the choices and asks nothing. A heading that begins a group is drawn by the form. */
 export function NoteView({ note }: { note: Note }) {
@@ -17,13 +19,8 @@ export function NoteView({ note }: { note: Note }) {
       return (
         <Box>
           {note.title && note.titleShown && <Text fontWeight="600">{note.title}</Text>}
-          <Stack gap="1.5">
-            {note.text.split(/\n\s*\n/).map((paragraph, index) => (
-              <Text key={index} color="fg.muted" whiteSpace="pre-line">
-                {paragraph}
-              </Text>
-            ))}
-          </Stack>
+          <FormattedText text={note.text} />
+          {note.picture !== null && <OpensInPlace src={note.picture} alt={note.pictureAlt} />}
         </Box>
       );
     case 'link':

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, HStack, Image, Input, Tooltip } from '@chakra-ui/react';
-import { type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type Option } from '@/core/catalog';
 import { amountWords } from '@/core/words';
 import { VisuallyHidden } from '@/ui/text';
@@ -41,12 +41,46 @@ export function OptionNote({ option, offers, currency }: { option: Option } & Pi
 
 /** The same as {@link OptionNote} in plain words, for menus and for those who listen. */
 export function noteWords(option: Option, offers: ControlProps['offers'], currency: string): string {
-  return [amountWords(option.amount, currency), whyNot(offers, option.key), leadWords(offers, option.key)].filter(Boolean).join(', ');
+  const before = option.amount && option.wasPrice !== null ? ` instead of ${amountWords({ ...option.amount, value: option.wasPrice }, currency)}` : '';
+  return [`${amountWords(option.amount, currency)}${before}`, whyNot(offers, option.key), leadWords(offers, option.key)].filter(Boolean).join(', ');
 }
 
 /** The options of a choice that stand on the page. */
 export function shownOptions(options: readonly Option[], offers: ControlProps['offers']): Option[] {
   return options.filter(({ key }) => isShown(offers, key));
+}
+
+interface DescriptionsProps {
+  options: readonly Option[];
+  chosen: readonly string[];
+  shown: 'always' | 'onDemand';
+  /** whether each option says its own where it stands */
+  besideEach?: boolean;
+}
+
+/** What is said of the options: of those that are chosen, or of all of them when it is asked for. */
+export function OptionDescriptions({ options, chosen, shown, besideEach = false }: DescriptionsProps) {
+  const [open, setOpen] = useState(false);
+  const described = options.filter(({ description }) => description !== '');
+  if (described.length === 0 || (shown === 'always' && besideEach)) return null;
+  const told = shown === 'onDemand' ? (open ? described : []) : described.filter(({ key }) => chosen.includes(key));
+  return (
+    <Box mt="1.5" fontSize="sm">
+      {shown === 'onDemand' && (
+        <chakra.button type="button" aria-expanded={open} cursor="pointer" color="fg.muted" textDecoration="underline" onClick={() => setOpen(!open)}>
+          What they mean
+        </chakra.button>
+      )}
+      {told.map(({ key, title, description }) => (
+        <Box key={key} color="fg.muted" mt="1">
+          <chakra.span fontWeight="600" color="fg">
+            {title}
+          </chakra.span>
+          : {description}
+        </Box>
+      ))}
+    </Box>
+  );
 }
 
 /** Shows a picture larger on pointing or focus, where the option says so. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra, Collapsible, HStack, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, chakra, Collapsible, Grid, HStack, Stack, Text } from '@chakra-ui/react';
 import { ChevronDown, CircleHelp } from 'lucide-react';
 import { memo, type ReactNode, useEffect, useRef, useState } from 'react';
 import { type Choice, isNote, sameDefinition } from '@/core/catalog';
@@ -59,7 +59,7 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
   const told = resolution.rules.flatMap(({ rule, tells }) => tells.map((words) => ({ rule, words })));
   const isShown = (choice: Choice) => resolution.shown.find((entry) => entry.choice === choice.key)?.shown !== false;
   const problemsOf = (choice: Choice) => resolution.problems.filter(({ where, code }) => where === whereText(atChoice(choice.key)) && (showMissing || code !== 'answerMissing'));
-  const field = (choice: Choice) => {
+  const field = (choice: Choice, columns: number | null) => {
     const problems = problemsOf(choice);
     const shown = resolution.shown.find((entry) => entry.choice === choice.key);
     const control: ControlProps = {
@@ -74,15 +74,15 @@ export function SelectionForm({ choices, page, answers, name, showMissing, onAns
       page: showMissing === page.showMissing ? page : { ...page, showMissing },
       onAnswer: (answer) => latest.current(choice.key, answer),
     };
-    return <ChoiceField key={choice.key} control={control} problems={problems} />;
+    return <ChoiceField key={choice.key} control={control} problems={problems} columns={columns} />;
   };
   return (
     <Stack gap="5">
       {shownGroups(choices, isShown).map((group, index) => {
         const fields = (
-          <SimpleGrid columns={{ base: 1, sm: 2 }} columnGap="5" rowGap="5">
-            {group.choices.map(field)}
-          </SimpleGrid>
+          <Grid templateColumns={{ base: 'minmax(0, 1fr)', sm: `repeat(${TWELFTHS}, minmax(0, 1fr))` }} columnGap="5" rowGap="5">
+            {group.choices.map((choice) => field(choice, group.heading?.columns ?? null))}
+          </Grid>
         );
         if (!group.heading) return <Box key={`group-${index}`}>{fields}</Box>;
         if (group.heading.fold === 'fixed') {
@@ -145,20 +145,28 @@ function Foldable({ title, aside, startsOpen, mustShow, children }: FoldableProp
 interface FieldProps {
   control: ControlProps;
   problems: readonly ProblemJson[];
+  /** how many stand side by side where the section says so; null for as wide as the choice says */
+  columns: number | null;
 }
+
+/** A form is so many parts wide, which halves, thirds and quarters fit. */
+const TWELFTHS = 12;
+
+const WIDTHS: Readonly<Record<Choice['width'], number>> = { wide: 12, threeQuarters: 9, narrow: 6, quarter: 3 };
 
 /** Whether a field looks the same: what resolving made anew, though nothing of it has changed, is not drawn again. */
 function looksSame(before: FieldProps, now: FieldProps): boolean {
   const { choice, id, answer, counted, offers, currency, invalid, required, page } = now.control;
   const former = before.control;
+  if (before.columns !== now.columns) return false;
   if (choice !== former.choice || id !== former.id || answer !== former.answer || currency !== former.currency || invalid !== former.invalid || required !== former.required) return false;
   if (page !== former.page && (followsPage(choice) || page.today !== former.page.today)) return false;
   return sameDefinition({ counted, offers, problems: now.problems }, { counted: former.counted, offers: former.offers, problems: before.problems });
 }
 
-const ChoiceField = memo(function ChoiceField({ control, problems }: FieldProps) {
+const ChoiceField = memo(function ChoiceField({ control, problems, columns }: FieldProps) {
   const { choice } = control;
-  const span = { base: '1 / -1', sm: choice.width === 'wide' ? '1 / -1' : 'auto' };
+  const span = { base: '1 / -1', sm: `span ${columns === null || isNote(choice) ? WIDTHS[choice.width] : TWELFTHS / columns}` };
   if (isNote(choice)) {
     return (
       <Box gridColumn={span}>

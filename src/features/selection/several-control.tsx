@@ -5,7 +5,7 @@ import { type Choice, type Option } from '@/core/catalog';
 import { type PickedOption } from '@/core/run';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
 import { OptionTile } from './list-control';
-import { noteWords, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
+import { noteWords, OptionDescriptions, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
 import { Swatch } from './swatch';
 
 type SeveralChoice = Extract<Choice, { kind: 'several' }>;
@@ -55,7 +55,7 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
                   <chakra.span fontWeight="600" textDecoration={whyNot(offers, option.key) ? 'line-through' : undefined}>
                     {option.title}
                   </chakra.span>
-                  {option.description && (
+                  {option.description && choice.descriptionsShown === 'always' && (
                     <chakra.span display="block" fontSize="sm" color="fg.muted">
                       {option.description}
                     </chakra.span>
@@ -74,17 +74,18 @@ export function SeveralControl(props: ControlProps<SeveralChoice>) {
               {choice.look === 'cards' ? (
                 <OptionTile type="checkbox" name={id} chosen={quantityOf(option) !== null} why={whyNot(offers, option.key)} picture={option.picture ?? option.texture} onChoose={() => toggle(option)}>
                   <chakra.span fontWeight="600">{option.title}</chakra.span>
-                  {option.description && <chakra.span fontSize="xs">{option.description}</chakra.span>}
+                  {option.description && choice.descriptionsShown === 'always' && <chakra.span fontSize="xs">{option.description}</chakra.span>}
                   <OptionNote option={option} offers={offers} currency={currency} />
                 </OptionTile>
               ) : (
-                <Swatch type="checkbox" name={id} option={option} chosen={quantityOf(option) !== null} why={whyNot(offers, option.key)} note={noteWords(option, offers, currency)} onChoose={() => toggle(option)} />
+                <Swatch type="checkbox" name={id} option={option} chosen={quantityOf(option) !== null} why={whyNot(offers, option.key)} names={choice.names} note={noteWords(option, offers, currency)} seen={<OptionNote option={option} offers={offers} currency={currency} />} onChoose={() => toggle(option)} />
               )}
               {quantityField(option)}
             </Stack>
           ))}
         </OptionRow>
       )}
+      <OptionDescriptions options={options} chosen={ticked.map(({ option }) => option)} shown={choice.descriptionsShown} besideEach={choice.look !== 'swatches'} />
     </Box>
   );
 }

@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { type Choice } from '@/core/catalog';
 import { type ControlProps, pickAnswer, pickedOf, whyNot } from './control';
-import { noteWords, OptionQuantity, OptionRow, shownOptions } from './option-parts';
+import { noteWords, OptionDescriptions, OptionNote, OptionQuantity, OptionRow, shownOptions } from './option-parts';
 import { Swatch } from './swatch';
 
 /** One of several colours or textures, each with its name for those who can't tell them apart. */
@@ -22,11 +22,14 @@ export function SwatchControl({ choice, id, counted, offers, currency, onAnswer 
             option={option}
             chosen={picked?.option === option.key}
             why={whyNot(offers, option.key)}
+            names={choice.names}
             note={noteWords(option, offers, currency)}
+            seen={<OptionNote option={option} offers={offers} currency={currency} />}
             onChoose={() => onAnswer(option.key)}
           />
         ))}
       </OptionRow>
+      <OptionDescriptions options={choice.options} chosen={picked ? [picked.option] : []} shown={choice.descriptionsShown} />
       {choice.ownQuantity && picked && chosen && (
         <OptionQuantity name={chosen.title} quantity={picked.quantity} most={choice.mostEach} onChange={(quantity) => onAnswer(pickAnswer({ option: chosen.key, quantity }))} />
       )}

@@ -2,6 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { Check } from 'lucide-react';
+import { type ReactNode } from 'react';
 import { type Option } from '@/core/catalog';
 import { readableMark } from '@/core/colour';
 import { swatchBackground } from '@/ui/swatch-background';
@@ -14,17 +15,23 @@ interface SwatchProps {
   option: Option | null;
   chosen: boolean;
   why: string;
+  /** how its name is shown to those who see */
+  names?: 'shown' | 'onPointing' | 'hidden';
+  /** what else is said of it, in words, for those who listen */
   note: string;
+  /** the same for those who see */
+  seen?: ReactNode;
   onChoose: () => void;
 }
 
 /** One swatch with its name under it; struck through when it can't be had. */
-export function Swatch({ type, name, option, chosen, why, note, onChoose }: SwatchProps) {
+export function Swatch({ type, name, option, chosen, why, names = 'shown', note, seen, onChoose }: SwatchProps) {
   const title = option?.title ?? 'None';
   const label = [title, note].filter(Boolean).join(', ');
   const swatch = (
     <chakra.label
-      title={label}
+      title={names === 'shown' ? label : undefined}
+      className="group"
       position="relative"
       display="inline-flex"
       flexDirection="column"
@@ -64,14 +71,18 @@ export function Swatch({ type, name, option, chosen, why, note, onChoose }: Swat
       >
         {chosen && option && <Mark option={option} />}
       </chakra.span>
-      <chakra.span aria-hidden mt="1.5" fontWeight={chosen ? '700' : '400'} color={why ? 'fg.subtle' : 'fg'}>
+      <chakra.span
+        aria-hidden
+        mt="1.5"
+        fontWeight={chosen ? '700' : '400'}
+        color={why ? 'fg.subtle' : 'fg'}
+        visibility={names === 'shown' || chosen ? 'visible' : 'hidden'}
+        _groupHover={names === 'onPointing' ? { visibility: 'visible' } : undefined}
+        _groupFocusWithin={names === 'onPointing' ? { visibility: 'visible' } : undefined}
+      >
         {title}
       </chakra.span>
-      {note && (
-        <chakra.span color="fg.muted" aria-hidden>
-          {note}
-        </chakra.span>
-      )}
+      <chakra.span aria-hidden>{seen}</chakra.span>
     </chakra.label>
   );
   return option ? <Enlarged option={option}>{swatch}</Enlarged> : swatch;

@@ -21,7 +21,7 @@ export function TextControl({ choice, id, answer, currency, invalid, onAnswer }:
   const most = choice.maxCharacters;
   return (
     <Box>
-      <TypedInput id={id} value={text} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+      <TypedInput id={id} value={text} placeholder={choice.placeholder} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       <Hint parts={[most === null ? '' : `up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -34,7 +34,7 @@ export function LongTextControl({ choice, id, answer, counted, currency, invalid
   const field = useTyped(typedText(answer, choice.default), (next) => onAnswer(typed(next)));
   return (
     <Box>
-      <Textarea id={id} bg="bg.panel" borderColor="border.emphasized" rows={choice.lines} aria-invalid={invalid} {...field} />
+      <Textarea id={id} bg="bg.panel" borderColor="border.emphasized" placeholder={choice.placeholder} rows={choice.lines} aria-invalid={invalid} {...field} />
       <Hint parts={[most === null ? '' : `${used} of up to ${most} characters`, amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -44,7 +44,7 @@ export function LongTextControl({ choice, id, answer, counted, currency, invalid
 export function NumberControl({ choice, id, answer, counted, currency, invalid, page, onAnswer }: ControlProps<Of<'number'>>) {
   return (
     <Box>
-      <TypedInput id={id} maxW="160px" inputMode="decimal" value={typedText(answer, fallbackText(counted, choice.default))} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+      <TypedInput id={id} maxW="160px" placeholder={choice.placeholder} inputMode="decimal" value={typedText(answer, fallbackText(counted, choice.default))} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       <Hint parts={[rangeWords(choice, '', page), amountWords(choice.amount, currency)]} />
     </Box>
   );
@@ -60,7 +60,7 @@ export function MeasureControl({ choice, id, answer, counted, currency, invalid,
   return (
     <Box>
       <InputGroup maxW="220px" endElement={plain ? (unit?.dimension === 'count' ? 'pieces' : unit?.symbol) : undefined}>
-        <TypedInput id={id} value={text} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
+        <TypedInput id={id} value={text} placeholder={choice.placeholder} aria-invalid={invalid} onChange={(next) => onAnswer(typed(next))} />
       </InputGroup>
       {unit && choice.picks.length > 0 && (
         <HStack gap="1.5" wrap="wrap" mt="1.5" role="group" aria-label={`Common answers for ${choice.title}`}>

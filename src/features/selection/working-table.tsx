@@ -11,7 +11,7 @@ const strong = { fontWeight: '700', borderColor: 'border.emphasized' } as const;
 
 /** The working: every line with what it is taken of, down to the total. */
 export function WorkingTable({ resolution: { working, unitPrice, lineTotal, quantity, currency } }: { resolution: Worked }) {
-  if (working.length === 0) return <Text color="fg.muted">No price can be worked out yet.</Text>;
+  if (working.length === 0 && unitPrice === null) return <Text color="fg.muted">No price can be worked out yet.</Text>;
   const once = working.filter(({ per }) => per === 'line');
   const ofAll = unitPrice === null || lineTotal === null ? null : once.reduce((sum, { amount }) => sum.minus(Exact.from(amount)), Exact.from(lineTotal)).toString();
   return (

@@ -131,7 +131,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
               <Text fontSize="sm" color="fg.muted">
                 {resolution.item.details.map(({ label, value }) => `${label}: ${value}`).join(' · ')}
               </Text>
-              <Sku>{resolution.item.sku}</Sku>
+              {resolution.item.sku !== '' && <Sku>{resolution.item.sku}</Sku>}
               <PartsList parts={resolution.parts} line={resolution} />
             </>
           )}
@@ -164,7 +164,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
               The price of one has changed since you put it in: it was <Money amount={line.formerPrice} currency={resolution.currency} />.
             </Text>
           )}
-          {resolution && (
+          {resolution && resolution.forCustomers?.working !== 'none' && (
             <chakra.details mt="3" fontSize="sm">
               <chakra.summary cursor="pointer" color="fg.muted">
                 How the price comes about

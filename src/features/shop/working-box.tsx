@@ -1,16 +1,23 @@
 import { Box, HStack, Text } from '@chakra-ui/react';
-import { type ResolutionJson } from '@/core/exchange';
+import { type ForCustomers } from '@/core/catalog';
+import { asShown, type ResolutionJson } from '@/core/exchange';
 import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
 import { Sku } from '@/ui/text';
 
+const SHOWN_IN_FULL: ForCustomers = { working: 'full', sku: true };
+
 /** How the price comes about, what follows from the measures, and what it is. */
 export function WorkingBox({ resolution }: { resolution: ResolutionJson }) {
   const { leadDays } = resolution.availability;
+  const shows = resolution.forCustomers ?? SHOWN_IN_FULL;
+  const sku = shows.sku ? resolution.item.sku : '';
+  const measures = resolution.measures.filter(({ forCustomers }) => forCustomers);
+  if (shows.working === 'none' && measures.length === 0 && leadDays === null && sku === '' && !resolution.weight) return null;
   return (
     <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
-      <WorkingTable resolution={resolution} />
-      {resolution.measures.filter(({ forCustomers }) => forCustomers).map(({ name, shown }) => (
+      {shows.working !== 'none' && <WorkingTable resolution={asShown(resolution)} />}
+      {measures.map(({ name, shown }) => (
         <HStack key={name} justify="space-between" fontSize="sm" mt="1">
           <Text>{name}</Text>
           <Text fontVariantNumeric="tabular-nums">{shown}</Text>
@@ -23,8 +30,8 @@ export function WorkingBox({ resolution }: { resolution: ResolutionJson }) {
       )}
       {resolution.unitPrice !== null && (
         <Text fontSize="sm" color="fg.muted" mt="2">
-          {resolution.item.sku !== '' && <Sku>{resolution.item.sku}</Sku>}
-          {resolution.weight && `${resolution.item.sku === '' ? '' : ' · '}weighs ${weightWords(resolution.weight, resolution.quantity)}`}
+          {sku !== '' && <Sku>{sku}</Sku>}
+          {resolution.weight && `${sku === '' ? '' : ' · '}weighs ${weightWords(resolution.weight, resolution.quantity)}`}
         </Text>
       )}
     </Box>

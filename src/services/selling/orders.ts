@@ -79,7 +79,7 @@ export function readOrderByToken(context: Services, token: string): Promise<Cust
 function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, lines }: OrderView): CustomerOrder {
   return {
     number, state, customerName, customerEmail, currency, total, placedAt,
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku: resolution.forCustomers?.sku === false ? '' : sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
   };
 }
 

@@ -39,7 +39,7 @@ export const placedFields = {
   help: z.string().max(500).nullable().default(null),
   helpShown: z.enum(['always', 'onDemand']).default('always'),
   titleShown: z.boolean().default(true),
-  width: z.enum(['wide', 'narrow']).default('wide').describe('the whole width of the form, or half of it'),
+  width: z.enum(['wide', 'threeQuarters', 'narrow', 'quarter']).default('wide').describe('the whole width of the form, three quarters, half or a quarter of it'),
   fold: z.enum(['fixed', 'open', 'folded']).default('fixed').describe('whether customers can fold it away, and how it is to begin with'),
   groups: groupsField,
 };
@@ -50,6 +50,9 @@ export const choiceFields = {
   required: z.boolean().default(true),
   sameSku: z.boolean().default(false).describe('whether answers that differ here alone are meant to share an SKU'),
 };
+
+/** What stands in an empty field, greyed. */
+export const placeholderField = z.string().max(120).default('').describe('what stands in the empty field, greyed; never an answer');
 
 /** Why something is not counted in stock, though it is sold. */
 export const reasonsNotCounted = ['madeToOrder', 'service'] as const;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Path } from '../../problems';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect, placeholderField } from './common';
 import { type KindOfChoice } from './kind';
 import { checkCharacterLimits, textAnswer, textCandidates } from './text';
 
@@ -13,6 +13,7 @@ const characterLimit = z.int().min(1).max(LONGEST_LONG_TEXT).nullable().default(
 export const schema = z.strictObject({
   kind: z.literal('longText'),
   ...choiceFields,
+  placeholder: placeholderField,
   lines: z.int().min(2).max(20).default(4).describe('how tall its field is'),
   minCharacters: characterLimit,
   maxCharacters: characterLimit,

@@ -3,7 +3,7 @@ import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect, placeholderField } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';
@@ -33,6 +33,7 @@ export type PicturePlace = z.infer<typeof picturePlaceSchema>;
 export const schema = z.strictObject({
   kind: z.literal('measure'),
   ...choiceFields,
+  placeholder: placeholderField,
   unit: z.string().describe('UCUM code of the unit it is asked in'),
   ...limitFields,
   picks: z.array(quickPickSchema).max(12).default([]).describe('answers that are taken with one press'),

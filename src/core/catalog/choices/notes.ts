@@ -8,13 +8,20 @@ import { type KindOfChoice } from './kind';
 const noteFields = { ...placedFields, required: z.literal(false).default(false) };
 
 /** Begins a group: what follows, up to the next heading or divider, belongs to it. */
-export const headingSchema = z.strictObject({ kind: z.literal('heading'), ...noteFields });
+export const headingSchema = z.strictObject({
+  kind: z.literal('heading'),
+  ...noteFields,
+  holds: z.boolean().default(false).describe('whether it is a section: who sees it, and whether rules show it, holds for all that belongs to it'),
+  columns: z.int().min(1).max(4).nullable().default(null).describe('how many choices of it stand side by side; null for each as wide as it says'),
+});
 
 export const paragraphSchema = z.strictObject({
   kind: z.literal('paragraph'),
   ...noteFields,
   title: z.string().max(120).default(''),
-  text: z.string().max(4000).default(''),
+  text: z.string().max(4000).default('').describe('with emphasis, lists and links as CommonMark writes them; everything else stands as it is written'),
+  picture: z.string().max(300).nullable().default(null).describe('a size chart or drawing that opens in place'),
+  pictureAlt: z.string().max(200).default(''),
 });
 
 export const linkSchema = z.strictObject({ kind: z.literal('link'), ...noteFields, address: addressText.default('') });
@@ -37,7 +44,7 @@ export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
   check(note, path, report) {
     if (isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', of: 'paragraph' });
   },
-  unseen: (note) => ({ ...note, text: UNSEEN }),
+  unseen: (note) => ({ ...note, text: UNSEEN, picture: null, pictureAlt: '' }),
 };
 
 export const linkKind: KindOfChoice<z.infer<typeof linkSchema>> = {

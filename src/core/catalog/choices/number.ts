@@ -3,7 +3,7 @@ import { Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect, placeholderField } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';
@@ -12,6 +12,7 @@ import { valueCandidates } from './value-candidates';
 export const schema = z.strictObject({
   kind: z.literal('number'),
   ...choiceFields,
+  placeholder: placeholderField,
   ...limitFields,
   parts: z.boolean().default(false).describe('whether parts of one are answers, such as 2.5'),
   belowNothing: z.boolean().default(false).describe('whether negative numbers are answers'),

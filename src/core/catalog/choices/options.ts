@@ -44,9 +44,13 @@ const optionList = z.array(optionSchema).max(500).default([]);
 export const optionsChoiceFields = {
   options: optionList,
   columns: z.int().min(1).max(8).nullable().default(null).describe('options in a row; null for as many as fit'),
+  descriptionsShown: z.enum(['always', 'onDemand']).default('always').describe('whether what is said of an option stands beside it or is asked for'),
   ownQuantity: z.boolean().default(false).describe('whether each picked option takes a quantity of its own'),
   mostEach: z.int().min(2).max(999).default(10).describe('the largest such quantity'),
 };
+
+/** How the names of swatches are told to those who see; everybody else hears them anyway. */
+export const swatchNamesField = z.enum(['shown', 'onPointing', 'hidden']).default('shown').describe('whether the names of swatches stand under them, under the one that is pointed at or chosen, or only under the chosen one');
 
 /** What a choice has of which one option is picked. */
 export const oneOfFields = {

@@ -3,7 +3,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, unseenOptions } from './options';
+import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions } from './options';
 
 /** Several of a list, with a least and a most. */
 export const schema = z.strictObject({
@@ -11,6 +11,7 @@ export const schema = z.strictObject({
   ...choiceFields,
   ...optionsChoiceFields,
   look: z.enum(['ticks', 'cards', 'swatches']).default('ticks'),
+  names: swatchNamesField,
   least: z.int().min(1).max(500).nullable().default(null).describe('fewest options, where any are picked'),
   most: z.int().min(1).max(500).nullable().default(null),
   default: z.array(z.string()).max(500).default([]).describe('keys of the options picked beforehand'),

@@ -2,13 +2,14 @@ import { z } from 'zod';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions } from './options';
+import { checkOptions, oneOfFields, optionCandidates, optionsReader, swatchNamesField, unseenOptions } from './options';
 
 /** One of several colours or textures, each shown as a swatch: one to three colours, or a picture. */
 export const schema = z.strictObject({
   kind: z.literal('swatch'),
   ...choiceFields,
   ...oneOfFields,
+  names: swatchNamesField,
 });
 
 export type SwatchChoice = z.infer<typeof schema>;

@@ -3,7 +3,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCharacters, plainWords, printable, type Wording } from '../../text';
 import { type Candidates, type CandidateScope } from './candidates';
-import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, refuse, type Report, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, placeholderField, refuse, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 
 /** The longest line of text any product may ask for. */
@@ -15,6 +15,7 @@ const characterLimit = z.int().min(1).max(LONGEST_TEXT).nullable().default(null)
 export const schema = z.strictObject({
   kind: z.literal('text'),
   ...choiceFields,
+  placeholder: placeholderField,
   minCharacters: characterLimit,
   maxCharacters: characterLimit,
   default: z.string().max(LONGEST_TEXT).nullable().default(null),

@@ -1,6 +1,6 @@
 'use client';
 
-import { chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
+import { Box, chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
 import { type KeyboardEvent, useState } from 'react';
 import { type PlaceOfSale } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
@@ -8,6 +8,7 @@ import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
 import { SelectField, TextField } from '@/ui/field';
 import { Suggestions } from '@/ui/suggestions';
+import { Tick } from '@/ui/tick';
 
 const PLACES_OF_SALE: readonly { readonly value: PlaceOfSale; readonly label: string }[] = [
   { value: 'shop', label: 'in the shop, and in kits' },
@@ -20,6 +21,12 @@ const SOLD_WHERE_HELP: Readonly<Record<PlaceOfSale, string>> = {
   kits: 'It has no page: customers get it as a part of what it is put into.',
   address: 'Its page opens for who has the address; no list, search or feed leads there.',
 };
+
+const WORKINGS = [
+  { value: 'full', label: 'line by line' },
+  { value: 'total', label: 'by the total alone' },
+  { value: 'none', label: 'not at all' },
+] as const;
 
 /** Where the product stands: category, supplier, tags. */
 export function Shelf() {
@@ -47,6 +54,17 @@ export function Shelf() {
         help={SOLD_WHERE_HELP[product.soldWhere]}
         onChange={(value) => change('soldWhere', (draft) => void (draft.soldWhere = PLACES_OF_SALE.find((place) => place.value === value)?.value ?? 'shop'))}
       />
+      <HStack gap="4" align="end">
+        <SelectField
+          label="Customers are shown how the price comes about"
+          value={product.forCustomers.working}
+          alternatives={WORKINGS}
+          onChange={(value) => change('working', (draft) => void (draft.forCustomers.working = WORKINGS.find((working) => working.value === value)?.value ?? 'full'))}
+        />
+        <Box pb="2.5" whiteSpace="nowrap">
+          <Tick label="and the SKU" checked={product.forCustomers.sku} onChange={(on) => change('SKU shown', (draft) => void (draft.forCustomers.sku = on))} />
+        </Box>
+      </HStack>
       <HStack gap="4" align="start">
         <TextField
           label="Category"

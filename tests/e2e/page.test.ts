@@ -1,0 +1,92 @@
+import { By } from 'selenium-webdriver';
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { orderLines, orders, products } from '@/data/schema';
+import { orderBasket, publish, startProduct } from '../support/acts';
+import { OUTLINE, setStage } from '../support/stage';
+
+const stage = setStage();
+
+const ask = async (title: string, kind: string) => {
+  await stage.person.press('Choices', OUTLINE);
+  if (title !== '') await stage.person.fill('Ask customers for', title);
+  await stage.person.select('as', kind);
+  await stage.person.press('Add choice');
+};
+
+describe('what stands on a product’s page, from empty', () => {
+  it('is a section that is shown only when something is chosen', async () => {
+    const { person } = stage;
+    await startProduct(stage, 'Tool roll', 'ROLL');
+    await person.select('Customers are shown how the price comes about', 'by the total alone');
+    await person.click(await person.find('//label[normalize-space()="and the SKU"]'));
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '20');
+    await person.press('Made to order, not counted', '//*[@aria-label="Readiness"]');
+    await ask('Engraved', 'yes or no');
+    await ask('Engraving', 'a heading (asks nothing)');
+    await person.press('Show it only when');
+    await person.select('Shown when, part 1: of what', 'Engraved');
+    await ask('Words', 'a line of text');
+    await person.fill('In the empty field', 'e.g. Reed & Daughters');
+    await person.press('Engraving', OUTLINE);
+    await person.sees('what follows belongs to it (1 choice)');
+  });
+
+  it('and a paragraph with emphasis, a list and a link', async () => {
+    const { person } = stage;
+    await ask('', 'a paragraph (asks nothing)');
+    await person.fill('Text', 'We engrave *by hand*.\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n<b>no</b>');
+    await person.sees('how long it takes', '[aria-label="As it will look"]');
+    await person.sees('<b>no</b>', '[aria-label="As it will look"]');
+  });
+
+  it('and rules that ask what the words say, and what day it is', async () => {
+    const { person } = stage;
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'Words');
+    await person.select('When, part 1: verb', 'contains');
+    await person.fill('When, part 1: words 1', 'Wax');
+    await person.select('Then 1: what', 'refuse it, saying');
+    await person.fill('Then 1: reason', 'That name is taken.');
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'the day of the order');
+    await person.select('When, part 1: verb', 'is a');
+    await person.select('When, part 1: weekdays: add', 'Monday');
+    await person.sees('When Words contains “Wax”: ');
+    await person.sees('When today is a Monday');
+    await person.press('Remove rule 3');
+    await publish(stage, 'Tool roll');
+    const draft = (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') }))?.draft;
+    expect(draft).toMatchObject({ forCustomers: { working: 'total', sku: false }, rules: [{ then: [{ kind: 'show', choices: ['engraving'] }] }, { when: { of: [{ kind: 'says', choice: 'words', where: 'anywhere', texts: ['Wax'] }] } }] });
+  });
+
+  it('customers see so, and buy', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/shop/tool-roll');
+    await person.sees('Engraved');
+    expect(await person.textOf('main')).not.toMatch(/Engraving|Words|by hand/);
+    await person.click(await person.find('//label[contains(normalize-space(), "Engraved")]'));
+    await person.sees('up to 20 letters');
+    expect(await browser.driver.findElement(By.linkText('how long it takes')).getAttribute('href')).toContain('/shop/handbook');
+    expect(await (await person.field('Words')).getAttribute('placeholder')).toBe('e.g. Reed & Daughters');
+    await person.fill('Words', 'Beeswax & Co');
+    await person.sees('That name is taken.');
+    await person.fill('Words', 'Reed & Daughters');
+    await person.seesNoMore('That name is taken.');
+    const working = await person.textOf('[aria-label="Working"]');
+    expect(working).toContain('Price €20.00');
+    expect(await person.textOf('main')).not.toContain('ROLL');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    await orderBasket(stage, 'Rowan Pike');
+    await person.sees('Reed & Daughters');
+    expect(await person.textOf('main')).not.toContain('ROLL');
+    const order = await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Rowan Pike') });
+    expect(order).toMatchObject({ state: 'paid', total: '20.00' });
+    // What customers are not shown is in the order all the same.
+    const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.orderId, order?.id ?? 0) });
+    expect(line).toMatchObject({ sku: 'ROLL', resolution: { working: [{ amount: '20.00' }] } });
+  });
+});
