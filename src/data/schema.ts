@@ -30,6 +30,8 @@ export const products = sqliteTable(
     publishedRevision: integer('published_revision'),
     /** address in the shop; null while nothing is published */
     publishedSlug: text('published_slug'),
+    /** when it was put away; null for what is worked with */
+    archivedAt: instant('archived_at'),
     createdAt: instant('created_at').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
@@ -142,6 +144,18 @@ export const swatches = sqliteTable('swatches', {
   family: text('family').notNull().default(''),
   supplierCode: text('supplier_code').notNull().default(''),
   rank: integer('rank').notNull().default(0),
+});
+
+export const binnedKinds = ['product', 'sheet', 'swatch', 'stock item'] as const;
+
+/** What has been deleted, as it was, until it is too old to be brought back. */
+export const bin = sqliteTable('bin', {
+  id: id(),
+  kind: text('kind', { enum: binnedKinds }).notNull(),
+  title: text('title').notNull(),
+  /** its rows, by the name of their table, in the order in which they are put back */
+  rows: text('rows', { mode: 'json' }).$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>().notNull(),
+  at: instant('at').notNull(),
 });
 
 /** A change of many drafts at once, with what they were before, so that it can be taken back. */

@@ -3,7 +3,9 @@
 import { Box, Button, chakra, Checkbox, HStack, Table, Text } from '@chakra-ui/react';
 import { type ColumnDef, flexRender, getCoreRowModel, getFilteredRowModel, getPaginationRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, ChevronLeft, ChevronRight } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
+import { TableView, useTableView } from './table-view';
+import { useAddress } from './use-address';
 
 declare module '@tanstack/react-table' {
   // The library asks for both parameters by name.
@@ -28,17 +30,26 @@ interface Props<Row> {
 
 const SORT_WORDS = { asc: 'ascending', desc: 'descending' } as const;
 
+/** How rows are sorted, as an address says it: `price` or `price.desc`. */
+const sortingOf = (text: string): SortingState => (text === '' ? [] : [{ id: text.replace(/\.desc$/, ''), desc: text.endsWith('.desc') }]);
+const sortingText = ([first]: SortingState) => (first ? `${first.id}${first.desc ? '.desc' : ''}` : '');
+
 /** So many rows stand on a page. */
 const ON_A_PAGE = 50;
 
 /** The one table: sorted by its heads, searched from outside, a page at a time. */
 export function DataTable<Row>({ label, rows, columns, rowKey, search = '', initialSort = [], empty, selection }: Props<Row>) {
-  const [sorting, setSorting] = useState<SortingState>(initialSort);
+  const [sort, setSort] = useAddress('sort', sortingText(initialSort));
+  // The table starts over whenever it is given something new: what means the same must be the same.
+  const known = columns.map(({ id }) => id).join();
+  const sorting = useMemo(() => sortingOf(sort).filter(({ id }) => known.split(',').includes(id)), [sort, known]);
+  const { view, setView } = useTableView(label);
+  const columnVisibility = useMemo(() => Object.fromEntries(view.hidden.map((id) => [id, false])), [view.hidden]);
   const table = useReactTable({
     data: rows as Row[],
     columns,
-    state: { sorting, globalFilter: search },
-    onSortingChange: setSorting,
+    state: { sorting, globalFilter: search, columnVisibility },
+    onSortingChange: (change) => setSort(sortingText(typeof change === 'function' ? change(sorting) : change)),
     getRowId: rowKey,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
@@ -56,7 +67,8 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
   const toggle = (ids: readonly string[], on: boolean) => selection?.onChange(new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))));
   return (
     <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
-      <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums' }}>
+      <TableView label={label} columns={columns.flatMap(({ id, header }) => (id !== undefined && typeof header === 'string' && header !== '' ? [{ id, title: header }] : []))} view={view} onChange={setView} />
+      <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums', ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }) }}>
         <Table.Header>
           {table.getHeaderGroups().map((group) => (
             <Table.Row key={group.id} bg="bg.subtle">

@@ -15,6 +15,7 @@ export function ToastPlace() {
             {toast.title && <Toast.Title>{toast.title}</Toast.Title>}
             {toast.description && <Toast.Description>{toast.description}</Toast.Description>}
           </Stack>
+          {toast.action && <Toast.ActionTrigger>{toast.action.label}</Toast.ActionTrigger>}
           <Toast.CloseTrigger />
         </Toast.Root>
       )}

@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
+import { By } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { basketLines, products } from '@/data/schema';
-import { selectProducts } from '../support/acts';
+import { selectProducts, startProduct } from '../support/acts';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
 
@@ -33,10 +34,10 @@ describe('many products at once', () => {
     await select('Hive wrap', 'Queen marking pens');
     await person.press('Take out of the shop', BAR);
     await person.press('Take out 2 products', DIALOG);
-    await person.sees('2 of 2 products: is out of the shop.');
+    await person.sees('2 of 2 products: out of the shop.');
     expect((await row('Hive wrap'))?.publishedRevision).toBeNull();
     await person.press('Put them back', DIALOG);
-    await person.sees('2 of 2 products: is in the shop.');
+    await person.sees('2 of 2 products: in the shop.');
     expect((await row('Hive wrap'))?.publishedRevision).not.toBeNull();
     await person.press('Close', DIALOG);
     await select('Smoker');
@@ -44,6 +45,56 @@ describe('many products at once', () => {
     await person.press('Take out 1 product', DIALOG);
     await person.sees('would stop being sold');
     await browser.driver.wait(async () => (await row('Smoker'))?.publishedRevision !== null, PATIENCE);
+  });
+});
+
+describe('what is put away', () => {
+  it('many are archived and taken out again; deleted, they lie in the bin and come back', async () => {
+    const { person, browser } = stage;
+    await startProduct(stage, 'Old veil', 'OLD');
+    await startProduct(stage, 'Older veil', 'OLDER');
+    await browser.driver.wait(async () => (await row('Older veil'))?.category === 'Apiary', PATIENCE);
+    await select('Old veil', 'Older veil');
+    await person.press('Put away', BAR);
+    await person.press('Archive', '//*[@role="menu"]');
+    await person.press('Archive 2 products', DIALOG);
+    await person.sees('2 of 2 products: archived.');
+    await person.press('Close', DIALOG);
+    await person.seesNoMore('Older veil', 'table');
+    await person.goTo('/manage/products?show=archived');
+    await person.sees('Older veil', 'table');
+    await browser.driver.executeScript('arguments[0].click()', await browser.driver.findElement(By.css('input[aria-label="Select Older veil"]')));
+    await person.press('Put away', BAR);
+    await person.press('Delete', '//*[@role="menu"]');
+    await person.press('Delete 1 product', DIALOG);
+    await person.sees('1 of 1 product: in the bin, for 30 days.');
+    expect(await row('Older veil')).toBeUndefined();
+    await person.press('Close', DIALOG);
+    // By keys to the bin.
+    await browser.driver.executeScript('document.activeElement?.blur()');
+    await browser.driver.actions().sendKeys('g', 'b').perform();
+    await person.sees('What was deleted is kept here');
+    await person.press('Bring back Older veil');
+    await person.sees('Older veil is back');
+    expect((await row('Older veil'))?.archivedAt).toBeInstanceOf(Date);
+    await browser.driver.executeScript('document.activeElement?.blur()');
+    await browser.driver.actions().sendKeys('?').perform();
+    await person.sees('take the last change back', '[role="dialog"]');
+  });
+
+  it('a list keeps what it shows in its address, and its columns in this browser', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products');
+    await person.select('Category', 'Clothing');
+    await person.press('Price', '//table');
+    await person.sees('Bee suit', 'table');
+    expect(await person.textOf('table')).not.toContain('Smoker');
+    expect(await browser.driver.getCurrentUrl()).toMatch(/category=Clothing.*sort=price/);
+    await person.press('How Products looks');
+    await person.click(await person.find('//*[@role="menuitemcheckbox"][normalize-space()="What it is"]'));
+    await browser.driver.navigate().refresh();
+    await person.sees('Bee suit', 'table');
+    expect(await person.textOf('table')).not.toMatch(/Smoker|What it is/);
   });
 });
 

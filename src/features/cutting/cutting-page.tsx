@@ -1,17 +1,18 @@
 'use client';
 
-import { Box, Button, Stack, Text } from '@chakra-ui/react';
+import { Button, Stack, Text } from '@chakra-ui/react';
 import { Printer } from 'lucide-react';
 import NextLink from 'next/link';
 import { counted } from '@/core/words';
 import { type CuttingJob } from '@/services/stock/cutting';
+import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { CuttingJobCard } from './cutting-job';
 
 /** Everything that is to be cut, for whoever cuts it. */
 export function CuttingPage({ jobs }: { jobs: readonly CuttingJob[] }) {
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1100px">
+    <Page>
       <PageHead title="To be cut" lead={jobs.length > 0 ? `${counted(jobs.length, 'job')}, the oldest order first. The plan wastes as little as it can; cut otherwise where you see fit, and say so here.` : 'What has been sold in pieces, and from which lot each piece is cut.'}>
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/stock">All stock</NextLink>
@@ -33,6 +34,6 @@ export function CuttingPage({ jobs }: { jobs: readonly CuttingJob[] }) {
           </EmptyPlace>
         )}
       </Stack>
-    </Box>
+    </Page>
   );
 }

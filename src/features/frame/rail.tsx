@@ -8,6 +8,7 @@ import { usePathname } from 'next/navigation';
 import { type ReactNode } from 'react';
 import { CommandsProvider } from '@/features/palette/commands';
 import { Palette } from '@/features/palette/palette';
+import { Shortcuts } from '@/features/palette/shortcuts';
 import { useMounted } from '@/ui/use-mounted';
 
 const PLACES = [
@@ -106,6 +107,7 @@ export function ManagerFrame({ children }: { children: ReactNode }) {
           {awake ? children : <noscript>This side of Oak Knot needs JavaScript.</noscript>}
         </Box>
         <Palette />
+        <Shortcuts />
       </Flex>
     </CommandsProvider>
   );

@@ -5,6 +5,7 @@ import NextLink from 'next/link';
 import { quantityWords } from '@/core/words';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { type OrderView } from '@/services/selling/orders';
+import { Page } from '@/ui/page';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
@@ -16,7 +17,7 @@ const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no ans
 /** One order for whoever runs the shop: lines, working, draws, payment. */
 export function OrderDetail({ order }: { order: OrderView }) {
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1200px">
+    <Page>
       <PageHead title={`Order ${order.number}`} lead={`${order.customerName}, ${order.customerEmail}`}>
         <OrderStateSlip state={order.state} />
         <Text fontSize="xl" fontWeight="700">
@@ -79,6 +80,6 @@ export function OrderDetail({ order }: { order: OrderView }) {
           </Table.Root>
         )}
       </Stack>
-    </Box>
+    </Page>
   );
 }

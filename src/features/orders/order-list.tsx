@@ -1,14 +1,15 @@
 'use client';
 
-import { Box, Input, Link, Text } from '@chakra-ui/react';
+import { Input, Link, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import NextLink from 'next/link';
-import { useState } from 'react';
 import { counted } from '@/core/words';
 import { type OrderRow } from '@/services/selling/orders';
 import { DataTable } from '@/ui/data-table';
+import { Page } from '@/ui/page';
 import { EmptyPlace, Money, PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
+import { useAddress } from '@/ui/use-address';
 import { OrderStateSlip, orderStateWords } from './order-state';
 
 const columns: ColumnDef<OrderRow>[] = [
@@ -51,9 +52,9 @@ const columns: ColumnDef<OrderRow>[] = [
 
 /** Every order. */
 export function OrderList({ rows }: { rows: readonly OrderRow[] }) {
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useAddress('find');
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1400px">
+    <Page>
       <PageHead title="Orders" lead={counted(rows.length, 'order')} />
       <Input type="search" aria-label="Search orders" placeholder="Search by customer, product, state …" value={search} onChange={(event) => setSearch(event.target.value)} maxW="360px" mb="4" bg="bg.panel" borderColor="border.emphasized" />
       <DataTable
@@ -64,6 +65,6 @@ export function OrderList({ rows }: { rows: readonly OrderRow[] }) {
         search={search}
         empty={<EmptyPlace title={rows.length === 0 ? 'No orders yet' : 'No order matches'}>Orders stand here with everything they were sold with.</EmptyPlace>}
       />
-    </Box>
+    </Page>
   );
 }

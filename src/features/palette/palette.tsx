@@ -8,6 +8,7 @@ import { z } from 'zod';
 import { type Finding, findingSchema } from '@/features/shared/findings';
 import { send } from '@/features/shared/api';
 import { type Command, useCommands } from './commands';
+import { PLACES } from './places';
 
 interface Entry {
   readonly kind: string;
@@ -15,18 +16,6 @@ interface Entry {
   readonly hint: string;
   readonly run: () => void;
 }
-
-const PLACES = [
-  { title: 'Products', href: '/manage/products' },
-  { title: 'Start a new product', href: '/manage/products?new' },
-  { title: 'Sheets', href: '/manage/sheets' },
-  { title: 'Swatch book', href: '/manage/swatches' },
-  { title: 'Stock', href: '/manage/stock' },
-  { title: 'Orders', href: '/manage/orders' },
-  { title: 'All proofs', href: '/manage/proofs' },
-  { title: 'Settings', href: '/manage/settings' },
-  { title: 'To the shop', href: '/shop' },
-] as const;
 
 const MOST_SHOWN = 12;
 
@@ -83,6 +72,7 @@ function Finder({ onDone }: { onDone: () => void }) {
     () => [
       ...here.map(({ title, run }) => ({ kind: 'here', title, hint: '', run })),
       ...PLACES.map(({ title, href }) => ({ kind: 'go to', title, hint: '', run: () => router.push(href) })),
+      { kind: 'help', title: 'Keys', hint: '?', run: () => window.dispatchEvent(new Event('oak-knot-shortcuts')) },
       ...findings.map(({ kind, title, hint, href }) => ({ kind, title, hint, run: () => router.push(href) })),
     ],
     [here, findings, router],

@@ -1,7 +1,7 @@
 'use client';
 
 import { Alert, Box, Button, Link, Menu, Stack } from '@chakra-ui/react';
-import { Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
+import { Archive, Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -32,6 +32,7 @@ import { type SelectionState, useSelection } from '@/features/selection/use-sele
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
+import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
@@ -271,7 +272,20 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
     setWithdrawing(false);
   };
   const unpublish = () => (isUsed ? setWithdrawing(true) : attempt(withdraw()));
-  const remove = () => attempt(send('DELETE', `/api/manage/products/${productId}`, undefined, anything).then(() => router.push('/manage/products')));
+  const remove = () =>
+    attempt(
+      send('DELETE', `/api/manage/products/${productId}`, undefined, binnedSchema).then(({ binned }) => {
+        router.push('/manage/products');
+        sayBinned(product.title || 'The draft', binned, () => router.refresh());
+      }),
+    );
+  const archive = () =>
+    attempt(
+      send('PUT', `/api/manage/products/${productId}/archived`, { archived: true }, anything).then(() => {
+        router.push('/manage/products');
+        sayDone(`${product.title || 'The draft'} is archived`, 'It stands under “Archived” in the list of products.');
+      }),
+    );
   return (
     <>
       <MoreMenu label="More for this product">
@@ -284,12 +298,17 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
           </Menu.Item>
         )}
         {published.revision === null && (
+          <Menu.Item value="archive" onClick={archive}>
+            <Archive size={14} /> Archive it
+          </Menu.Item>
+        )}
+        {published.revision === null && (
           <Menu.Item value="delete" color="brick.fg" onClick={() => setDeleting(true)}>
             <Trash2 size={14} /> Delete this draft
           </Menu.Item>
         )}
       </MoreMenu>
-      <AskBeforeDeleting open={deleting} what={product.title || 'this draft'} because="It has never been in the shop. Its earlier drafts go with it, and it can’t be brought back." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting open={deleting} what={product.title || 'this draft'} because="Its earlier drafts go with it. It lies in the bin for 30 days." onClose={() => setDeleting(false)} onDelete={remove} />
       {withdrawing && <RippleDialog address={`/api/manage/products/${productId}/ripple?change=withdraw`} decision="Take it out" nothingReached="Nothing has it as a part." onClose={() => setWithdrawing(false)} onDecide={withdraw} />}
     </>
   );

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import { type Place } from '@/features/editor-kit/editing';
+import { isTypedInto } from '@/ui/typed-into';
 
 interface Keys {
   /** in the order of the outline */
@@ -11,8 +12,6 @@ interface Keys {
   onFilter(): void;
   onAdd(): void;
 }
-
-const isTypedInto = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Alt with the arrows leads from place to place, Alt N adds a choice, and a slash finds. */
 export function useOutlineKeys(keys: Keys): void {

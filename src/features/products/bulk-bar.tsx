@@ -12,7 +12,7 @@ import { type ProductRow } from '@/services/products/list';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { BulkDialog } from './bulk-dialog';
 import { bulkKinds, type SheetName } from './bulk-forms';
-import { MoveMany } from './move-many';
+import { MoveMany, type Way } from './move-many';
 
 interface Props {
   rows: readonly ProductRow[];
@@ -28,11 +28,17 @@ const undoneSchema = z.object({ restored: z.number(), kept: z.array(z.string()) 
 /** All but what has a button of its own. */
 const CHANGES = (Object.keys(bulkKinds) as BulkChange['kind'][]).filter((kind) => kind !== 'prices');
 
+const PUT_AWAY = [
+  { way: 'archive', words: 'Archive' },
+  { way: 'takeOut', words: 'Take out of the archive' },
+  { way: 'delete', words: 'Delete' },
+] as const;
+
 /** What can be done to the selected products, and the last such change to be taken back. */
 export function BulkBar({ rows, selected, sheets, onDone }: Props) {
   const router = useRouter();
   const [what, setWhat] = useState<BulkChange['kind'] | null>(null);
-  const [moving, setMoving] = useState<'publish' | 'withdraw' | null>(null);
+  const [moving, setMoving] = useState<Way | null>(null);
   const [last, setLast] = useState<z.infer<typeof lastSchema>['last']>(null);
   const readLast = useCallback(() => {
     send('GET', '/api/manage/bulk', undefined, lastSchema).then(
@@ -79,6 +85,24 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
                   {CHANGES.map((kind) => (
                     <Menu.Item key={kind} value={kind} disabled={sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet')} onClick={() => setWhat(kind)}>
                       {bulkKinds[kind].words}
+                    </Menu.Item>
+                  ))}
+                </Menu.Content>
+              </Menu.Positioner>
+            </Portal>
+          </Menu.Root>
+          <Menu.Root>
+            <Menu.Trigger asChild>
+              <Button size="sm" variant="outline">
+                Put away <ChevronDown size={15} aria-hidden />
+              </Button>
+            </Menu.Trigger>
+            <Portal>
+              <Menu.Positioner>
+                <Menu.Content>
+                  {PUT_AWAY.map(({ way, words }) => (
+                    <Menu.Item key={way} value={way} onClick={() => setMoving(way)}>
+                      {words}
                     </Menu.Item>
                   ))}
                 </Menu.Content>

@@ -5,11 +5,13 @@ import { useRef, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { anything, send, wordsOf } from '@/features/shared/api';
+import { binnedSchema } from '@/features/bin/say-binned';
 import { type ProductRow } from '@/services/products/list';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 
-type Way = 'publish' | 'withdraw';
+/** What can be done with many products, one after the other. */
+export type Way = 'publish' | 'withdraw' | 'archive' | 'takeOut' | 'delete' | 'bringBack';
 
 const draftSchema = z.object({ draftVersion: z.number() });
 
@@ -17,21 +19,71 @@ interface Done {
   readonly product: ProductRow;
   /** why it could not be done; empty where it was */
   readonly refused: string;
+  /** its number in the bin, where it was deleted */
+  readonly binned: number | null;
 }
 
-const WORDS = {
-  publish: { title: 'Publish', does: 'Publish', done: 'is in the shop', back: 'Take them out again', nothing: 'None of them has a draft that differs from the shop.' },
-  withdraw: { title: 'Take out of the shop', does: 'Take out', done: 'is out of the shop', back: 'Put them back', nothing: 'None of them is in the shop.' },
-} as const;
-
-async function move(way: Way, id: number): Promise<void> {
-  const address = `/api/manage/products/${id}/publication`;
-  if (way === 'withdraw') await send('DELETE', address, undefined, anything);
-  else await send('POST', address, { version: (await send('GET', `/api/manage/products/${id}`, undefined, draftSchema)).draftVersion, accepted: 0 }, anything);
+interface Moving {
+  readonly title: string;
+  readonly does: string;
+  readonly done: string;
+  /** what takes it back, and what that is called */
+  readonly back: { readonly way: Way; readonly words: string };
+  readonly nothing: string;
+  /** which of the products it is about */
+  concerns(product: ProductRow): boolean;
+  /** whether it can be taken back: what was published before keeps its new revision */
+  canGoBack(product: ProductRow): boolean;
+  /** @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it is deleted */
+  move(id: number, binned: number | null): Promise<number | null>;
 }
 
-/** Whether moving it the one way can be taken back by moving it the other: what was published before keeps its new revision. */
-const canGoBack = (way: Way, { state }: ProductRow) => (way === 'publish' ? state === 'draft' : state === 'published');
+const at = (id: number, place = '') => `/api/manage/products/${id}${place}`;
+const always = () => true;
+const archived = (to: boolean) => (id: number) => send('PUT', at(id, '/archived'), { archived: to }, anything).then(() => null);
+
+const MOVES: Readonly<Record<Way, Moving>> = {
+  publish: {
+    title: 'Publish', does: 'Publish', done: 'in the shop', back: { way: 'withdraw', words: 'Take them out again' }, nothing: 'None of them has a draft that differs from the shop.',
+    concerns: ({ state }) => state !== 'published',
+    canGoBack: ({ state }) => state === 'draft' || state === 'archived',
+    async move(id) {
+      const { draftVersion } = await send('GET', at(id), undefined, draftSchema);
+      await send('POST', at(id, '/publication'), { version: draftVersion, accepted: 0 }, anything);
+      return null;
+    },
+  },
+  withdraw: {
+    title: 'Take out of the shop', does: 'Take out', done: 'out of the shop', back: { way: 'publish', words: 'Put them back' }, nothing: 'None of them is in the shop.',
+    concerns: ({ state }) => state === 'published' || state === 'changed',
+    canGoBack: ({ state }) => state === 'published',
+    move: (id) => send('DELETE', at(id, '/publication'), undefined, anything).then(() => null),
+  },
+  archive: {
+    title: 'Archive', does: 'Archive', done: 'archived', back: { way: 'takeOut', words: 'Take them out of the archive' }, nothing: 'None of them is a draft. Take them out of the shop first.',
+    concerns: ({ state }) => state === 'draft',
+    canGoBack: always,
+    move: archived(true),
+  },
+  takeOut: {
+    title: 'Take out of the archive', does: 'Take out', done: 'out of the archive', back: { way: 'archive', words: 'Archive them again' }, nothing: 'None of them is archived.',
+    concerns: ({ state }) => state === 'archived',
+    canGoBack: always,
+    move: archived(false),
+  },
+  delete: {
+    title: 'Delete', does: 'Delete', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing: 'None of them is a draft. Take them out of the shop first.',
+    concerns: ({ state }) => state === 'draft' || state === 'archived',
+    canGoBack: always,
+    move: (id) => send('DELETE', at(id), undefined, binnedSchema).then(({ binned }) => binned),
+  },
+  bringBack: {
+    title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'delete', words: 'Delete them again' }, nothing: 'None of them was deleted.',
+    concerns: always,
+    canGoBack: always,
+    move: (_id, binned) => send('POST', `/api/manage/bin/${binned}`, undefined, anything).then(() => null),
+  },
+};
 
 interface Props {
   way: Way;
@@ -39,17 +91,18 @@ interface Props {
   onClose: () => void;
 }
 
-/** Brings many products into the shop or out of it, one after the other: what can’t go says why, and it can be stopped and taken back. */
+/** Moves many products, into the shop, out of it or away, one after the other: what can’t go says why, and it can be stopped and taken back. */
 export function MoveMany({ way, products, onClose }: Props) {
   const [now, setNow] = useState<Way>(way);
-  const [going, setGoing] = useState<readonly ProductRow[]>(() => products.filter(({ state }) => (way === 'publish' ? state !== 'published' : state !== 'draft')));
+  const [going, setGoing] = useState<readonly ProductRow[]>(() => products.filter((product) => MOVES[way].concerns(product)));
   const [done, setDone] = useState<readonly Done[]>([]);
   const [running, setRunning] = useState(false);
   const [finished, setFinished] = useState(false);
   const stop = useRef(false);
-  const words = WORDS[now];
+  const words = MOVES[now];
   const notReady = now === 'publish' ? going.filter(({ mustFix }) => mustFix > 0) : [];
   const run = async (direction: Way, list: readonly ProductRow[]) => {
+    const binned = new Map(done.map(({ product, binned: number }) => [product.id, number]));
     stop.current = false;
     setNow(direction);
     setGoing(list);
@@ -58,17 +111,17 @@ export function MoveMany({ way, products, onClose }: Props) {
     setRunning(true);
     for (const product of list) {
       if (stop.current) break;
-      const refused = await move(direction, product.id).then(
-        () => '',
-        (error: unknown) => wordsOf(error),
+      const outcome = await MOVES[direction].move(product.id, binned.get(product.id) ?? null).then(
+        (number) => ({ refused: '', binned: number }),
+        (error: unknown) => ({ refused: wordsOf(error), binned: null }),
       );
-      setDone((before) => [...before, { product, refused }]);
+      setDone((before) => [...before, { product, ...outcome }]);
     }
     setRunning(false);
     setFinished(true);
   };
   const moved = done.filter(({ refused }) => refused === '');
-  const back = now === way ? moved.map(({ product }) => product).filter((product) => canGoBack(way, product)) : [];
+  const back = now === way ? moved.map(({ product }) => product).filter((product) => words.canGoBack(product)) : [];
   return (
     <AppDialog
       size="lg"
@@ -78,8 +131,8 @@ export function MoveMany({ way, products, onClose }: Props) {
       footer={
         <HStack>
           {finished && back.length > 0 && (
-            <Button variant="outline" colorPalette="ink" onClick={() => void run(way === 'publish' ? 'withdraw' : 'publish', back)}>
-              {words.back}
+            <Button variant="outline" colorPalette="ink" onClick={() => void run(words.back.way, back)}>
+              {words.back.words}
             </Button>
           )}
           {running ? (

@@ -9,8 +9,10 @@ import { useMemo, useState } from 'react';
 import { counted } from '@/core/words';
 import { type ProductRow } from '@/services/products/list';
 import { DataTable } from '@/ui/data-table';
-import { TypedInput } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
+import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
+import { useAddress } from '@/ui/use-address';
 import { BulkBar } from './bulk-bar';
 import { categoriesOf, type SheetName } from './bulk-forms';
 import { NewProductDialog } from './new-product-dialog';
@@ -20,6 +22,7 @@ const STATES = {
   published: 'In the shop',
   changed: 'Changed since publishing',
   draft: 'Drafts',
+  archived: 'Archived',
 } as const;
 
 type StateFilter = keyof typeof STATES;
@@ -29,6 +32,7 @@ function StateCell({ row }: { row: ProductRow }) {
   return (
     <Stack gap="0.5" align="start">
       {row.state === 'draft' && <Slip>Draft</Slip>}
+      {row.state === 'archived' && <Slip>Archived</Slip>}
       {row.state === 'published' && <Slip tone="lichen">In the shop</Slip>}
       {row.state === 'changed' && <Slip tone="copper">In the shop, draft differs</Slip>}
       {missing && (
@@ -108,20 +112,22 @@ const columns: ColumnDef<ProductRow>[] = [
 /** Every product of the catalog. */
 export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; sheets: readonly SheetName[] }) {
   const params = useSearchParams();
-  const [search, setSearch] = useState('');
-  const [state, setState] = useState<StateFilter>('all');
+  const [search, setSearch] = useAddress('find');
+  const [wanted, setState] = useAddress('show', 'all');
+  const [category, setCategory] = useAddress('category');
+  const state = (Object.keys(STATES) as StateFilter[]).find((key) => key === wanted) ?? 'all';
   const [adding, setAdding] = useState(false);
   const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const categories = useMemo(() => categoriesOf(rows), [rows]);
-  const shown = useMemo(() => rows.filter((row) => state === 'all' || row.state === state), [rows, state]);
+  const shown = useMemo(() => rows.filter((row) => (state === 'all' ? row.state !== 'archived' : row.state === state) && (category === '' || row.category === category)), [rows, state, category]);
   const start = (
     <Button onClick={() => setAdding(true)}>
       <Plus size={16} aria-hidden /> New product
     </Button>
   );
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1400px">
+    <Page>
       <PageHead title="Products" lead={`${counted(rows.length, 'product')} in the catalog`}>
         <HStack>
           <Button asChild variant="ghost" colorPalette="ink">
@@ -148,6 +154,7 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
             </Button>
           ))}
         </HStack>
+        {categories.length > 1 && <SelectField small hideLabel label="Category" width="180px" value={category} alternatives={[{ value: '', label: 'every category' }, ...categories.map((name) => ({ value: name, label: name }))]} onChange={setCategory} />}
       </Flex>
       <BulkBar rows={rows} selected={selected} sheets={sheets} onDone={() => setSelected(new Set())} />
       <DataTable
@@ -164,7 +171,7 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
             </EmptyPlace>
           ) : (
             <EmptyPlace title="No product matches">
-              {search ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' ? '' : ' in this state'}.` : 'No product is in this state.'}
+              {search ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' && category === '' ? '' : ', of what is shown'}.` : category === '' ? 'No product is in this state.' : `No product of ${category} is in this state.`}
             </EmptyPlace>
           )
         }
@@ -177,6 +184,6 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
           if (params.has('new')) router.replace('/manage/products');
         }}
       />
-    </Box>
+    </Page>
   );
 }

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { useStreamedRows } from '@/features/shared/use-streamed-rows';
+import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { brokenProofSchema } from './broken-proof';
 import { differenceWords } from './difference-words';
@@ -25,7 +26,7 @@ export function AllProofs() {
   const broken = rows.reduce((sum, row) => sum + row.broken.length, 0);
   const order = [...rows].sort((a, b) => b.broken.length + b.brokenInShop.length - a.broken.length - a.brokenInShop.length || a.title.localeCompare(b.title, 'en'));
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1000px">
+    <Page>
       <PageHead title="All proofs" lead="Every selection that must keep giving what it gave, resolved again in the drafts and in the shop.">
         <Button variant="outline" disabled={state === 'running'} onClick={() => setRun(run + 1)}>
           <RotateCw size={15} aria-hidden /> Prove again
@@ -56,7 +57,7 @@ export function AllProofs() {
           <ProductProofs key={row.productId} row={row} />
         ))}
       </Stack>
-    </Box>
+    </Page>
   );
 }
 

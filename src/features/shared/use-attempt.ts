@@ -12,19 +12,19 @@ export interface Attempt {
   /** says what is wrong before anything is asked */
   setFault(fault: string): void;
   /** does it, says that it is done, and has the page read again; or keeps what was wrong, to be shown in the form */
-  attempt(work: () => Promise<unknown>, done: string): Promise<void>;
+  attempt(work: () => Promise<unknown>, done?: string): Promise<void>;
 }
 
 export function useAttempt(): Attempt {
   const router = useRouter();
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
+  const attempt = async (work: () => Promise<unknown>, done?: string) => {
     setBusy(true);
     setFault(undefined);
     try {
       await work();
-      sayDone(done);
+      if (done !== undefined) sayDone(done);
       router.refresh();
     } catch (error) {
       setFault(wordsOf(error));

@@ -25,9 +25,10 @@ import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { useCommand } from '@/features/palette/commands';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type SheetEditorView } from '@/services/sheets/sheets';
+import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField } from '@/ui/field';
@@ -211,8 +212,11 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
   const why = mustFix > 0 ? 'Mend what is listed first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'This draft is published' : undefined;
   const [deleting, setDeleting] = useState(false);
   const remove = () =>
-    void send('DELETE', `/api/manage/sheets/${id}`, undefined, anything).then(
-      () => router.push('/manage/sheets'),
+    void send('DELETE', `/api/manage/sheets/${id}`, undefined, binnedSchema).then(
+      ({ binned }) => {
+        router.push('/manage/sheets');
+        sayBinned(draft.document.title || 'The sheet', binned, () => router.refresh());
+      },
       (error: unknown) => sayFailed('The sheet is kept', wordsOf(error)),
     );
   return (
@@ -235,7 +239,7 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
           <Trash2 size={14} /> Delete this sheet
         </Menu.Item>
       </MoreMenu>
-      <AskBeforeDeleting open={deleting} what={draft.document.title || 'this sheet'} because="Its earlier states go with it, and it can’t be brought back." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting open={deleting} what={draft.document.title || 'this sheet'} because="Its earlier states go with it. It lies in the bin for 30 days." onClose={() => setDeleting(false)} onDelete={remove} />
     </EditorBar>
   );
 }

@@ -13,8 +13,10 @@ import { type SheetRow } from '@/services/sheets/sheets';
 import { DataTable } from '@/ui/data-table';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField, TypedInput } from '@/ui/field';
+import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
+import { useAddress } from '@/ui/use-address';
 
 const RowLink = chakra(NextLink);
 
@@ -48,7 +50,7 @@ const createdSchema = z.object({ id: z.number() });
 /** Every sheet: what it asks and where it is used. */
 export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
   const router = useRouter();
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useAddress('find');
   const [starting, setStarting] = useState(false);
   const [title, setTitle] = useState('');
   const [fault, setFault] = useState<string>();
@@ -68,7 +70,7 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
     </Button>
   );
   return (
-    <Box p="6">
+    <Page>
       <PageHead title="Sheets" lead="Groups of choices kept once and placed on many products. Change one here, and every product follows.">
         {start}
       </PageHead>
@@ -95,6 +97,6 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
           <TextField label="Name" value={title} fault={fault} maxLength={120} placeholder="Embroidery" onChange={setTitle} />
         </form>
       </AppDialog>
-    </Box>
+    </Page>
   );
 }

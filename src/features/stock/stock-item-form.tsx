@@ -7,6 +7,7 @@ import { anything, send } from '@/features/shared/api';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
+import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
@@ -30,9 +31,10 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
   const remove = () =>
     void attempt(async () => {
-      await send('DELETE', address, undefined, anything);
+      const { binned } = await send('DELETE', address, undefined, binnedSchema);
       router.push('/manage/stock');
-    }, `${item.title} is deleted`);
+      sayBinned(item.title, binned, () => router.refresh());
+    });
   return (
     <Box as="section" aria-label="About it" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5">
       <Heading as="h2" size="lg" mb="3">
@@ -57,7 +59,7 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
           </HStack>
         </Stack>
       </form>
-      <AskBeforeDeleting open={deleting} what={item.title} because="What was entered of it goes with it, and it can’t be brought back. It is refused while anything refers to it." onClose={() => setDeleting(false)} onDelete={remove} />
+      <AskBeforeDeleting open={deleting} what={item.title} because="What was entered of it goes with it. It lies in the bin for 30 days; it is refused while anything refers to it." onClose={() => setDeleting(false)} onDelete={remove} />
     </Box>
   );
 }

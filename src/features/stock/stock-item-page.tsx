@@ -10,6 +10,7 @@ import { type LotView } from '@/services/stock/lots';
 import { type ExpectedView } from '@/services/store-room/expected';
 import { type StockMovementView } from '@/services/store-room/stock';
 import { WhereUsed } from '@/features/used/where-used';
+import { Page } from '@/ui/page';
 import { PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
 import { LotRuleForm } from './lot-rule-form';
@@ -36,7 +37,7 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
     ['Available', item.available],
   ] as const;
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1200px">
+    <Page>
       <PageHead title={item.title} lead={`${item.archived ? 'Archived: offered nowhere any more. ' : ''}Counted in ${unitByCode(item.unit)?.words[1] ?? item.unit}.${Number(item.backorder) > 0 ? ` ${words(item.backorder)} may be promised beyond what is on hand.` : ''}`}>
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/stock">All stock</NextLink>
@@ -72,7 +73,7 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
           <StockItemForm key={`${item.title} ${item.unit} ${item.backorder}`} item={item} hasMoved={movements.length > 0} />
         </Stack>
       </Grid>
-    </Box>
+    </Page>
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, HStack, Link } from '@chakra-ui/react';
+import { Button, HStack, Link } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
 import NextLink from 'next/link';
@@ -10,9 +10,11 @@ import { counted, quantityWords } from '@/core/words';
 import { type StockFigures } from '@/services/stock/figures';
 import { DataTable } from '@/ui/data-table';
 import { TypedInput } from '@/ui/field';
+import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
+import { useAddress } from '@/ui/use-address';
 import { LOT_WORDS } from './lot-rule-form';
 import { NewStockItemDialog } from './new-stock-item-dialog';
 
@@ -57,9 +59,10 @@ const columns: ColumnDef<StockFigures>[] = [
 /** Everything that is counted. */
 export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCut: number }) {
   const router = useRouter();
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useAddress('find');
   const [adding, setAdding] = useState(false);
-  const [withArchived, setWithArchived] = useState(false);
+  const [show, setShow] = useAddress('show');
+  const withArchived = show === 'all';
   const archived = rows.filter((row) => row.archived).length;
   const shown = useMemo(() => (withArchived ? rows : rows.filter((row) => !row.archived)), [rows, withArchived]);
   const start = (
@@ -68,7 +71,7 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
     </Button>
   );
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1100px">
+    <Page>
       <PageHead title="Stock" lead={`${counted(rows.length, 'stock item')}. Available is what can still be promised.`}>
         <Button asChild variant="outline" size="sm">
           <NextLink href="/manage/cutting">{toCut > 0 ? `To be cut: ${counted(toCut, 'order')}` : 'To be cut'}</NextLink>
@@ -77,7 +80,7 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
       </PageHead>
       <HStack gap="5" mb="4">
         <TypedInput type="search" aria-label="Search stock" placeholder="Search stock items …" value={search} onChange={setSearch} maxW="360px" />
-        {archived > 0 && <Tick label={`Archived too (${archived})`} checked={withArchived} onChange={setWithArchived} />}
+        {archived > 0 && <Tick label={`Archived too (${archived})`} checked={withArchived} onChange={(on) => setShow(on ? 'all' : '')} />}
       </HStack>
       <DataTable
         label="Stock"
@@ -100,6 +103,6 @@ export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCu
           router.refresh();
         }}
       />
-    </Box>
+    </Page>
   );
 }

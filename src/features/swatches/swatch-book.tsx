@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { ALIKE_BELOW, alikeNeighbours } from '@/core/colour';
 import { counted } from '@/core/words';
+import { Page } from '@/ui/page';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
@@ -45,7 +46,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
     );
   };
   return (
-    <Box p={{ base: '4', lg: '7' }} maxW="1200px">
+    <Page>
       <PageHead title="Swatch book" lead="Named colours and textures. Options follow a swatch: change it here, and every product changes.">
         <Button variant="outline" colorPalette="ink" onClick={() => setImporting(true)}>
           <Upload size={15} aria-hidden /> Import CSV
@@ -71,7 +72,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
       </Stack>
       {editing && <SwatchDialog swatch={editing === 'new' ? null : editing} families={[...new Set(swatches.map(({ family }) => family))].filter(Boolean)} onClose={() => setEditing(null)} onDone={done} />}
       {importing && <CsvDialog onClose={() => setImporting(false)} onDone={done} />}
-    </Box>
+    </Page>
   );
 }
 

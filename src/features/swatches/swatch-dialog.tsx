@@ -2,11 +2,13 @@
 
 import { Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { readColour } from '@/core/colour';
 import { counted } from '@/core/words';
 import { PictureField } from '@/features/editor-kit/picture-field';
 import { OwnColours } from '@/features/editor-kit/swatch-field';
+import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
@@ -23,6 +25,7 @@ interface Props {
 
 /** One swatch: its name, colours or texture, family and supplier code. */
 export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
+  const router = useRouter();
   const [name, setName] = useState(swatch?.name ?? '');
   const [colours, setColours] = useState<readonly string[]>(swatch?.colours ?? ['#8a7f6c']);
   const [picture, setPicture] = useState(swatch?.picture ?? null);
@@ -72,7 +75,7 @@ export function SwatchDialog({ swatch, families, onClose, onDone }: Props) {
             </Text>
           )}
           {swatch && (
-            <Button alignSelf="start" size="sm" variant="ghost" colorPalette="brick" onClick={() => void attempt(() => send('DELETE', `/api/manage/swatches/${swatch.key}`, undefined, anything))}>
+            <Button alignSelf="start" size="sm" variant="ghost" colorPalette="brick" onClick={() => void attempt(async () => sayBinned(swatch.name, (await send('DELETE', `/api/manage/swatches/${swatch.key}`, undefined, binnedSchema)).binned, () => router.refresh()))}>
               <Trash2 size={14} aria-hidden /> Take it out of the book
             </Button>
           )}

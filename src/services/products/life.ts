@@ -26,6 +26,6 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
   },
   async publish(transaction, id, { definition, ...revision }) {
     const [row] = await transaction.insert(revisions).values({ productId: id, definition, ...revision }).returning({ id: revisions.id });
-    await transaction.update(products).set({ publishedRevision: row?.id ?? null, publishedSlug: definition.slug }).where(eq(products.id, id));
+    await transaction.update(products).set({ publishedRevision: row?.id ?? null, publishedSlug: definition.slug, archivedAt: null }).where(eq(products.id, id));
   },
 };

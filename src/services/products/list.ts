@@ -28,7 +28,7 @@ export interface ProductRow {
   readonly category: string | null;
   readonly supplier: string | null;
   readonly tags: readonly string[];
-  readonly state: 'published' | 'changed' | 'draft';
+  readonly state: 'published' | 'changed' | 'draft' | 'archived';
   /** what keeps it from being published */
   readonly mustFix: number;
   /** why customers can't buy it now, where it is published */
@@ -41,7 +41,7 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
   await freshenCards(context, 'draft');
   return withStock(context, async ({ database }) => {
     const rows = await database.read
-      .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, isAsPublished: sql<number | null>`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}` })
+      .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, archivedAt: products.archivedAt, isAsPublished: sql<number | null>`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}` })
       .from(products)
       .leftJoin(revisions, eq(revisions.id, products.publishedRevision));
     const byId = new Map(rows.map((row) => [row.id, row]));
@@ -57,7 +57,7 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
           id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
           picture: picture?.src ?? null,
           ...(card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)),
-          state: row.publishedRevision === null ? 'draft' : row.isAsPublished === 1 ? 'published' : 'changed',
+          state: row.archivedAt !== null ? 'archived' : row.publishedRevision === null ? 'draft' : row.isAsPublished === 1 ? 'published' : 'changed',
           held: row.publishedRevision === null ? null : heldWords(card, there),
           updatedAt: row.updatedAt.getTime(),
         },

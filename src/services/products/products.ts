@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
 import { freeKey, type Product, productSchema } from '../../core/catalog';
 import { decimalText } from '../../core/number';
 import { type Queries } from '../../data/database';
-import { basketLines, orderLines, products, revisions } from '../../data/schema';
+import { basketLines, orderLines, products, revisions, setAsideDrafts } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { indexed, productLife } from './life';
 
@@ -52,16 +53,36 @@ export async function duplicateProduct({ database, now }: Services, id: number):
  *
  * @throws Refusal 409 when it has revisions: orders may refer to them
  */
-export async function deleteProduct({ database }: Services, id: number): Promise<void> {
-  await database.write(async (transaction) => {
-    await productLife.require(transaction, id);
+export async function deleteProduct({ database, now }: Services, id: number): Promise<{ readonly binned: number }> {
+  return database.write(async (transaction) => {
+    const product = await productLife.require(transaction, id);
     const published = await transaction.query.revisions.findFirst({ where: eq(revisions.productId, id) });
     const sold = await transaction.query.orderLines.findFirst({ where: eq(orderLines.productId, id) });
     if (published || sold) {
-      throw new Refusal(409, 'wasPublished', 'A product that has been published is kept, because orders may refer to it. Take it out of the shop instead.');
+      throw new Refusal(409, 'wasPublished', 'A product that has been published is kept, because orders may refer to it. Archive it instead.');
     }
+    const binned = await putInBin(transaction, { kind: 'product', title: product.title || 'a product without a name', at: now() }, [
+      { table: products, rows: [product] },
+      { table: setAsideDrafts, rows: await transaction.select().from(setAsideDrafts).where(eq(setAsideDrafts.productId, id)) },
+    ]);
     await transaction.delete(basketLines).where(eq(basketLines.productId, id));
     await transaction.delete(products).where(eq(products.id, id));
+    return { binned };
+  });
+}
+
+export const archiveSchema = z.strictObject({ archived: z.boolean() });
+
+/**
+ * Puts a product away, or takes it out again: it is kept as it is, and stands in lists only where it is asked for.
+ *
+ * @throws Refusal 404; 409 `inShop` while customers can buy it
+ */
+export async function archiveProduct({ database, now }: Services, id: number, { archived }: z.infer<typeof archiveSchema>): Promise<void> {
+  await database.write(async (transaction) => {
+    const product = await productLife.require(transaction, id);
+    if (archived && product.publishedRevision !== null) throw new Refusal(409, 'inShop', `${product.title} is in the shop. Take it out first.`);
+    await transaction.update(products).set({ archivedAt: archived ? now() : null }).where(eq(products.id, id));
   });
 }
 

@@ -1,5 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { z } from 'zod';
+import { putInBin } from '../bin/bin';
 import { countStopping } from '../catalog/reach';
 import { readShelves, type Shelf } from '../catalog/shelves';
 import { readAllSurroundings } from '../catalog/surroundings';
@@ -217,8 +218,8 @@ export function listSheetRevisions(context: Services, id: number): Promise<{ num
  *
  * @throws Refusal 409 naming where it is used
  */
-export async function deleteSheet(context: Services, id: number): Promise<void> {
-  await context.database.write(async (transaction) => {
+export async function deleteSheet(context: Services, id: number): Promise<{ readonly binned: number }> {
+  return context.database.write(async (transaction) => {
     const sheet = await sheetLife.require(transaction, id);
     const published = sheet.publishedRevision ? await transaction.query.sheetRevisions.findFirst({ where: eq(sheetRevisions.id, sheet.publishedRevision) }) : undefined;
     const shelves = await readShelves(transaction);
@@ -232,7 +233,12 @@ export async function deleteSheet(context: Services, id: number): Promise<void> 
     if (titles.length > 0) {
       throw new Refusal(409, 'sheetInUse', `It is on ${counted(titles.length, 'product')}: ${titles.slice(0, 5).join(', ')}${titles.length > 5 ? ' …' : ''}. Take it off them first.`);
     }
+    const binned = await putInBin(transaction, { kind: 'sheet', title: sheet.title, at: context.now() }, [
+      { table: sheets, rows: [sheet] },
+      { table: sheetRevisions, rows: await transaction.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, id)) },
+    ]);
     await transaction.delete(sheetRevisions).where(eq(sheetRevisions.sheetId, id));
     await transaction.delete(sheets).where(eq(sheets.id, id));
+    return { binned };
   });
 }

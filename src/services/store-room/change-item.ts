@@ -5,6 +5,7 @@ import { Exact } from '../../core/number';
 import { unitByCode } from '../../core/quantity';
 import { type Queries } from '../../data/database';
 import { expectedReceipts, products, sheets, stockItems, stockLots, stockMovements } from '../../data/schema';
+import { putInBin } from '../bin/bin';
 import { whereUsed } from '../catalog/where-used';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
@@ -49,17 +50,24 @@ export async function changeStockItem({ database }: Services, key: string, said:
  *
  * @throws Refusal 404, 409 with what still refers to it
  */
-export async function deleteStockItem(context: Services, key: string): Promise<void> {
+export async function deleteStockItem(context: Services, key: string): Promise<{ readonly binned: number }> {
   keySchema.parse(key);
-  await context.database.write(async (transaction) => {
+  return context.database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
     const users = [...new Set([...(await whereUsed(context, 'stock', key)).map(({ title }) => title), ...(await draftsTaking(transaction, key))])];
     const [first] = users;
     if (first !== undefined) throw new Refusal(409, 'stillUsed', `${first}${users.length > 1 ? ` and ${users.length - 1} more` : ''} still ${users.length > 1 ? 'take' : 'takes'} ${item.title}. Take it out there first, or archive it.`);
-    const movements = await transaction.select({ orderId: stockMovements.orderId }).from(stockMovements).where(eq(stockMovements.itemId, item.id));
+    const movements = await transaction.select().from(stockMovements).where(eq(stockMovements.itemId, item.id));
     if (movements.some(({ orderId }) => orderId !== null)) throw new Refusal(409, 'sold', `Orders have taken ${item.title}, and their ledger stays. Archive it instead.`);
+    const binned = await putInBin(transaction, { kind: 'stock item', title: item.title, at: context.now() }, [
+      { table: stockItems, rows: [item] },
+      { table: stockLots, rows: await transaction.select().from(stockLots).where(eq(stockLots.itemId, item.id)) },
+      { table: expectedReceipts, rows: await transaction.select().from(expectedReceipts).where(eq(expectedReceipts.itemId, item.id)) },
+      { table: stockMovements, rows: movements },
+    ]);
     for (const table of [stockMovements, expectedReceipts, stockLots]) await transaction.delete(table).where(eq(table.itemId, item.id));
     await transaction.delete(stockItems).where(eq(stockItems.id, item.id));
+    return { binned };
   });
 }
 

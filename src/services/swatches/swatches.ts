@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { inBackground } from '../background/pool';
 import { readSwatches } from '../catalog/catalog-state';
 import { usersOf } from '../catalog/users';
+import { putInBin } from '../bin/bin';
 import { atOneMoment, type Services } from '../context';
 import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/catalog';
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
@@ -54,11 +55,14 @@ export async function changeSwatch({ database }: Services, key: string, input: S
 }
 
 /** Takes a swatch out of the book. @throws Refusal 409 naming what uses it */
-export async function deleteSwatch({ database }: Services, key: string): Promise<void> {
-  await database.write(async (transaction) => {
+export async function deleteSwatch({ database, now }: Services, key: string): Promise<{ readonly binned: number }> {
+  return database.write(async (transaction) => {
     const users = (await usersOf(transaction, 'swatches')).get(key) ?? [];
     if (users.length > 0) throw new Refusal(409, 'swatchInUse', `${counted(users.length, 'product or sheet', 'products and sheets')} use it: ${users.slice(0, 5).join(', ')}. Give them another swatch first.`);
+    const swatch = (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key) })) ?? notFound(`swatch “${key}”`);
+    const binned = await putInBin(transaction, { kind: 'swatch', title: swatch.name, at: now() }, [{ table: swatches, rows: [swatch] }]);
     await transaction.delete(swatches).where(eq(swatches.key, key));
+    return { binned };
   });
 }
 

@@ -1,0 +1,13 @@
+/** Where the manager's side leads, with the letter that leads there after G. */
+export const PLACES = [
+  { title: 'Products', href: '/manage/products', letter: 'p' },
+  { title: 'Start a new product', href: '/manage/products?new', letter: 'n' },
+  { title: 'Sheets', href: '/manage/sheets', letter: 's' },
+  { title: 'Swatch book', href: '/manage/swatches', letter: 'w' },
+  { title: 'Stock', href: '/manage/stock', letter: 'k' },
+  { title: 'Orders', href: '/manage/orders', letter: 'o' },
+  { title: 'All proofs', href: '/manage/proofs', letter: 'f' },
+  { title: 'Bin', href: '/manage/bin', letter: 'b' },
+  { title: 'Settings', href: '/manage/settings', letter: 'e' },
+  { title: 'To the shop', href: '/shop', letter: null },
+] as const;

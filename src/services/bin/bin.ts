@@ -1,0 +1,91 @@
+import { desc, eq, getTableColumns, getTableName, lt } from 'drizzle-orm';
+import { type SQLiteTable } from 'drizzle-orm/sqlite-core';
+import { type Queries } from '../../data/database';
+import { bin, type binnedKinds, expectedReceipts, products, setAsideDrafts, sheetRevisions, sheets, stockItems, stockLots, stockMovements, swatches } from '../../data/schema';
+import { type Services } from '../context';
+import { notFound, Refusal } from '../refusal';
+
+/** What is deleted can be brought back for so long. */
+export const KEPT_FOR_DAYS = 30;
+
+const DAY = 86_400_000;
+
+/** The tables that what is deleted can have rows in. */
+const TABLES: readonly SQLiteTable[] = [products, setAsideDrafts, sheets, sheetRevisions, swatches, stockItems, stockLots, expectedReceipts, stockMovements];
+
+export type BinnedKind = (typeof binnedKinds)[number];
+
+/** Something in the bin. */
+export interface BinnedRow {
+  readonly id: number;
+  readonly kind: BinnedKind;
+  readonly title: string;
+  readonly at: number;
+  /** when it is gone for good */
+  readonly until: number;
+}
+
+/** Keeps what is about to be deleted, within the same transaction. @param rows in the order in which they are put back @returns its number in the bin */
+export async function putInBin(transaction: Queries, what: { readonly kind: BinnedKind; readonly title: string; readonly at: Date }, rows: readonly { readonly table: SQLiteTable; readonly rows: readonly Record<string, unknown>[] }[]): Promise<number> {
+  await forgetOld(transaction, what.at);
+  const [kept] = await transaction.insert(bin).values({ ...what, rows: rows.map(({ table, rows: list }) => ({ table: getTableName(table), rows: list })) }).returning({ id: bin.id });
+  return kept?.id ?? 0;
+}
+
+async function forgetOld(transaction: Queries, at: Date): Promise<void> {
+  await transaction.delete(bin).where(lt(bin.at, new Date(at.getTime() - KEPT_FOR_DAYS * DAY)));
+}
+
+/** What is in the bin, the latest first. */
+export async function listBin({ database, now }: Services): Promise<BinnedRow[]> {
+  const oldest = now().getTime() - KEPT_FOR_DAYS * DAY;
+  const rows = await database.read.select({ id: bin.id, kind: bin.kind, title: bin.title, at: bin.at }).from(bin).orderBy(desc(bin.at), desc(bin.id));
+  return rows.flatMap(({ at, ...row }) => (at.getTime() < oldest ? [] : [{ ...row, at: at.getTime(), until: at.getTime() + KEPT_FOR_DAYS * DAY }]));
+}
+
+/**
+ * Puts something back as it was.
+ *
+ * @throws Refusal 404 when it is not there any more; 409 `nameTaken` when something else has its name by now
+ */
+export async function bringBack({ database, now }: Services, id: number): Promise<{ readonly kind: BinnedKind; readonly title: string }> {
+  return database.write(async (transaction) => {
+    await forgetOld(transaction, now());
+    const kept = (await transaction.query.bin.findFirst({ where: eq(bin.id, id) })) ?? notFound('thing in the bin; what is older than 30 days is gone for good');
+    await refuseTaken(transaction, kept);
+    for (const { table: name, rows } of kept.rows) {
+      const table = TABLES.find((known) => getTableName(known) === name);
+      if (table) for (const row of rows) await transaction.insert(table).values(revived(table, row));
+    }
+    await transaction.delete(bin).where(eq(bin.id, id));
+    return { kind: kept.kind, title: kept.title };
+  });
+}
+
+/** Deletes something in the bin for good. @throws Refusal 404 */
+export async function deleteForGood({ database, now }: Services, id: number): Promise<void> {
+  await database.write(async (transaction) => {
+    await forgetOld(transaction, now());
+    const gone = await transaction.delete(bin).where(eq(bin.id, id)).returning({ id: bin.id });
+    if (gone.length === 0) notFound('thing in the bin');
+  });
+}
+
+/** A row as its table takes it: instants travel as text. */
+function revived(table: SQLiteTable, row: Record<string, unknown>): Record<string, unknown> {
+  const columns = getTableColumns(table);
+  return Object.fromEntries(Object.entries(row).map(([name, value]) => [name, columns[name]?.dataType === 'date' && typeof value === 'string' ? new Date(value) : value]));
+}
+
+/** Refuses to put back what would be a second thing of the same name. */
+async function refuseTaken(transaction: Queries, { kind, title, rows }: typeof bin.$inferSelect): Promise<void> {
+  const [first] = rows[0]?.rows ?? [];
+  const key = String(first?.key ?? '');
+  const taken = {
+    product: () => undefined,
+    sheet: () => transaction.query.sheets.findFirst({ where: eq(sheets.key, key), columns: { id: true } }),
+    swatch: async () => (await transaction.query.swatches.findFirst({ where: eq(swatches.key, key), columns: { id: true } })) ?? transaction.query.swatches.findFirst({ where: eq(swatches.name, title), columns: { id: true } }),
+    'stock item': () => transaction.query.stockItems.findFirst({ where: eq(stockItems.key, key), columns: { id: true } }),
+  }[kind];
+  if ((await taken()) !== undefined) throw new Refusal(409, 'nameTaken', `There is another ${kind} called “${title}” by now. Give that one another name first.`);
+}

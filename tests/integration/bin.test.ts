@@ -1,0 +1,115 @@
+import { eq } from 'drizzle-orm';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { bin, products, stockItems, stockMovements, swatches } from '@/data/schema';
+import { bringBack, deleteForGood, listBin } from '@/services/bin/bin';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { listProducts } from '@/services/products/list';
+import { archiveProduct, createProduct, deleteProduct } from '@/services/products/products';
+import { publishProduct } from '@/services/products/publishing';
+import { createSheet, deleteSheet, openSheet, publishSheet } from '@/services/sheets/sheets';
+import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
+import { deleteStockItem } from '@/services/store-room/change-item';
+import { createSwatch, deleteSwatch, listSwatches } from '@/services/swatches/swatches';
+import { openServices, type TestServices } from '../support/services';
+
+const DAY = 86_400_000;
+
+let context: TestServices;
+beforeEach(async () => {
+  context = await openServices();
+});
+afterEach(() => context.close());
+
+describe('what is deleted', () => {
+  it('of a product comes back as it was, with its number', async () => {
+    const id = await createProduct(context, { title: 'Rain hat', sku: 'HAT', price: '12', category: 'Clothing' });
+    const opened = await openProduct(context, id);
+    await saveDraft(context, id, { definition: { ...opened.draft, summary: 'Dry' }, baseVersion: opened.draftVersion, editor: 'a' });
+    const before = await context.database.read.query.products.findFirst({ where: eq(products.id, id) });
+    const { binned } = await deleteProduct(context, id);
+    await expect(openProduct(context, id)).rejects.toMatchObject({ status: 404 });
+    expect((await listProducts(context)).some(({ title }) => title === 'Rain hat')).toBe(false);
+    // Another that is made meanwhile has a number of its own.
+    expect(await createProduct(context, { title: 'Sun hat' })).not.toBe(id);
+    expect(await bringBack(context, binned)).toEqual({ kind: 'product', title: 'Rain hat' });
+    expect(await context.database.read.query.products.findFirst({ where: eq(products.id, id) })).toEqual(before);
+    expect((await listProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({ id, state: 'draft', sku: 'HAT' });
+    expect(await listBin(context)).toEqual([]);
+    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('of a sheet, with what was published of it', async () => {
+    const id = await createSheet(context, { title: 'As a gift' });
+    await publishSheet(context, id, { version: (await openSheet(context, id)).draftVersion, accepted: 0 });
+    const before = await openSheet(context, id);
+    const { binned } = await deleteSheet(context, id);
+    await bringBack(context, binned);
+    expect(await openSheet(context, id)).toEqual(before);
+    expect(before.publishedRevision).toBe(1);
+  });
+
+  it('of a stock item, with its ledger', async () => {
+    await createStockItem(context, { key: 'felt', title: 'Felt', unit: '1' });
+    await enterStock(context, 'felt', { kind: 'receipt', quantity: '7', reason: 'Delivery' });
+    const before = (await listStock(context)).find(({ key }) => key === 'felt');
+    const { binned } = await deleteStockItem(context, 'felt');
+    await bringBack(context, binned);
+    expect((await listStock(context)).find(({ key }) => key === 'felt')).toEqual(before);
+    const item = await context.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, 'felt') });
+    expect(await context.database.read.select().from(stockMovements).where(eq(stockMovements.itemId, item?.id ?? 0))).toMatchObject([{ onHandAfter: '7', reason: 'Delivery' }]);
+  });
+
+  it('of a swatch; not while another has its name', async () => {
+    const colour = { name: 'Heather', colours: ['#8a6a9a'], picture: null, family: 'Purples', supplierCode: 'H7' };
+    const { binned } = await deleteSwatch(context, await createSwatch(context, colour));
+    expect((await listBin(context))[0]).toMatchObject({ kind: 'swatch', title: 'Heather' });
+    const second = await createSwatch(context, { ...colour, supplierCode: 'H8' });
+    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 409, code: 'nameTaken' });
+    await deleteSwatch(context, second);
+    await bringBack(context, binned);
+    expect((await listSwatches(context)).find(({ name }) => name === 'Heather')).toMatchObject({ supplierCode: 'H7' });
+    expect(await context.database.read.select().from(swatches).where(eq(swatches.name, 'Heather'))).toHaveLength(1);
+  });
+
+  it('is kept for thirty days, and gone for good after that, or when that is wanted', async () => {
+    const [first, second] = [await createProduct(context, { title: 'One' }), await createProduct(context, { title: 'Two' })];
+    const { binned } = await deleteProduct(context, first);
+    context.advance(29 * DAY);
+    const later = await deleteProduct(context, second);
+    expect((await listBin(context)).map(({ title }) => title)).toEqual(['Two', 'One']);
+    context.advance(1.5 * DAY);
+    expect((await listBin(context)).map(({ title }) => title)).toEqual(['Two']);
+    await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
+    await deleteForGood(context, later.binned);
+    await expect(deleteForGood(context, later.binned)).rejects.toMatchObject({ status: 404 });
+    expect(await context.database.read.select().from(bin)).toEqual([]);
+  });
+
+  it('twice at once is deleted once', async () => {
+    const id = await createProduct(context, { title: 'Twice' });
+    const outcomes = await Promise.allSettled([deleteProduct(context, id), deleteProduct(context, id)]);
+    expect(outcomes.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(await listBin(context)).toHaveLength(1);
+    const [binned] = await listBin(context);
+    const back = await Promise.allSettled([bringBack(context, binned?.id ?? 0), bringBack(context, binned?.id ?? 0)]);
+    expect(back.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+  });
+});
+
+describe('an archived product', () => {
+  it('is put away, found under its state, and taken out again by publishing it', async () => {
+    const id = await createProduct(context, { title: 'Old veil', sku: 'OLD', price: '3', category: 'Clothing' });
+    const state = async () => (await listProducts(context)).find((row) => row.id === id)?.state;
+    await archiveProduct(context, id, { archived: true });
+    expect(await state()).toBe('archived');
+    await archiveProduct(context, id, { archived: false });
+    expect(await state()).toBe('draft');
+    await archiveProduct(context, id, { archived: true });
+    const opened = await openProduct(context, id);
+    await saveDraft(context, id, { definition: { ...opened.draft, notCounted: 'madeToOrder', pictures: [] }, baseVersion: opened.draftVersion, editor: 'a' });
+    await publishProduct(context, id, (await openProduct(context, id)).draftVersion);
+    expect(await state()).toBe('published');
+    await expect(archiveProduct(context, id, { archived: true })).rejects.toMatchObject({ status: 409, code: 'inShop' });
+    await expect(archiveProduct(context, 999_999, { archived: true })).rejects.toMatchObject({ status: 404 });
+  });
+});
