@@ -11,15 +11,19 @@ export interface Stage {
   readonly database: Database;
 }
 
-/** Sets the stage before a file's tests and clears it after them; what is on it can be used inside the tests. */
-export function setStage(): Stage {
+/**
+ * Sets the stage before a file's tests and clears it after them; what is on it can be used inside the tests.
+ *
+ * @param contents whether the shop has the demo in it, or nothing at all
+ */
+export function setStage(contents: 'demo' | 'empty' = 'demo'): Stage {
   let stage: Stage | undefined;
   const now = (): Stage => {
     if (!stage) throw new Error('the stage is set only while tests run');
     return stage;
   };
   beforeAll(async () => {
-    const server = await startServer(inject('demoDatabase'));
+    const server = await startServer(inject(contents === 'demo' ? 'demoDatabase' : 'emptyDatabase'));
     const browser = await startBrowser();
     stage = { server, browser, person: new Person(browser.driver, server.origin), database: await Database.open(server.databaseUrl) };
   });

@@ -36,6 +36,7 @@ export { type Prepared, preparedSchema } from './prepared';
 export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';
 export { joins, withCandidates } from './candidates-of-slot';
 export { type Formula, formulaName, withName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
+export { type PatternKey, patternKeys, patterns } from './patterns';
 export { NOBODY, sectionsOf, withinSections, withSections } from './sections';
 export { freeKey, freeKeys, keyFrom } from './free-key';
 export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';

@@ -3,7 +3,7 @@
 import { Box, chakra, SimpleGrid, Text } from '@chakra-ui/react';
 import { DndContext, KeyboardSensor, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
 import { useRef, useState } from 'react';
-import { type PicturePlace } from '@/core/catalog';
+import { type Choice, type PicturePlace } from '@/core/catalog';
 import { MeasureLine } from '@/features/selection/picture-measures';
 import { SelectField, TextField } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
@@ -17,6 +17,16 @@ const PLACES = [
 
 const Image = chakra('img');
 const START: Omit<PicturePlace, 'as'> = { x: 50, y: 80, along: 'across', span: 60 };
+
+/** Measures begin so far above one another, in percent of the picture. */
+const APART = 12;
+
+/** Where a new measure begins: below the others, or above them where there is no more room. */
+function freeStart(choices: readonly Choice[], own: string): typeof START {
+  const taken = choices.flatMap((choice) => (choice.kind === 'measure' && choice.key !== own && choice.onPicture ? [choice.onPicture.y] : []));
+  const heights = Array.from({ length: 7 }, (_, place) => START.y - place * APART);
+  return { ...START, y: heights.find((height) => taken.every((other) => Math.abs(other - height) >= APART)) ?? START.y };
+}
 const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, Math.round(value * 10) / 10));
 
 /** Where a measure stands on the product's picture: dragged there, moved with the arrow keys, or given by number. */
@@ -35,7 +45,7 @@ export function PicturePlaceFields({ choice, edit }: Pick<KindProps<'measure'>, 
           onChange={(as) =>
             edit('onPicture', (draft) => {
               if (draft.kind !== 'measure') return;
-              draft.onPicture = as === 'label' || as === 'input' ? { ...START, ...draft.onPicture, as } : null;
+              draft.onPicture = as === 'label' || as === 'input' ? { ...freeStart(product.choices, choice.key), ...draft.onPicture, as } : null;
             })
           }
         />

@@ -1,8 +1,11 @@
 'use client';
 
-import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
-import { memo, type ReactNode } from 'react';
+import { Box, Button, chakra, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
+import { CircleHelp } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { memo, type ReactNode, useState } from 'react';
 import { quantityWords } from '@/core/words';
+import { useCommand } from '@/features/palette/commands';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { QuantityField } from '@/features/selection/quantity-field';
@@ -13,6 +16,8 @@ import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { Sku, Slip, type Tone } from '@/ui/text';
+
+const CounterTour = dynamic(() => import('./tour').then((tour) => tour.CounterTour));
 
 const STATES: Readonly<Record<SelectionState['resolution']['state'], { words: string; tone: Tone }>> = {
   sellable: { words: 'can be sold', tone: 'lichen' },
@@ -45,6 +50,8 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
   const { resolution, quantityText, program } = selection;
   const { product } = program;
   const state = STATES[resolution.state];
+  const [touring, setTouring] = useState(false);
+  useCommand('Tour of the Counter', () => setTouring(true));
   const forTenMore = resolution.parts.length > 0 ? selection.missing(10) : [];
   const general = resolution.problems.filter(({ where }) => where === 'item' || where === 'selection');
   const ofQuantity = resolution.problems.filter(({ where }) => where === 'quantity');
@@ -61,9 +68,14 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
             <Slip tone={state.tone}>{state.words}</Slip>
           </span>
         </HStack>
-        <Button size="xs" variant="ghost" colorPalette="ink" onClick={selection.reset}>
-          Start again
-        </Button>
+        <HStack gap="1">
+          <IconButton aria-label="Tour of the Counter" title="Tour of the Counter" size="xs" variant="ghost" colorPalette="ink" onClick={() => setTouring(true)}>
+            <CircleHelp size={15} />
+          </IconButton>
+          <Button size="xs" variant="ghost" colorPalette="ink" onClick={selection.reset}>
+            Start again
+          </Button>
+        </HStack>
       </HStack>
       {layers.length > 0 && <LayeredPicture layers={layers} title={product.title} w="200px" aspectRatio={4 / 3} borderRadius="l2" borderWidth="1px" borderColor="border" />}
       {product.choices.length === 0 && product.parts.length === 0 && <Text color="fg.muted">Customers choose nothing; they buy it as it is.</Text>}
@@ -130,6 +142,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
         )}
       </Part>
       {keep}
+      {touring && <CounterTour onClose={() => setTouring(false)} />}
     </Stack>
   );
 }

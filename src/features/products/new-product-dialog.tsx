@@ -4,19 +4,21 @@ import { SimpleGrid, Stack } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { z } from 'zod';
-import { skuFrom } from '@/core/catalog';
+import { type PatternKey, patternKeys, patterns, skuFrom } from '@/core/catalog';
 import { Exact } from '@/core/number';
 import { faultWords } from '@/core/words';
 import { orNull } from '@/features/editor-kit/or-null';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
-import { TextField } from '@/ui/field';
+import { SelectField, TextField } from '@/ui/field';
 import { Suggestions } from '@/ui/suggestions';
 
 const createdSchema = z.object({ id: z.number() });
 
+const PATTERNS = [{ value: '', label: 'nothing: a name alone' }, ...patternKeys.map((value) => ({ value, label: patterns[value].title }))];
+
 /** Asks for a name, and for what else is known of it already, and opens the new product. */
-export function NewProductDialog({ open, onClose, categories }: { open: boolean; onClose: () => void; categories: readonly string[] }) {
+export function NewProductDialog({ open, onClose, categories, begin = null }: { open: boolean; onClose: () => void; categories: readonly string[]; /** the pattern that is picked beforehand */ begin?: PatternKey | null }) {
   const router = useRouter();
   const [title, setTitle] = useState('');
   // Until somebody writes another, it follows the name.
@@ -24,6 +26,8 @@ export function NewProductDialog({ open, onClose, categories }: { open: boolean;
   const sku = ownSku ?? skuFrom(title);
   const [price, setPrice] = useState('');
   const [category, setCategory] = useState('');
+  const [picked, setPicked] = useState<PatternKey | null>();
+  const pattern = picked === undefined ? begin : picked;
   const [priceFault, setPriceFault] = useState<string>();
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -39,7 +43,7 @@ export function NewProductDialog({ open, onClose, categories }: { open: boolean;
     }
     setBusy(true);
     try {
-      const { id } = await send('POST', '/api/manage/products', { title, sku, price: orNull(price), category: orNull(category) }, createdSchema);
+      const { id } = await send('POST', '/api/manage/products', { title, sku, price: orNull(price), category: orNull(category), pattern }, createdSchema);
       router.push(`/manage/products/${id}`);
     } catch (error) {
       setFault(wordsOf(error));
@@ -60,6 +64,7 @@ export function NewProductDialog({ open, onClose, categories }: { open: boolean;
             <TextField label="Base price" value={price} onChange={setPrice} fault={priceFault} inputMode="decimal" placeholder="later" />
           </SimpleGrid>
           <TextField label="Category" value={category} onChange={setCategory} maxLength={80} placeholder="later" list="new-product-categories" />
+          <SelectField label="Begin with" value={pattern ?? ''} alternatives={PATTERNS} help={pattern === null ? 'Choices are added in the editor.' : patterns[pattern].words} onChange={(key) => setPicked(patternKeys.find((known) => known === key) ?? null)} />
           <Suggestions id="new-product-categories" values={categories} />
         </Stack>
         <button type="submit" hidden />

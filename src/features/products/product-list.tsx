@@ -2,10 +2,11 @@
 
 import { Box, Button, Flex, HStack, Image, Link, Stack, Text } from '@chakra-ui/react';
 import { type ColumnDef } from '@tanstack/react-table';
-import { Plus, ShieldCheck } from 'lucide-react';
+import { ClipboardPaste, Plus, ShieldCheck } from 'lucide-react';
 import NextLink from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { type PatternKey } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { type ProductRow } from '@/services/products/list';
 import { DataTable } from '@/ui/data-table';
@@ -15,7 +16,9 @@ import { EmptyPlace, PageHead, Sku, Slip } from '@/ui/text';
 import { useAddress } from '@/ui/use-address';
 import { BulkBar } from './bulk-bar';
 import { categoriesOf, type SheetName } from './bulk-forms';
+import { FirstSteps } from './first-steps';
 import { NewProductDialog } from './new-product-dialog';
+import { PasteProducts } from './paste-products';
 
 const STATES = {
   all: 'All',
@@ -117,6 +120,9 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   const [category, setCategory] = useAddress('category');
   const state = (Object.keys(STATES) as StateFilter[]).find((key) => key === wanted) ?? 'all';
   const [adding, setAdding] = useState(false);
+  const [begin, setBegin] = useState<PatternKey | null>(null);
+  const [pasting, setPasting] = useState(false);
+  const skus = useMemo(() => rows.map(({ sku }) => sku), [rows]);
   const router = useRouter();
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const categories = useMemo(() => categoriesOf(rows), [rows]);
@@ -128,34 +134,39 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
   );
   return (
     <Page>
-      <PageHead title="Products" lead={`${counted(rows.length, 'product')} in the catalog`}>
+      <PageHead title="Products" lead={rows.length === 0 ? 'Nothing in the catalog yet' : `${counted(rows.length, 'product')} in the catalog`}>
         <HStack>
           <Button asChild variant="ghost" colorPalette="ink">
             <NextLink href="/manage/proofs">
               <ShieldCheck size={16} aria-hidden /> All proofs
             </NextLink>
           </Button>
+          <Button variant="ghost" colorPalette="ink" onClick={() => setPasting(true)}>
+            <ClipboardPaste size={16} aria-hidden /> Paste a list
+          </Button>
           {start}
         </HStack>
       </PageHead>
-      <Flex gap="3" mb="4" wrap="wrap" align="center">
-        <TypedInput
-          type="search"
-          aria-label="Search products"
-          placeholder="Search by name, SKU, category, tag …"
-          value={search}
-          onChange={setSearch}
-          maxW="360px"
-        />
-        <HStack gap="1" role="group" aria-label="Show">
-          {(Object.keys(STATES) as StateFilter[]).map((key) => (
-            <Button key={key} size="sm" variant={state === key ? 'subtle' : 'ghost'} colorPalette="oak" aria-pressed={state === key} onClick={() => setState(key)}>
-              {STATES[key]}
-            </Button>
-          ))}
-        </HStack>
-        {categories.length > 1 && <SelectField small hideLabel label="Category" width="180px" value={category} alternatives={[{ value: '', label: 'every category' }, ...categories.map((name) => ({ value: name, label: name }))]} onChange={setCategory} />}
-      </Flex>
+      {rows.length > 0 && (
+        <Flex gap="3" mb="4" wrap="wrap" align="center">
+          <TypedInput
+            type="search"
+            aria-label="Search products"
+            placeholder="Search by name, SKU, category, tag …"
+            value={search}
+            onChange={setSearch}
+            maxW="360px"
+          />
+          <HStack gap="1" role="group" aria-label="Show">
+            {(Object.keys(STATES) as StateFilter[]).map((key) => (
+              <Button key={key} size="sm" variant={state === key ? 'subtle' : 'ghost'} colorPalette="oak" aria-pressed={state === key} onClick={() => setState(key)}>
+                {STATES[key]}
+              </Button>
+            ))}
+          </HStack>
+          {categories.length > 1 && <SelectField small hideLabel label="Category" width="180px" value={category} alternatives={[{ value: '', label: 'every category' }, ...categories.map((name) => ({ value: name, label: name }))]} onChange={setCategory} />}
+        </Flex>
+      )}
       <BulkBar rows={rows} selected={selected} sheets={sheets} onDone={() => setSelected(new Set())} />
       <DataTable
         label="Products"
@@ -166,9 +177,14 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
         selection={{ selected, nameOf: ({ title }) => title || 'a product without a name', onChange: setSelected }}
         empty={
           rows.length === 0 ? (
-            <EmptyPlace title="Nothing in the catalog yet" action={start}>
-              Products you set up stand here. Start with a name; everything else can follow.
-            </EmptyPlace>
+            <FirstSteps
+              onPattern={(pattern) => {
+                setBegin(pattern);
+                setAdding(true);
+              }}
+              onPaste={() => setPasting(true)}
+              onNothing={() => setAdding(true)}
+            />
           ) : (
             <EmptyPlace title="No product matches">
               {search ? `Nothing has “${search}” in its name, SKU, category or tags${state === 'all' && category === '' ? '' : ', of what is shown'}.` : category === '' ? 'No product is in this state.' : `No product of ${category} is in this state.`}
@@ -176,11 +192,15 @@ export function ProductList({ rows, sheets }: { rows: readonly ProductRow[]; she
           )
         }
       />
+      <PasteProducts open={pasting} skus={skus} onClose={() => setPasting(false)} onStarted={() => router.refresh()} />
       <NewProductDialog
+        key={begin}
         categories={categories}
+        begin={begin}
         open={adding || params.has('new')}
         onClose={() => {
           setAdding(false);
+          setBegin(null);
           if (params.has('new')) router.replace('/manage/products');
         }}
       />

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
-import { freeKey, type Product, productSchema } from '../../core/catalog';
+import { freeKey, patternKeys, patterns, type Product, productSchema } from '../../core/catalog';
 import { decimalText } from '../../core/number';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts } from '../../data/schema';
@@ -14,7 +14,13 @@ export const newProductSchema = z.strictObject({
   sku: z.string().trim().max(60).default(''),
   price: decimalText.nullable().default(null),
   category: z.string().trim().max(80).nullable().default(null),
+  pattern: z.enum(patternKeys).nullable().default(null).describe('what it begins with'),
 });
+
+/** So many products are started at once at most. */
+const MOST_AT_ONCE = 500;
+
+export const newProductsSchema = z.strictObject({ products: z.array(newProductSchema).min(1).max(MOST_AT_ONCE) });
 
 /**
  * Starts a product with a name, and what else is known of it already.
@@ -22,10 +28,21 @@ export const newProductSchema = z.strictObject({
  * @returns its number
  */
 export async function createProduct({ database, now }: Services, input: z.input<typeof newProductSchema>): Promise<number> {
-  const { title, sku, price, category } = newProductSchema.parse(input);
+  const said = newProductSchema.parse(input);
+  return database.write((transaction) => startProduct(transaction, said, now()));
+}
+
+async function startProduct(transaction: Queries, { title, sku, price, category, pattern }: z.infer<typeof newProductSchema>, at: Date): Promise<number> {
+  const begins = pattern === null ? {} : patterns[pattern].begins;
+  return insertProduct(transaction, productSchema.parse({ ...begins, slug: await freeSlug(transaction, title), title, sku, price, category: category || null }), at);
+}
+
+/** Starts many products, all of them or none. @returns how many */
+export async function createProducts({ database, now }: Services, input: z.input<typeof newProductsSchema>): Promise<number> {
+  const { products: list } = newProductsSchema.parse(input);
   return database.write(async (transaction) => {
-    const draft = productSchema.parse({ slug: await freeSlug(transaction, title), title, sku, price, category: category || null });
-    return insertProduct(transaction, draft, now());
+    for (const said of list) await startProduct(transaction, said, now());
+    return list.length;
   });
 }
 
