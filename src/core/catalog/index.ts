@@ -38,5 +38,7 @@ export { joins, withCandidates } from './candidates-of-slot';
 export { type Formula, formulaName, withName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { type PatternKey, patternKeys, patterns } from './patterns';
 export { NOBODY, sectionsOf, withinSections, withSections } from './sections';
+export { copyAlong, type CopiedAlong, type LeftBehind, type Tied } from './copy-along';
+export { renamedChoice, renamedRule } from './renamed';
 export { freeKey, freeKeys, keyFrom } from './free-key';
 export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';

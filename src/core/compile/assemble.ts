@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Condition, type Formula, hasOptions, type Option, type Override, type Placement, placementsOf, type Product, type Rate, type Rule, type RuleEffect, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Formula, hasOptions, type Override, type Placement, placementsOf, type Product, type Rate, renamedChoice, renamedRule, type Rule, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
@@ -63,7 +63,7 @@ export function assemble(product: Product, { sheets, swatches, products }: Catal
       sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
       const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
       const figure = (key: string) => (sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key);
-      sheet.rules.forEach((rule, index) => rules.push({ value: ruleWithin(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }));
+      sheet.rules.forEach((rule, index) => rules.push({ value: renamedRule(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }));
       sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
       sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
       // What followed a choice that is gone goes to the end.
@@ -90,25 +90,9 @@ function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; da
   return sheet.choices.flatMap((choice, index) => {
     const override = placement.overrides[choice.key];
     if (override?.leftOut === true) return [];
-    const renamed = { ...referencesWithin(choice, sheet.key, keys), key: placedKey(sheet.key, choice.key) };
+    const renamed = { ...renamedChoice(choice, (key) => (keys.has(key) ? placedKey(sheet.key, key) : key)), key: placedKey(sheet.key, choice.key) };
     return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
   });
-}
-
-/** A rule of a sheet with the names that the sheet's choices have on the product. */
-function ruleWithin(rule: Rule, name: (key: string) => string, figure: (key: string) => string): Rule {
-  const condition = (given: Condition): Condition => {
-    if ('of' in given) return { ...given, of: given.of.map(condition) };
-    if (given.kind === 'figure') return { ...given, formula: figure(given.formula) };
-    return 'choice' in given && given.choice !== null ? { ...given, choice: name(given.choice) } : given;
-  };
-  const effect = (given: RuleEffect): RuleEffect => {
-    if ('choices' in given) return { ...given, choices: given.choices.map(name) };
-    if ('choice' in given) return { ...given, choice: name(given.choice) };
-    if (given.kind === 'amount' && 'of' in given.amount && given.amount.of !== null) return { ...given, amount: { ...given.amount, of: name(given.amount.of) } };
-    return given.kind === 'draw' && given.draw.kind === 'measure' ? { ...given, draw: { ...given.draw, measure: name(given.draw.measure) } } : given;
-  };
-  return { ...rule, when: rule.when && condition(rule.when), then: rule.then.map(effect) };
 }
 
 /** A formula of a sheet that serves one of the sheet's choices serves it under the name that it has on the product. */
@@ -116,18 +100,6 @@ function servingWithin(formula: Formula, sheet: Sheet): Formula {
   const { serves } = formula;
   if (!('measure' in serves) || !sheet.choices.some(({ key }) => key === serves.measure)) return formula;
   return { ...formula, serves: { ...serves, measure: placedKey(sheet.key, serves.measure) } };
-}
-
-/** What a choice of a sheet refers to within the sheet is called otherwise on the product. */
-function referencesWithin(choice: Choice, sheet: string, keys: ReadonlySet<string>): Choice {
-  const name = (key: string) => (keys.has(key) ? placedKey(sheet, key) : key);
-  const amount = <A extends Option['amount']>(given: A): A => (given && 'of' in given && given.of !== null ? { ...given, of: name(given.of) } : given);
-  const draws = (given: Option['draws']) => given.map((draw) => (draw.kind === 'measure' ? { ...draw, measure: name(draw.measure) } : draw));
-  if (hasOptions(choice)) {
-    const options = choice.options.map((option) => ({ ...option, amount: amount(option.amount), draws: draws(option.draws) }));
-    return choice.kind === 'lettering' ? { ...choice, options, shows: choice.shows && name(choice.shows) } : { ...choice, options };
-  }
-  return 'amount' in choice ? { ...choice, amount: amount(choice.amount), draws: draws(choice.draws) } : choice;
 }
 
 /** A choice of a sheet with what one product says otherwise. */

@@ -2,10 +2,10 @@
 
 import { Button, Spinner, Stack, Text } from '@chakra-ui/react';
 import { matchSorter } from 'match-sorter';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
-import { counted } from '@/core/words';
+import { choiceSchema, copyAlong, type CopiedAlong, formulaSchema, insideNameOf, type LeftBehind, namedCondition, rateSchema, ruleSchema, tableSchema, type Tied } from '@/core/catalog';
+import { counted, listed, ruleName } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { type Finding, findingSchema } from '@/features/shared/findings';
 import { AppDialog } from '@/ui/dialog';
@@ -13,9 +13,9 @@ import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
 import { Tick } from '@/ui/tick';
 import { choiceKindsHere } from './kinds';
-import { copyOfChoice } from './new-choice';
 
-const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema) }) });
+/** What is read of a product or sheet whose choices are copied. */
+const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema), formulas: z.array(formulaSchema), rates: z.array(rateSchema), rules: z.array(ruleSchema), tables: z.array(tableSchema) }) });
 const MOST_SHOWN = 8;
 
 /** Copies choices from any product or sheet into this one. */
@@ -24,7 +24,8 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
   const [sources, setSources] = useState<readonly Finding[]>();
   const [search, setSearch] = useState('');
   const [source, setSource] = useState<Finding>();
-  const [choices, setChoices] = useState<readonly Choice[]>();
+  const [from, setFrom] = useState<Tied>();
+  const choices = from?.choices;
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [fault, setFault] = useState<string>();
   useEffect(() => {
@@ -36,30 +37,31 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
   }, [open]);
   const choose = (finding: Finding) => {
     setSource(finding);
-    setChoices(undefined);
+    setFrom(undefined);
     setPicked(new Set());
     send('GET', finding.href.replace('/manage/', '/api/manage/'), undefined, openedSchema).then(
-      ({ draft }) => setChoices(draft.choices),
+      ({ draft }) => setFrom(draft),
       (error: unknown) => setFault(wordsOf(error)),
     );
   };
+  const copied = useMemo(() => (from && picked.size > 0 ? copyAlong(from, picked, product) : null), [from, picked, product]);
   const close = () => {
     setSource(undefined);
     setSearch('');
     onClose();
   };
   const take = () => {
-    let first = '';
+    if (!copied) return;
     change(`copy choices from ${source?.title}`, (draft) => {
-      for (const choice of choices ?? []) {
-        if (!picked.has(choice.key)) continue;
-        const copy = copyOfChoice(choice, draft);
-        draft.choices.push(copy);
-        first ||= copyOfChoice(choice, product).key;
-      }
+      draft.choices.push(...copied.choices);
+      draft.formulas.push(...copied.formulas);
+      draft.rates.push(...copied.rates);
+      draft.rules.push(...copied.rules);
+      draft.tables.push(...copied.tables);
     });
     close();
-    if (first) goTo(`choice:${first}`);
+    const [first] = copied.choices;
+    if (first) goTo(`choice:${first.key}`);
   };
   const found = search.trim() === '' ? (sources ?? []) : matchSorter(sources ?? [], search, { keys: ['title', 'hint'] });
   return (
@@ -110,7 +112,29 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
               onChange={(on) => setPicked((current) => new Set(on ? [...current, choice.key] : [...current].filter((key) => key !== choice.key)))}
             />
           ))}
+        {from && copied && <Along copied={copied} from={from} />}
       </Stack>
     </AppDialog>
+  );
+}
+
+/** What comes along with the choices, and what stays because it needs others, too. */
+function Along({ copied: { formulas, rates, rules, tables, left }, from }: { copied: CopiedAlong; from: Tied }) {
+  const along = [
+    formulas.length > 0 ? counted(formulas.length, 'formula') : '',
+    rates.length > 0 ? counted(rates.length, 'rate') : '',
+    rules.length > 0 ? counted(rules.length, 'rule') : '',
+    tables.length > 0 ? counted(tables.length, 'table') : '',
+  ].filter(Boolean);
+  const called = ({ of }: LeftBehind) => (of.kind === 'rule' ? `The rule “${ruleName({ title: of.rule.title, when: namedCondition(of.rule.when, from) })}”` : `The ${of.kind} “${of.title}”`);
+  return (
+    <Stack gap="1" borderTopWidth="1px" borderColor="border" pt="3" fontSize="sm" role="status">
+      {along.length > 0 && <Text>{listed(along, 'and')} come along.</Text>}
+      {left.map((one, place) => (
+        <Text key={place} color="fg.muted">
+          {called(one)} stays: it needs {listed(one.needs, 'and')}, too.
+        </Text>
+      ))}
+    </Stack>
   );
 }

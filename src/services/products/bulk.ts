@@ -3,7 +3,7 @@ import { inBackground } from '../background/pool';
 import { readPublishedBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type Choice, insideNameOf, placementSchema, placementsOf, type Product } from '../../core/catalog';
+import { type CatalogSurroundings, type Choice, copyAlong, insideNameOf, placementSchema, placementsOf, type Product } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { counted } from '../../core/words';
 import { type Queries } from '../../data/database';
@@ -118,12 +118,12 @@ function changer(change: BulkChange, surroundings: CatalogSurroundings, source: 
     case 'copyChoices': {
       const copied = change.choices.flatMap((key) => source?.choices.find((choice) => choice.key === key) ?? []);
       const names = copied.map(insideNameOf).join(', ');
-      return { words: `Copy ${names} from ${source?.title ?? ''}`, apply: (draft) => withCopies(draft, copied, change.clash) };
+      return { words: `Copy ${names} from ${source?.title ?? ''}`, apply: (draft) => (source ? withCopies(draft, source, copied, change.clash) : { after: draft, does: '' }) };
     }
   }
 }
 
-function withCopies(draft: Product, copied: readonly Choice[], clash: 'keep' | 'replace'): ReturnType<Apply> {
+function withCopies(draft: Product, source: Product, copied: readonly Choice[], clash: 'keep' | 'replace'): ReturnType<Apply> {
   const known = new Set(draft.choices.map(({ key }) => key));
   const added = copied.filter(({ key }) => !known.has(key));
   const replaced = clash === 'replace' ? copied.filter(({ key }) => known.has(key)) : [];
@@ -135,7 +135,20 @@ function withCopies(draft: Product, copied: readonly Choice[], clash: 'keep' | '
     replaced.length > 0 ? `has ${replaced.map(insideNameOf).join(', ')} replaced` : '',
     kept > 0 ? `keeps ${counted(kept, 'choice')} of its own` : '',
   ];
-  return { after: { ...draft, choices: [...choices, ...added.map((choice) => structuredClone(choice))] }, does: parts.filter(Boolean).join(', ') };
+  // What ties them together comes, too, as far as everything that it names does.
+  const along = copyAlong(source, new Set([...added, ...replaced].map(({ key }) => key)), draft, true);
+  const tied = along.formulas.length + along.rates.length + along.rules.length + along.tables.length;
+  if (tied > 0) parts.push(`with ${counted(tied, 'rule or formula', 'rules and formulas')} that go with them`);
+  if (along.left.length > 0) parts.push(`without ${counted(along.left.length, 'rule or formula', 'rules and formulas')} that need others, too`);
+  const after: Product = {
+    ...draft,
+    choices: [...choices, ...added.map((choice) => structuredClone(choice))],
+    formulas: [...draft.formulas, ...along.formulas],
+    rates: [...draft.rates, ...along.rates],
+    rules: [...draft.rules, ...along.rules],
+    tables: [...draft.tables, ...along.tables],
+  };
+  return { after, does: parts.filter(Boolean).join(', ') };
 }
 
 /** What a change of many would do, product by product. Nothing is changed. */
