@@ -151,7 +151,12 @@ describe('looking after the catalog', () => {
     await stage.person.goTo('/manage/products/3');
     await stage.person.press('More for this product');
     await stage.person.press('Start a copy of it');
-    await stage.person.sees('Queen marking pens (copy)');
+    await stage.person.sees('with nothing on hand yet', '[role="dialog"]');
+    await stage.person.press('Start the copy');
+    await stage.person.sees('Queen marking pens (copy)', 'header, main');
+    const taken = (await draftOf('Queen marking pens (copy)'))?.draws.map(({ stock }) => stock) ?? [];
+    expect(taken).toEqual([expect.stringContaining('copy')]);
+    expect(await stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, taken[0] ?? '') })).toMatchObject({ onHand: '0' });
     await stage.person.sees('Give the product a SKU.', '[aria-label="Readiness"]');
     await stage.person.press('More for this product');
     await stage.person.press('Delete this draft');

@@ -99,7 +99,7 @@ describe('a kit, crossed with what was there before', () => {
 
   it('as a copy: it has the same parts, sold under its own name, drawing the same stock', async () => {
     const starter = await context.database.read.query.products.findFirst({ where: (table, columns) => columns.eq(table.publishedSlug, 'starter-kit') });
-    const copy = await duplicateProduct(context, starter?.id ?? 0);
+    const copy = await duplicateProduct(context, starter?.id ?? 0, { stock: 'shared' });
     const { draft, draftVersion } = await openProduct(context, copy);
     expect(draft.parts).toEqual(starter?.draft.parts);
     await publishProduct(context, copy, await saveDraft(context, copy, { definition: { ...draft, sku: 'START2' }, baseVersion: draftVersion, editor: 'test' }));

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { referencesOf } from '@/core/catalog';
 import { openDraftPage } from '@/services/products/draft-page';
 import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
 import { openForEditing } from '@/services/products/editing';
@@ -7,7 +8,7 @@ import { createProduct, deleteProduct, duplicateProduct } from '@/services/produ
 import { listEarlierStates, publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { openShopProduct, resolvePublished } from '@/services/selling/published';
 import { listShop } from '@/services/selling/shop';
-import { createStockItem } from '@/services/store-room/stock';
+import { createStockItem, listStock } from '@/services/store-room/stock';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -154,12 +155,30 @@ describe('the product list', () => {
 
   it('tells a changed draft from a published one; a copy starts as a draft', async () => {
     await change(2, { title: 'Steel mesh' });
-    const copy = await duplicateProduct(context, 1);
+    const copy = await duplicateProduct(context, 1, { stock: 'shared' });
     const rows = await listProducts(context);
     expect(rows.find(({ id }) => id === 2)?.state).toBe('changed');
     expect(rows.find(({ id }) => id === copy)).toMatchObject({ title: 'Bee suit (copy)', slug: 'bee-suit-copy', state: 'draft' });
     await deleteProduct(context, copy);
     expect((await listProducts(context)).some(({ id }) => id === copy)).toBe(false);
+  });
+
+  it('has stock of its own, with nothing on hand, or says that it shares it', async () => {
+    const stockOf = async (id: number) => [...referencesOf((await openProduct(context, id)).draft).stock].sort();
+    const [suit, own, shared] = [1, await duplicateProduct(context, 1, { stock: 'own' }), await duplicateProduct(context, 1, { stock: 'shared' })];
+    expect(await stockOf(shared)).toEqual(await stockOf(suit));
+    const made = await stockOf(own);
+    expect(made).toHaveLength((await stockOf(suit)).length);
+    expect(made.some((key) => key.length === 0)).toBe(false);
+    const before = await stockOf(suit);
+    expect(made.filter((key) => before.includes(key))).toEqual([]);
+    const items = (await listStock(context)).filter(({ key }) => made.includes(key));
+    expect(items.map(({ onHand }) => onHand)).toEqual(made.map(() => '0'));
+    expect(items.every(({ title }) => title.endsWith('(copy)'))).toBe(true);
+    // A copy of what lies in lots lies in lots, too.
+    const mesh = await duplicateProduct(context, 2, { stock: 'own' });
+    const [roll] = await stockOf(mesh);
+    expect((await listStock(context)).find(({ key }) => key === roll)).toMatchObject({ lying: { kind: 'roll', lots: [] } });
   });
 
   it('offers what other products use', async () => {

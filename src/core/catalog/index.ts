@@ -40,5 +40,6 @@ export { type PatternKey, patternKeys, patterns } from './patterns';
 export { NOBODY, sectionsOf, withinSections, withSections } from './sections';
 export { copyAlong, type CopiedAlong, type LeftBehind, type Tied } from './copy-along';
 export { renamedChoice, renamedRule } from './renamed';
+export { withStock } from './with-stock';
 export { freeKey, freeKeys, keyFrom } from './free-key';
 export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';

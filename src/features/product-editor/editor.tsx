@@ -6,7 +6,6 @@ import { nanoid } from 'nanoid';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
-import { z } from 'zod';
 import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
@@ -41,6 +40,7 @@ import { FitsSection } from './builds/fits-section';
 import { PreparedSection } from './builds/prepared-section';
 import { PropertiesSection } from './builds/properties-section';
 import { ConflictDialog } from './conflict-dialog';
+import { CopyDialog } from './copy-dialog';
 import { AsCustomers } from './as-customers';
 import { Outline } from './outline';
 import { PartsSection } from './parts/parts-section';
@@ -255,16 +255,13 @@ function TopBar({ draft, published, productId, others, today, isUsed, onPublishe
   );
 }
 
-const copiedSchema = z.object({ id: z.number() });
-
 function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarProps, 'draft' | 'others' | 'today'>) {
   const router = useRouter();
   const attempt = (work: Promise<unknown>) => void work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
-  const copy = () =>
-    attempt(send('POST', `/api/manage/products/${productId}/copy`, undefined, copiedSchema).then(({ id }) => router.push(`/manage/products/${id}`)));
   const { product } = useEditing();
   const [withdrawing, setWithdrawing] = useState(false);
   const [deleting, setDeleting] = useState(false);
+  const [copying, setCopying] = useState(false);
   const withdraw = async (accepted = 0) => {
     await send('DELETE', `/api/manage/products/${productId}/publication?accepted=${accepted}`, undefined, anything);
     onPublished({ revision: null, version: null, definition: null, slug: null });
@@ -289,7 +286,7 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
   return (
     <>
       <MoreMenu label="More for this product">
-        <Menu.Item value="copy" onClick={copy}>
+        <Menu.Item value="copy" onClick={() => setCopying(true)}>
           <Copy size={14} /> Start a copy of it
         </Menu.Item>
         {published.revision !== null && (
@@ -309,6 +306,7 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
         )}
       </MoreMenu>
       <AskBeforeDeleting open={deleting} what={product.title || 'this draft'} because="Its earlier drafts go with it. It lies in the bin for 30 days." onClose={() => setDeleting(false)} onDelete={remove} />
+      {copying && <CopyDialog productId={productId} onClose={() => setCopying(false)} />}
       {withdrawing && <RippleDialog address={`/api/manage/products/${productId}/ripple?change=withdraw`} decision="Take it out" nothingReached="Nothing has it as a part." onClose={() => setWithdrawing(false)} onDecide={withdraw} />}
     </>
   );

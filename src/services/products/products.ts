@@ -2,10 +2,10 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
-import { freeKey, patternKeys, patterns, type Product, productSchema } from '../../core/catalog';
+import { freeKey, freeKeys, patternKeys, patterns, type Product, productSchema, referencesOf, withStock } from '../../core/catalog';
 import { decimalText } from '../../core/number';
 import { type Queries } from '../../data/database';
-import { basketLines, orderLines, products, revisions, setAsideDrafts } from '../../data/schema';
+import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { indexed, productLife } from './life';
 
@@ -56,14 +56,33 @@ export async function insertProduct(transaction: Queries, draft: Product, at: Da
   return row.id;
 }
 
+export const copySchema = z.strictObject({ stock: z.enum(['own', 'shared']).describe('whether it takes from stock items of its own, or from the same ones') });
+
 /** Starts a product as a copy of another's draft. @returns the copy's number */
-export async function duplicateProduct({ database, now }: Services, id: number): Promise<number> {
+export async function duplicateProduct({ database, now }: Services, id: number, { stock }: z.infer<typeof copySchema>): Promise<number> {
   return database.write(async (transaction) => {
     const { draft } = await productLife.require(transaction, id);
-    const title = `${draft.title} (copy)`.slice(0, 160);
-    return insertProduct(transaction, { ...draft, title, slug: await freeSlug(transaction, title), sku: '' }, now());
+    const title = `${draft.title} (copy)`.slice(0, LONGEST_TITLE);
+    const copy = { ...draft, title, slug: await freeSlug(transaction, title), sku: '' };
+    return insertProduct(transaction, stock === 'own' ? await withStockOfItsOwn(transaction, copy) : copy, now());
   });
 }
+
+/** Makes a new stock item in the place of each that a product takes from, with nothing on hand. */
+async function withStockOfItsOwn(transaction: Queries, product: Product): Promise<Product> {
+  const all = await transaction.select().from(stockItems);
+  const freeStock = freeKeys(all.map(({ key }) => key));
+  const taken = referencesOf(product).stock;
+  const made = new Map<string, string>();
+  for (const { key, title, unit, cutFrom } of all.filter((item) => taken.has(item.key))) {
+    const own = freeStock(`${title} copy`, 'stock');
+    await transaction.insert(stockItems).values({ key: own, title: `${title} (copy)`.slice(0, LONGEST_TITLE), unit, cutFrom });
+    made.set(key, own);
+  }
+  return withStock(product, (key) => made.get(key) ?? key);
+}
+
+const LONGEST_TITLE = 160;
 
 /**
  * Deletes a product that has never been published.

@@ -1,10 +1,10 @@
-import { answer, numberFrom } from '@/http/route';
-import { duplicateProduct } from '@/services/products/products';
+import { answer, numberFrom, readJson } from '@/http/route';
+import { copySchema, duplicateProduct } from '@/services/products/products';
 
 interface Place {
   params: Promise<{ id: string }>;
 }
 
-export function POST(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => ({ id: await duplicateProduct(context, numberFrom((await params).id)) }));
+export function POST(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => ({ id: await duplicateProduct(context, numberFrom((await params).id), await readJson(request, copySchema)) }));
 }
