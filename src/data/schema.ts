@@ -100,6 +100,8 @@ export const productCards = sqliteTable(
 /** Pictures, made safe, under the hash of their content. */
 export const media = sqliteTable('media', {
   hash: text('hash').primaryKey(),
+  /** what the file was called that it first came in */
+  name: text('name').notNull().default(''),
   type: text('type').notNull(),
   bytes: blob('bytes', { mode: 'buffer' }).notNull(),
   width: integer('width'),

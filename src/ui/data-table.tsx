@@ -66,7 +66,7 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
   const allSelected = selection !== undefined && found.every(({ id }) => selection.selected.has(id));
   const toggle = (ids: readonly string[], on: boolean) => selection?.onChange(new Set(on ? [...selection.selected, ...ids] : [...selection.selected].filter((id) => !ids.includes(id))));
   return (
-    <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
+    <Box position="relative" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
       <TableView label={label} columns={columns.flatMap(({ id, header }) => (id !== undefined && typeof header === 'string' && header !== '' ? [{ id, title: header }] : []))} view={view} onChange={setView} />
       <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums', ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }) }}>
         <Table.Header>

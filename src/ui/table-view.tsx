@@ -47,7 +47,7 @@ interface Props {
 export function TableView({ label, columns, view, onChange }: Props) {
   const toggle = (id: string, on: boolean) => onChange({ ...view, hidden: on ? view.hidden.filter((other) => other !== id) : [...view.hidden, id] });
   return (
-    <HStack justify="end" px="2" pt="1">
+    <HStack position="absolute" right="1.5" top="1.5" zIndex="1">
       <Menu.Root closeOnSelect={false}>
         <Menu.Trigger asChild>
           <IconButton aria-label={`How ${label} looks`} size="2xs" variant="ghost" colorPalette="ink">

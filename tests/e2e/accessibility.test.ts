@@ -64,6 +64,30 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.click(await stage.person.find('//*[@data-scope="combobox" and @data-part="root"]//input'));
     await stage.person.sees('Honey sieve');
   }],
+  ['the editor: a section, and a paragraph', '/manage/products/1?place=choices', async () => {
+    await stage.person.fill('Ask customers for', 'Extras');
+    await stage.person.select('as', 'a heading (asks nothing)');
+    await stage.person.press('Add choice');
+    await stage.person.press('Show it only when');
+    await stage.person.select('Shown when, part 1: of what', 'the day of the order');
+    await stage.person.press('Choices', OUTLINE);
+    await stage.person.select('as', 'a paragraph (asks nothing)');
+    await stage.person.press('Add choice');
+    await stage.person.fill('Text', '**Bold** and [a link](/shop)');
+    await stage.person.sees('As it will look');
+  }],
+  ['the bin', '/manage/bin'],
+  ['all pictures', '/manage/pictures', () => stage.person.sees('bee-suit.svg')],
+  ['a list of products that is pasted', '/manage/products', async () => {
+    await stage.person.press('Paste a list');
+    await stage.person.fill('List of products', 'Veil; V; 3');
+    await stage.person.sees('Add 1 product');
+  }],
+  ['the keys, in a dialog', '/manage/stock', async () => {
+    await stage.browser.driver.executeScript('document.activeElement?.blur()');
+    await stage.browser.driver.actions().sendKeys('?').perform();
+    await stage.person.sees('take the last change back');
+  }],
   ['a kit in the shop', '/shop/starter-kit', async () => {
     await stage.person.pick('Nucleus of bees');
     await stage.person.press('Add to basket');

@@ -126,6 +126,7 @@ function Along({ copied: { formulas, rates, rules, tables, left }, from }: { cop
     rules.length > 0 ? counted(rules.length, 'rule') : '',
     tables.length > 0 ? counted(tables.length, 'table') : '',
   ].filter(Boolean);
+  if (along.length === 0 && left.length === 0) return null;
   const called = ({ of }: LeftBehind) => (of.kind === 'rule' ? `The rule “${ruleName({ title: of.rule.title, when: namedCondition(of.rule.when, from) })}”` : `The ${of.kind} “${of.title}”`);
   return (
     <Stack gap="1" borderTopWidth="1px" borderColor="border" pt="3" fontSize="sm" role="status">

@@ -1,11 +1,14 @@
 'use client';
 
-import { Box, Button, chakra, HStack, Image } from '@chakra-ui/react';
-import { ImagePlus, X } from 'lucide-react';
+import { Box, Button, chakra, HStack, IconButton, Image } from '@chakra-ui/react';
+import { ImagePlus, Images, X } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import { wordsOf } from '@/features/shared/api';
 import { FaultLine } from '@/ui/fault-line';
 import { uploadPicture } from './upload-picture';
+
+const PickPicture = dynamic(() => import('@/features/picture-pick/pick-picture').then((pick) => pick.PickPicture));
 
 interface Props {
   label: string;
@@ -17,6 +20,7 @@ interface Props {
 export function PictureField({ label, src, onChange }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
+  const [picking, setPicking] = useState(false);
   const [fault, setFault] = useState<string>();
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -47,6 +51,9 @@ export function PictureField({ label, src, onChange }: Props) {
         <Button size="sm" variant="outline" colorPalette="ink" loading={busy} onClick={() => input.current?.click()}>
           <ImagePlus size={15} aria-hidden /> {src === null ? label : `Another ${label.charAt(0).toLowerCase()}${label.slice(1)}`}
         </Button>
+        <IconButton aria-label={`${label}: from the library`} title="From the library" size="sm" variant="ghost" colorPalette="ink" onClick={() => setPicking(true)}>
+          <Images size={15} />
+        </IconButton>
         {src !== null && (
           <Button size="sm" variant="ghost" colorPalette="brick" aria-label={`Remove: ${label}`} onClick={() => onChange(null)}>
             <X size={15} />
@@ -54,6 +61,15 @@ export function PictureField({ label, src, onChange }: Props) {
         )}
       </HStack>
       <FaultLine role="alert" mt="1">{fault}</FaultLine>
+      {picking && (
+        <PickPicture
+          onClose={() => setPicking(false)}
+          onPick={(picked) => {
+            setPicking(false);
+            onChange(picked);
+          }}
+        />
+      )}
     </Box>
   );
 }

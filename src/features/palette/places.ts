@@ -7,6 +7,7 @@ export const PLACES = [
   { title: 'Stock', href: '/manage/stock', letter: 'k' },
   { title: 'Orders', href: '/manage/orders', letter: 'o' },
   { title: 'All proofs', href: '/manage/proofs', letter: 'f' },
+  { title: 'Pictures', href: '/manage/pictures', letter: 'i' },
   { title: 'Bin', href: '/manage/bin', letter: 'b' },
   { title: 'Settings', href: '/manage/settings', letter: 'e' },
   { title: 'To the shop', href: '/shop', letter: null },

@@ -1,8 +1,9 @@
 'use client';
 
 import { Box, Button, HStack, IconButton, SimpleGrid, Stack, Text } from '@chakra-ui/react';
-import { Download, Pencil, Plus, Upload } from 'lucide-react';
+import { Download, Images, Pencil, Plus, Upload } from 'lucide-react';
 import { matchSorter } from 'match-sorter';
+import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { ALIKE_BELOW, alikeNeighbours } from '@/core/colour';
@@ -48,6 +49,11 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   return (
     <Page>
       <PageHead title="Swatch book" lead="Named colours and textures. Options follow a swatch: change it here, and every product changes.">
+        <Button asChild variant="ghost" colorPalette="ink">
+          <NextLink href="/manage/pictures">
+            <Images size={15} aria-hidden /> All pictures
+          </NextLink>
+        </Button>
         <Button variant="outline" colorPalette="ink" onClick={() => setImporting(true)}>
           <Upload size={15} aria-hidden /> Import CSV
         </Button>

@@ -74,17 +74,19 @@ export function pictureAddress(hash: string): string {
  *
  * @returns its address
  */
-export async function storePicture(transaction: Queries, safe: SafePicture, at: Date): Promise<string> {
+export async function storePicture(transaction: Queries, safe: SafePicture, at: Date, name = ''): Promise<string> {
   const hash = createHash('sha256').update(safe.type).update(safe.bytes).digest('hex').slice(0, 40);
-  await transaction.insert(media).values({ hash, ...safe, createdAt: at }).onConflictDoNothing();
+  await transaction.insert(media).values({ hash, ...safe, name: name.slice(0, LONGEST_NAME), createdAt: at }).onConflictDoNothing();
   return pictureAddress(hash);
 }
 
-/** Takes an uploaded picture. @returns its address */
-export async function uploadPicture({ database, now }: Services, bytes: Buffer): Promise<string> {
+const LONGEST_NAME = 160;
+
+/** Takes an uploaded picture. @param name what its file is called @returns its address */
+export async function uploadPicture({ database, now }: Services, bytes: Buffer, name = ''): Promise<string> {
   // Drawing a picture anew takes a while; other writers need not wait for it.
   const safe = await makeSafe(bytes);
-  return database.write((transaction) => storePicture(transaction, safe, now()));
+  return database.write((transaction) => storePicture(transaction, safe, now(), name));
 }
 
 /** @throws Refusal 404 */

@@ -34,7 +34,7 @@ export async function importCatalog(
       if (opening.sign() !== 0) await move(transaction, at, { stock: key, kind: 'receipt', onHand: opening, reserved: Exact.zero, reason: 'Opening stock' });
     }
     const addresses = new Map<string, string>();
-    for (const [src, picture] of safe) addresses.set(src, await storePicture(transaction, picture, at));
+    for (const [src, picture] of safe) addresses.set(src, await storePicture(transaction, picture, at, src.split('/').pop()));
     const address = (src: string) => addresses.get(src) ?? src;
     for (const [rank, swatch] of catalog.swatches.entries()) {
       await transaction.insert(swatches).values({ ...swatch, picture: swatch.picture && address(swatch.picture), rank });

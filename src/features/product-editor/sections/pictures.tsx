@@ -1,7 +1,8 @@
 'use client';
 
 import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
-import { ImagePlus, Trash2 } from 'lucide-react';
+import { ImagePlus, Images, Trash2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { type ChangeEvent, useRef, useState } from 'react';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
@@ -10,6 +11,8 @@ import { uploadPicture } from '@/features/editor-kit/upload-picture';
 import { wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
+
+const PickPicture = dynamic(() => import('@/features/picture-pick/pick-picture').then((pick) => pick.PickPicture));
 
 /** The product's pictures; the first is the main one. */
 export function Pictures() {
@@ -37,11 +40,23 @@ export function Pictures() {
     setBusy(false);
   };
 
+  const [picking, setPicking] = useState(false);
   const add = (
-    <Button size="sm" variant="outline" loading={busy} onClick={() => input.current?.click()}>
-      <ImagePlus size={16} aria-hidden /> Upload pictures
-    </Button>
+    <HStack gap="2">
+      <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setPicking(true)}>
+        <Images size={16} aria-hidden /> From the library
+      </Button>
+      <Button size="sm" variant="outline" loading={busy} onClick={() => input.current?.click()}>
+        <ImagePlus size={16} aria-hidden /> Upload pictures
+      </Button>
+    </HStack>
   );
+  const pick = (src: string) => {
+    setPicking(false);
+    change(`picture ${src}`, (draft) => {
+      if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
+    });
+  };
   const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
   return (
     <Section title="Pictures" lead="The first is the main picture. PNG, JPEG, WebP or SVG, up to 8 MB." actions={product.pictures.length > 0 ? add : undefined}>
@@ -51,6 +66,7 @@ export function Pictures() {
           {fault}
         </Text>
       )}
+      {picking && <PickPicture onClose={() => setPicking(false)} onPick={pick} />}
       {entries.length === 0 && (
         <EmptyPlace title="No picture yet" action={add}>
           Customers look before they read.

@@ -1,0 +1,15 @@
+import { answer, readJson } from '@/http/route';
+import { deletePicture, replaceEverywhere, replacementSchema } from '@/services/pictures/library';
+
+interface Place {
+  params: Promise<{ hash: string }>;
+}
+
+/** Puts another picture in its place, wherever it is used. */
+export function PUT(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => replaceEverywhere(context, (await params).hash, await readJson(request, replacementSchema)));
+}
+
+export function DELETE(_request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => deletePicture(context, (await params).hash));
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `media` ADD `name` text DEFAULT '' NOT NULL;
