@@ -30,12 +30,14 @@ export const products = sqliteTable(
     publishedRevision: integer('published_revision'),
     /** address in the shop; null while nothing is published */
     publishedSlug: text('published_slug'),
+    /** the secret in the address at which its draft can be seen; null while nobody is shown it */
+    draftLink: text('draft_link'),
     /** when it was put away; null for what is worked with */
     archivedAt: instant('archived_at'),
     createdAt: instant('created_at').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (table) => [uniqueIndex('products_published_slug').on(table.publishedSlug), index('products_title').on(table.title)],
+  (table) => [uniqueIndex('products_published_slug').on(table.publishedSlug), uniqueIndex('products_draft_link').on(table.draftLink), index('products_title').on(table.title)],
 );
 
 /** What was published, for ever as it was. */

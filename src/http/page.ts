@@ -20,3 +20,14 @@ export function numberOrNotFound(text: string): number {
     return asNotFound(error);
   }
 }
+
+/** As whom, and when, an address asks to see a draft: `group`, key of a customer group; `day`, as YYYY-MM-DD. */
+export interface SeenAsQuery {
+  readonly group?: string | string[];
+  readonly day?: string | string[];
+}
+
+const one = (value: string | string[] | undefined) => (typeof value === 'string' && value !== '' ? value : null);
+
+/** What of an address counts; anything twice, or empty, is not said. */
+export const seenAsFrom = ({ group, day }: SeenAsQuery) => ({ group: one(group), day: one(day) });

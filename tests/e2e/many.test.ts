@@ -137,6 +137,14 @@ describe('a draft, as customers will see it', () => {
     await person.pickSegment('Phone');
     await browser.driver.wait(async () => (await width()) === 390, PATIENCE);
     expect((await stage.database.read.select().from(basketLines)).length).toBe(before);
+    // A colleague sees it by its link, until that is withdrawn.
+    await person.press('A link for a colleague');
+    const link = (await (await person.field('The link')).getAttribute('value')) ?? '';
+    expect(link).toMatch(/\/draft\/[\w-]{20,}$/);
+    expect(await (await fetch(link)).text()).toContain('Smoker, tried out');
+    await person.press('Withdraw', '//*[@aria-label="Link for a colleague"]');
+    await person.sees('The link is withdrawn');
+    expect((await fetch(link)).status).toBe(404);
     // The shop still has what was published.
     await person.goTo('/shop');
     expect(await person.textOf()).not.toContain('tried out');

@@ -60,15 +60,15 @@ describe('what is deleted', () => {
   });
 
   it('of a swatch; not while another has its name', async () => {
-    const colour = { name: 'Heather', colours: ['#8a6a9a'], picture: null, family: 'Purples', supplierCode: 'H7' };
+    const colour = { name: 'Lupin', colours: ['#8a6a9a'], picture: null, family: 'Purples', supplierCode: 'H7' };
     const { binned } = await deleteSwatch(context, await createSwatch(context, colour));
-    expect((await listBin(context))[0]).toMatchObject({ kind: 'swatch', title: 'Heather' });
+    expect((await listBin(context))[0]).toMatchObject({ kind: 'swatch', title: 'Lupin' });
     const second = await createSwatch(context, { ...colour, supplierCode: 'H8' });
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 409, code: 'nameTaken' });
     await deleteSwatch(context, second);
     await bringBack(context, binned);
-    expect((await listSwatches(context)).find(({ name }) => name === 'Heather')).toMatchObject({ supplierCode: 'H7' });
-    expect(await context.database.read.select().from(swatches).where(eq(swatches.name, 'Heather'))).toHaveLength(1);
+    expect((await listSwatches(context)).find(({ name }) => name === 'Lupin')).toMatchObject({ supplierCode: 'H7' });
+    expect(await context.database.read.select().from(swatches).where(eq(swatches.name, 'Lupin'))).toHaveLength(1);
   });
 
   it('is kept for thirty days, and gone for good after that, or when that is wanted', async () => {

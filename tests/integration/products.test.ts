@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { referencesOf } from '@/core/catalog';
+import { openSharedDraft, shareDraft, withdrawDraftLink } from '@/services/products/draft-link';
 import { openDraftPage } from '@/services/products/draft-page';
 import { leaveProduct, openProduct, saveDraft, seeProduct, setAsideDraft } from '@/services/products/drafts';
 import { openForEditing } from '@/services/products/editing';
@@ -198,5 +199,26 @@ describe('the page of a draft', () => {
     expect(JSON.stringify(view)).not.toContain('Secret Mill');
     expect(await openDraftPage(context, 9, { group: 'nobody', day: 'someday' })).toMatchObject({ group: null, today: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) });
     await expect(openDraftPage(context, 99_999, {})).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('a link to a draft', () => {
+  it('shows it to who has it, as customers will see it, until it is withdrawn', async () => {
+    const { draft, draftVersion } = await openProduct(context, 9);
+    await saveDraft(context, 9, { definition: { ...draft, title: 'Winter smoker', supplier: 'Secret Mill' }, baseVersion: draftVersion, editor: 'test' });
+    const { token } = await shareDraft(context, 9);
+    expect(token.length).toBeGreaterThanOrEqual(20);
+    expect(await shareDraft(context, 9)).toEqual({ token });
+    const view = await openSharedDraft(context, token, {});
+    expect(view.product.title).toBe('Winter smoker');
+    expect(JSON.stringify(view)).not.toContain('Secret Mill');
+    await withdrawDraftLink(context, 9);
+    await expect(openSharedDraft(context, token, {})).rejects.toMatchObject({ status: 404 });
+    expect((await shareDraft(context, 9)).token).not.toBe(token);
+  });
+
+  it('is no other than the right one', async () => {
+    for (const token of ['', ' ', 'null', '%', '../9']) await expect(openSharedDraft(context, token, {})).rejects.toMatchObject({ status: 404 });
+    await expect(shareDraft(context, 9_999)).rejects.toMatchObject({ status: 404 });
   });
 });

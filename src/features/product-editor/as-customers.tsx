@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useEditing } from '@/features/editor-kit/editing';
 import { AppDialog } from '@/ui/dialog';
 import { SelectField, TypedInput } from '@/ui/field';
+import { DraftLink } from './draft-link';
 
 const WIDTHS = [
   { value: 'wide', label: 'Wide' },
@@ -25,7 +26,8 @@ export function AsCustomers({ productId, version, today, onClose }: Props) {
   const [width, setWidth] = useState('wide');
   const [group, setGroup] = useState('');
   const [day, setDay] = useState(today);
-  const address = `/manage/products/${productId}/as-customers?${new URLSearchParams({ ...(group !== '' && { group }), ...(day !== '' && day !== today && { day }), version: String(version) }).toString()}`;
+  const query = new URLSearchParams({ ...(group !== '' && { group }), ...(day !== '' && day !== today && { day }) }).toString();
+  const address = `/manage/products/${productId}/as-customers?${query}&version=${version}`;
   return (
     <AppDialog size="full" open title="As customers will see it" onClose={onClose}>
       <HStack gap="5" mb="3" wrap="wrap" align="end">
@@ -43,6 +45,7 @@ export function AsCustomers({ productId, version, today, onClose }: Props) {
         <Text fontSize="sm" color="fg.muted" pb="1.5">
           Everything can be chosen; nothing is bought.
         </Text>
+        <DraftLink productId={productId} query={query} />
       </HStack>
       <Box display="flex" justifyContent="center" bg="bg.muted" borderRadius="l2" p={width === 'phone' ? '4' : '0'}>
         <chakra.iframe key={address} src={address} title="The page of the draft" w={width === 'phone' ? '390px' : '100%'} h="calc(100vh - 210px)" borderWidth="1px" borderColor="border" borderRadius="l2" bg="bg" />
