@@ -4,7 +4,7 @@ import { bin, products, stockItems, stockMovements, swatches } from '@/data/sche
 import { bringBack, deleteForGood, listBin } from '@/services/bin/bin';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
-import { archiveProduct, createProduct, deleteProduct } from '@/services/products/products';
+import { archiveProduct, createProduct, createProducts, deleteProduct } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet } from '@/services/sheets/sheets';
 import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
@@ -93,6 +93,16 @@ describe('what is deleted', () => {
     const [binned] = await listBin(context);
     const back = await Promise.allSettled([bringBack(context, binned?.id ?? 0), bringBack(context, binned?.id ?? 0)]);
     expect(back.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+  });
+});
+
+describe('a list of products', () => {
+  it('is started as a whole or not at all', async () => {
+    const before = (await listProducts(context)).length;
+    await expect(createProducts(context, { products: [{ title: 'Right' }, { title: '\u200b ' }] })).rejects.toThrow('Give the product a name.');
+    expect(await listProducts(context)).toHaveLength(before);
+    expect(await createProducts(context, { products: [{ title: 'Right' }, { title: 'Right' }] })).toBe(2);
+    expect((await listProducts(context)).filter(({ title }) => title === 'Right').map(({ slug }) => slug).sort()).toEqual(['right', 'right-2']);
   });
 });
 

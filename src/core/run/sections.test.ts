@@ -49,6 +49,19 @@ describe('a section', () => {
     expect(shown({ size: 'y' })).toEqual(['gift', 'paper', 'bow', 'end', 'size']);
   });
 
+  it('of a sheet is hidden on every product by a rule of the sheet', () => {
+    const catalog = catalogSchema.parse({
+      format: 'oak-knot/catalog', version: 2, shop: { name: 'Test', currency: 'EUR' },
+      sheets: [{ key: 'wrap', title: 'Wrap', choices: gift.slice(0, 4), rules: [{ key: 'r', when: { kind: 'said', choice: 'gift', yes: true }, then: [{ kind: 'show', choices: ['wrapping'] }] }] }],
+      products: [{ slug: 'p', title: 'P', sku: 'P', price: '10', choices: [choice('size')], sheets: [{ key: 'wrap' }] }],
+    });
+    const program = compile(productSchema.parse(catalog.products[0]), surroundingsOf(catalog));
+    expect(program.blocking).toEqual([]);
+    const shown = (answers: object) => resolve(program, { answers }, { stock: null, today: TODAY }).shown.filter((entry) => entry.shown).map((entry) => entry.choice);
+    expect(shown({})).toEqual(['size', 'wrap.gift']);
+    expect(shown({ 'wrap.gift': true })).toEqual(['size', 'wrap.gift', 'wrap.wrapping', 'wrap.paper', 'wrap.bow']);
+  });
+
   it('for one group is for that group with all that belongs to it', () => {
     const { product, surroundings, shown } = world([heading('trade-only', { groups: ['trade'] }), choice('depot'), choice('secret', { groups: ['trade', 'club'] }), choice('never', { groups: ['club'] })]);
     expect(shown({})).toEqual([]);

@@ -76,7 +76,7 @@ export function pictureAddress(hash: string): string {
  */
 export async function storePicture(transaction: Queries, safe: SafePicture, at: Date, name = ''): Promise<string> {
   const hash = createHash('sha256').update(safe.type).update(safe.bytes).digest('hex').slice(0, 40);
-  await transaction.insert(media).values({ hash, ...safe, name: name.slice(0, LONGEST_NAME), createdAt: at }).onConflictDoNothing();
+  await transaction.insert(media).values({ hash, ...safe, name: name.replace(/\p{C}/gu, '').slice(0, LONGEST_NAME), createdAt: at }).onConflictDoNothing();
   return pictureAddress(hash);
 }
 

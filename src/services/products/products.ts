@@ -4,13 +4,16 @@ import { putInBin } from '../bin/bin';
 import { type Services } from '../context';
 import { freeKey, freeKeys, patternKeys, patterns, type Product, productSchema, referencesOf, withStock } from '../../core/catalog';
 import { decimalText } from '../../core/number';
+import { isBlank } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { basketLines, orderLines, products, revisions, setAsideDrafts, stockItems } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { indexed, productLife } from './life';
 
+const LONGEST_TITLE = 160;
+
 export const newProductSchema = z.strictObject({
-  title: z.string().trim().min(1, 'Give the product a name.').max(160),
+  title: z.string().trim().max(LONGEST_TITLE).refine((title) => !isBlank(title), 'Give the product a name.'),
   sku: z.string().trim().max(60).default(''),
   price: decimalText.nullable().default(null),
   category: z.string().trim().max(80).nullable().default(null),
@@ -81,8 +84,6 @@ async function withStockOfItsOwn(transaction: Queries, product: Product): Promis
   }
   return withStock(product, (key) => made.get(key) ?? key);
 }
-
-const LONGEST_TITLE = 160;
 
 /**
  * Deletes a product that has never been published.
