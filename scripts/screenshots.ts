@@ -26,11 +26,7 @@ const COUNTER = '//*[@aria-label="The Counter"]';
 
 const SHOTS: readonly Shot[] = [
   { name: 'products', path: '/manage/products', before: (person) => person.sees('Hive tool') },
-  { name: 'editor-choice', path: '/manage/products/1', before: async (person) => {
-    await person.press('Cloth', OUTLINE);
-    await chooseSuit(person, COUNTER);
-    await person.driver.executeScript('document.querySelector("[role=region]").scrollTop = 0');
-  } },
+  { name: 'pictures', path: '/manage/pictures', before: (person) => person.sees('bee-suit.svg') },
   { name: 'editor-variants', path: '/manage/products/5', before: (person) => person.press('Variants', OUTLINE) },
   { name: 'editor-selections', path: '/manage/products/6', before: async (person) => {
     await person.press('All selections', OUTLINE);

@@ -19,6 +19,8 @@ export interface ProductCard {
   /** in words, and what it is sorted by */
   readonly price: string | null;
   readonly priceFrom: number | null;
+  /** the day that this is true of, as YYYY-MM-DD, where rules ask what day it is; null or absent for any */
+  readonly day?: string | null;
   /** stock items that it can draw; `along` where only something that is taken along does */
   readonly draws: readonly { readonly key: string; readonly along: boolean }[];
   /** how many things keep it from being published */

@@ -97,6 +97,7 @@ export function anyProduct(seed: number): Made {
     if (chance(9)) return { kind: 'quantity', compare: compare(), value: 1 + random.below(4) };
     if (chance(9)) return { kind: 'group', is: 'oneOf', groups: ['trade'] };
     if (chance(20)) return random.of([{ kind: 'name', is: 'oneOf', where: 'start', texts: ['an'] }, { kind: 'tag', is: 'noneOf', tags: ['new'] }, { kind: 'supplier', is: 'oneOf', suppliers: ['Combe'] }, { kind: 'weekday', choice: null, is: 'oneOf', weekdays: [3] }, { kind: 'season', choice: null, is: 'noneOf', from: '11-01', to: '02-28' }]);
+    if (chance(15)) return { kind: 'weight', compare: compare(), value: String(random.below(8) / 2), unit: 'kg' };
     if (chance(20)) return { kind: 'category', is: 'oneOf', categories: ['Hives'] };
     const choice = random.of(choices);
     const { key, kind } = choice;
@@ -160,6 +161,8 @@ export function anyProduct(seed: number): Made {
   const bounded = formulas.some(({ serves }) => ['least', 'most'].includes((serves as { kind: string }).kind));
   if (measure && !bounded && chance(4)) formulas.push({ key: 'usual', title: 'Usual', serves: { kind: 'default', measure: measure.key }, text: '(1 + quantity / 4) × 1 m' });
   const price = variants.length > 0 && chance(3) ? null : money(10, 120);
+  // Some of what is chosen weighs something, for rules that ask what one weighs.
+  for (const choice of choices) for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) if ('amount' in bearer && chance(4)) bearer.weight = { value: String(1 + random.below(6) / 2), unit: 'kg' };
   const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity, variants, weight: { value: '1', unit: 'kg' } };
   const charge = { waste: chance(2) ? '10' : null, minimum: chance(2) ? '1.25' : null, step: chance(2) ? '0.5' : null };
   if (measure && chance(4)) return { product: { ...product, soldBy: { kind: 'measure', measure: measure.key, unit: 'm', charge } }, sheets: [] };

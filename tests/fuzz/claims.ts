@@ -149,7 +149,7 @@ function checkPrices(program: Program, { lowest, highest }: Analysis, sold: read
   }
   // Of what is sold by a measure, lists show the price of one unit.
   if (program.product.soldBy.kind !== 'each') return;
-  const range = sellableRange(program);
+  const range = sellableRange(program, TODAY);
   const usual = everybody.filter(({ quantity }) => quantity === program.defaultQuantity);
   if (range && !range.open && range.isProved) for (const tried of usual) claim(!priceOf(tried).isLess(range.from) && !priceOf(tried).isMore(range.to), `${priceOf(tried).toString()} is in the list’s ${range.from.toString()} to ${range.to.toString()}: ${JSON.stringify(tried.answers)}`);
   if (usual.length > 0) claim(range !== null, 'the list has a price');

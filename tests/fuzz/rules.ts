@@ -35,6 +35,7 @@ function condition(random: Random, depth: number): Condition {
     { kind: 'season', choice: random.of([choice, null]), is: 'oneOf', from: random.of(['02-30', '', '11-01']), to: '03-01' },
     { kind: 'name', is: 'oneOf', where: 'anywhere', texts: ['i'] },
     { kind: 'tag', is: 'oneOf', tags: [] },
+    { kind: 'weight', compare: 'more', value: random.of(NUMBERS), unit: random.of(['kg', 'm', '']) },
     { kind: 'supplier', is: 'noneOf', suppliers: ['Combe'] },
     { kind: 'category', is: 'noneOf', categories: ['Hives'] },
   ]);

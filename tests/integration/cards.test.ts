@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { productSchema } from '@/core/catalog';
+import { productSchema, ruleSchema } from '@/core/catalog';
 import { customerView } from '@/core/exchange';
 import { catalogStates, productCards, products } from '@/data/schema';
 import { freshenCards, readCards } from '@/services/catalog/cards';
@@ -33,6 +33,7 @@ async function change(slug: string, recipe: (draft: Awaited<ReturnType<typeof op
   return publishProduct(context, row.id, await saveDraft(context, row.id, { definition, baseVersion: draftVersion, editor: 'test' })).then(() => row.id);
 }
 
+const DAY = 86_400_000;
 const priceOf = async (slug: string) => (await listShop(context)).entries.find((entry) => entry.slug === slug)?.price;
 
 /** Writes something into every card, to see later which were made anew. */
@@ -87,6 +88,19 @@ describe('what lists say', () => {
     await change('smoker-fuel', (draft) => void (draft.price = '9.80'));
     expect(await priceOf('smoker-fuel')).toMatch(/^€9\.80/);
     expect(await priceOf('smoker')).not.toBe('€42.00 – €80.28');
+  });
+
+  it('is the price of the day, where rules ask what day it is', async () => {
+    await change('honey-jars', (draft) => void draft.rules.push(ruleSchema.parse({ key: 'summer', when: { kind: 'season', choice: null, from: '06-01', to: '08-31' }, then: [{ kind: 'setPrice', price: '1.11' }] })));
+    const before = await priceOf('honey-jars');
+    expect(before).not.toContain('1.11');
+    // It is the fourth of May.
+    context.advance(27 * DAY);
+    expect(await priceOf('honey-jars')).toBe(before);
+    context.advance(DAY);
+    expect(await priceOf('honey-jars')).toMatch(/^€1\.11/);
+    await mark();
+    expect(await madeAnew()).toEqual([]);
   });
 
   it('is made anew only for what has changed, or refers to what has', async () => {

@@ -50,10 +50,10 @@ describe('the swatch book', () => {
   it('survives being exported and imported; what has faults stays out', async () => {
     const csv = await exportSwatches(context);
     expect((await importSwatches(context, { csv, accept: false })).every(({ does, faults }) => does === 'leaves' && faults.length === 0)).toBe(true);
-    const more = `${csv}Heather,lab(45 20 -18),,,Cloth,HT-140\r\nFog,no colour,,,,\r\nSlate,#000000,,,Cloth,HT-114\r\n`;
+    const more = `${csv}Lupin,lab(45 20 -18),,,Cloth,HT-140\r\nFog,no colour,,,,\r\nSlate,#000000,,,Cloth,HT-114\r\n`;
     expect((await importSwatches(context, { csv: more, accept: false })).slice(-3).map(({ does, faults }) => [does, faults.length])).toEqual([['adds', 0], ['adds', 1], ['changes', 1]]);
     const count = (await listSwatches(context)).length;
-    await importSwatches(context, { csv: 'name,colour\nHeather,lab(45 20 -18)\nFog,no colour\nSlate,#000000\n', accept: true });
+    await importSwatches(context, { csv: 'name,colour\nLupin,lab(45 20 -18)\nFog,no colour\nSlate,#000000\n', accept: true });
     const after = await listSwatches(context);
     expect(after).toHaveLength(count + 1);
     expect(after.find(({ key }) => key === 'slate')?.colours).toEqual(['#000000']);

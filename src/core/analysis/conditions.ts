@@ -4,6 +4,7 @@ import { type Comparison } from '../problems/comparison';
 import { compileCondition } from '../rules';
 import { type Answer } from '../selection';
 import { figureFormula } from './figures';
+import { weightFormula } from './weights';
 import { type ModelDraft, type ModelledChoice } from './model';
 
 /** A condition as a formula over the model's variables: each test is asked of each candidate. */
@@ -26,6 +27,7 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
   // What rules say on another day is not looked at: see `asksToday`.
   if ((test.kind === 'weekday' || test.kind === 'season') && test.choice === null) return holds(nobody) ? ALWAYS : NEVER;
   if (test.kind === 'figure') return figureFormula(test, model);
+  if (test.kind === 'weight') return weightFormula(model, (weight) => holds({ ...nobody, weight: () => weight }));
   const index = program.indexOf.get(test.choice ?? '') ?? -1;
   const choice = model.choices[index];
   if (!choice) return NEVER;

@@ -219,6 +219,19 @@ describe('what rules ask of words and days', () => {
     expect(analysed(summer)).toMatchObject({ lowest: { price: '100.00' }, asOf: TODAY });
     expect(analyseWhole(programOf(summer), '2027-05-01')).toMatchObject({ lowest: { price: '80.00' }, asOf: '2027-05-01' });
     expect(analysed({ choices: [text] }).asOf).toBeNull();
+    const program = programOf(summer);
+    expect(['2026-11-25', '2027-06-01', '2026-11-25'].map((day) => sellableRange(program, day)?.to.toString())).toEqual(['100', '80', '100']);
+  });
+
+  it('knows what one weighs, with options, several and variants', () => {
+    const kg = (value: string) => ({ value, unit: 'kg' });
+    const heavy = (value: string) => rule({ kind: 'weight', compare: 'atLeast', value, unit: 'kg' }, { kind: 'amount', amount: { kind: 'fixed', value: '9' } });
+    const parts = { weight: kg('1'), choices: [list('a', [{ key: 'x', title: 'x', weight: kg('2') }, { key: 'y', title: 'y' }]), { kind: 'several', key: 's', title: 's', required: false, options: [{ key: 'p', title: 'p', weight: kg('0.5') }, { key: 'q', title: 'q', weight: { value: '250', unit: 'g' } }] }] };
+    // 1 + 2 + 0.5 + 0.25 is the most.
+    expect(analysed({ ...parts, rules: [heavy('3.75'), heavy('3.76')] })).toMatchObject({ neverFire: [1], highest: { price: '109.00' } });
+    const ofVariants = { weight: kg('1'), choices: [list('a', [{ key: 'x', title: 'x', sku: 'X' }, { key: 'y', title: 'y', sku: 'Y' }], { stocked: true }), list('b', [{ key: 'p', title: 'p', weight: kg('1') }, { key: 'q', title: 'q' }])], variants: [{ options: { a: 'x' }, weight: kg('4') }, { options: { a: 'y' } }] };
+    expect(analysed({ ...ofVariants, rules: [heavy('5'), heavy('5.01')] })).toMatchObject({ neverFire: [1] });
+    expect(codes({ ...parts, weight: null, choices: [list('a', keys('x'))], rules: [heavy('0')] })).toContain('ruleSilent');
   });
 
   it('says “another text”, and not how long, where words decide', () => {

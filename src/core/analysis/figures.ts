@@ -9,7 +9,7 @@ import { givenUnder, inputsFor } from './inputs';
 import { type ModelDraft } from './model';
 
 /** So many ways of answering what a figure is worked out from are gone through. */
-const MOST_WAYS = 40_000;
+export const MOST_WAYS = 40_000;
 
 /** Values of a variable that come to the same for a formula: what it reads of them, by slot. */
 interface Alike {
@@ -46,7 +46,7 @@ interface Ways {
   readonly results: readonly (Exact | null)[];
 }
 
-interface Level {
+export interface Level {
   readonly variable: number;
   readonly alike: readonly Alike[];
 }
@@ -134,7 +134,7 @@ const same = (one: Exact | null, other: Exact | null) => (one && other ? one.equ
  * Follows variables one after the other, so that what leads to the same answers from there on is one step: as many steps
  * as there are different things still to come, and not as many as there are ways.
  */
-function followed(space: Space, levels: readonly Level[], holds: (way: number) => boolean): Formula {
+export function followed(space: Space, levels: readonly Level[], holds: (way: number) => boolean): Formula {
   /** by level, what is still to come: by the place among what is alike, the step of the next level */
   const steps: { readonly names: Map<string, number>; readonly leads: number[][] }[] = levels.map(() => ({ names: new Map(), leads: [] }));
   let way = 0;

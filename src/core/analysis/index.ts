@@ -6,5 +6,6 @@ export { CLICK_STEPS, NextClick, type Outlook } from './next-click';
 export { type Anew, type Change } from './smallest-change';
 export { analysisFaults, forReadiness } from './findings';
 export { type PriceRange } from './kit-range';
+export { asksToday } from './depends-on';
 export { ownChoices, sellableRange } from './price-range';
 export { type PriceCoverage, type PriceEnd } from './price-ends';

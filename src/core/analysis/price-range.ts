@@ -3,6 +3,7 @@ import { amountsOf } from '../catalog';
 import { type Program } from '../compile';
 import { Exact } from '../number';
 import { priceToReach } from './dead-options';
+import { asksToday } from './depends-on';
 import { baseOfEnds, kitRange, type PriceRange, withoutParts } from './kit-range';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
@@ -12,19 +13,24 @@ import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
 const LIST_STEPS = 20_000;
 const LIST_ROUNDS = 12;
 
-const known = new WeakMap<Program, PriceRange | null>();
+/** By day, where that matters. */
+const known = new WeakMap<Program, Map<string, PriceRange | null>>();
 
 /**
  * The range of prices that lists and pages show: of everything that can be sold in the quantity that is given first,
  * to who is in no customer group. Of a product that is sold by a measure, it is that of one unit of it.
  *
+ * @param today the day it is in the shop, as YYYY-MM-DD: of what rules ask what day it is, it is the range of that day
  * @returns null where nothing can be sold, or has a price
  */
-export function sellableRange(program: Program): PriceRange | null {
-  const before = known.get(program);
-  if (before !== undefined) return before;
-  const range = rangeOf(program);
-  known.set(program, range);
+export function sellableRange(program: Program, today: string = SOME_DAY): PriceRange | null {
+  const day = asksToday(program) ? today : SOME_DAY;
+  const before = known.get(program) ?? new Map<string, PriceRange | null>();
+  known.set(program, before);
+  const told = before.get(day);
+  if (told !== undefined) return told;
+  const range = rangeOf(program, day);
+  before.set(day, range);
   return range;
 }
 
@@ -32,11 +38,11 @@ export function sellableRange(program: Program): PriceRange | null {
 const countsCharacters = ({ product, rules }: Program) =>
   [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))].some((amount) => amount?.kind === 'perCharacter');
 
-function rangeOf(program: Program): PriceRange | null {
+function rangeOf(program: Program, today: string): PriceRange | null {
   if (program.blocking.length > 0) return null;
   if (isWholeKit(program)) return itemRange(program);
   const { unit, isOpen, priced } = perUnitOf(program);
-  const range = searched(priced);
+  const range = searched(priced, today);
   return range && { ...range, per: unit, open: isOpen || range.open };
 }
 
@@ -49,13 +55,13 @@ const items = new WeakMap<Program, PriceRange | null>();
 export function itemRange(program: Program): PriceRange | null {
   const before = items.get(program);
   if (before !== undefined) return before;
-  const range = program.blocking.length > 0 ? null : program.kit && isWholeKit(program) ? kitRange(program, program.kit, itemRange) : searched(program);
+  const range = program.blocking.length > 0 ? null : program.kit && isWholeKit(program) ? kitRange(program, program.kit, itemRange) : searched(program, SOME_DAY);
   items.set(program, range);
   return range;
 }
 
-function searched(priced: Program): PriceRange | null {
-  const pair = pairOf(priced, SOME_DAY);
+function searched(priced: Program, today: string): PriceRange | null {
+  const pair = pairOf(priced, today);
   const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: priced.defaultQuantity, onlySold: true });
   const { lowest, highest } = found;
   if (!lowest || !highest) return null;

@@ -30,6 +30,7 @@ export const testSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('says'), choice, is: among, where, texts }).describe('what a text says').meta({ id: 'testOfWords' }),
   z.strictObject({ kind: z.literal('weekday'), choice: dateOrToday, is: among, weekdays: z.array(z.int().min(1).max(7)).max(7).describe('1 for Monday') }).meta({ id: 'testOfWeekday' }),
   z.strictObject({ kind: z.literal('season'), choice: dateOrToday, is: among, from: dayOfYear, to: dayOfYear }).describe('from one day of the year to another, both included; over the turn of the year where the second is earlier').meta({ id: 'testOfSeason' }),
+  z.strictObject({ kind: z.literal('weight'), compare, value: decimalText, unit: z.string().max(20).default('kg').describe('UCUM code of a unit of mass') }).describe('what one weighs: the product or variant, with what is chosen of it').meta({ id: 'testOfWeight' }),
   z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }).meta({ id: 'testOfQuantity' }),
   z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }).meta({ id: 'testOfGroup' }),
   z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }).meta({ id: 'testOfCategory' }),

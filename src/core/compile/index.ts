@@ -3,7 +3,7 @@ export { programAsPart } from './as-part';
 export { compile } from './compile';
 export { type FitProgram } from './fits';
 export { type Held } from './held';
-export { figuresOf } from './product-rules';
+export { figuresOf, weighingOf } from './product-rules';
 export { resultUnit } from './properties';
 export { type FormulaInput, formulaInputsOf, type FormulaProgram } from './formulas';
 export { type ChoiceShown, type OptionOffer } from './offers';

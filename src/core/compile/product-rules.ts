@@ -1,8 +1,8 @@
-import { namedCondition, type Rule, type RuleEffect } from '../catalog';
+import { hasOptions, isStocked, namedCondition, type Product, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
 import { type FaultData, type NamedCondition, type Path } from '../problems';
-import { compileRules, type Figure, kindOfEffect, type RulesProgram } from '../rules';
+import { compileRules, type Figure, kindOfEffect, type RulesProgram, type Weighing } from '../rules';
 import { type Assembled, placedKey } from './assemble';
 import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
@@ -42,7 +42,7 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 /** Checks a product's rules and makes them ready. */
 export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, formulas: readonly FormulaProgram[], add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
   const within: Scope = { ...scope, report: add };
-  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, report: add });
+  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, weighing: weighingOf(scope.product), report: add });
   if (!program) return null;
   const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, groups: scope.surroundings.shop.groups, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
   const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));
@@ -114,6 +114,17 @@ export function answeringOrder(rules: ProductRules | null, bounding: BoundingPro
   };
   product.choices.forEach((_, choice) => visit(choice, [choice]));
   return order;
+}
+
+/** What the weight of one follows from, as far as rules can ask for it. */
+export function weighingOf({ choices, variants, soldBy, parts }: Pick<Product, 'choices' | 'variants' | 'soldBy' | 'parts'>): Weighing {
+  const ofVariants = variants.some(({ weight }) => weight !== null);
+  const reads = choices.flatMap((choice, index) => {
+    const weighs = ('weight' in choice && choice.weight !== null) || (hasOptions(choice) && choice.options.some(({ weight }) => weight !== null)) || (ofVariants && isStocked(choice));
+    return weighs ? [index] : [];
+  });
+  const follows = soldBy.kind !== 'each' ? 'measure' : parts.length > 0 || choices.some(({ kind }) => kind === 'slot') ? 'parts' : null;
+  return { reads, follows };
 }
 
 /** Without an answer to what decides the item or its price, nothing could be sold: no rule can hide it. */

@@ -77,6 +77,7 @@ export type FaultData =
   | { readonly code: 'badAddress'; readonly given: string }
   | { readonly code: 'badDay'; readonly given: string }
   | { readonly code: 'badDayOfYear'; readonly given: string }
+  | { readonly code: 'weightFollows'; /** what it follows from */ readonly from: 'measure' | 'parts' }
   | { readonly code: 'addOnMissing' }
   | { readonly code: 'addOnUnknown'; readonly product: string }
   | { readonly code: 'addOnCycle'; readonly way: string }

@@ -16,6 +16,7 @@ export type NamedTest =
   | { readonly kind: 'says'; readonly choice: string; readonly is: 'oneOf' | 'noneOf'; readonly where: NamedPlace; readonly texts: readonly string[] }
   | { readonly kind: 'weekday'; /** null for the day it is */ readonly choice: string | null; readonly is: 'oneOf' | 'noneOf'; readonly weekdays: readonly number[] }
   | { readonly kind: 'season'; /** null for the day it is */ readonly choice: string | null; readonly is: 'oneOf' | 'noneOf'; readonly from: string; readonly to: string }
+  | { readonly kind: 'weight'; readonly compare: Comparison; readonly value: string; /** UCUM code */ readonly unit: string }
   | { readonly kind: 'quantity'; readonly compare: Comparison; readonly value: number }
   | { readonly kind: 'group'; readonly is: 'oneOf' | 'noneOf'; readonly groups: readonly string[] }
   | { readonly kind: 'category'; readonly is: 'oneOf' | 'noneOf'; readonly categories: readonly string[] }

@@ -18,6 +18,8 @@ export interface Facts {
   readonly today: string;
   /** what a formula comes to, by its position, in base units; absent where none is asked */
   readonly figure?: (formula: number) => Exact | null;
+  /** what one weighs, in kilograms; absent where none is asked */
+  readonly weight?: () => Exact | null;
 }
 
 /** A formula that conditions can ask about. */
@@ -40,6 +42,14 @@ export interface ConditionProgram {
   holds(facts: Facts): boolean;
 }
 
+/** What the weight of one follows from. */
+export interface Weighing {
+  /** positions of the choices that it depends on */
+  readonly reads: readonly number[];
+  /** what else it follows from, so that no condition can ask for it; null for nothing */
+  readonly follows: 'measure' | 'parts' | null;
+}
+
 /** What compiling conditions needs of the product. */
 export interface ConditionScope {
   readonly product: Pick<Product, 'choices' | 'category' | 'title' | 'tags' | 'supplier'>;
@@ -47,6 +57,7 @@ export interface ConditionScope {
   /** formulas by key; absent for none */
   readonly figures?: ReadonlyMap<string, Figure>;
   readonly currency?: string;
+  readonly weighing?: Weighing;
   readonly report: Report;
 }
 
@@ -117,6 +128,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
     return () => holds;
   }
   if (test.kind === 'figure') return compileFigure(test, path, scope, reads);
+  if (test.kind === 'weight') return compileWeightTest(test, path, scope, reads);
   if ((test.kind === 'weekday' || test.kind === 'season') && test.choice === null) {
     const holds = compileDay(test, path, report);
     return ({ today }) => holds(today);
@@ -241,6 +253,23 @@ function compileDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, path: P
   const faulty = (['from', 'to'] as const).filter((end) => !isDayOfYear(test[end]));
   for (const end of faulty) report([...path, end], { code: 'badDayOfYear', given: test[end] });
   return faulty.length > 0 ? () => false : (day) => isInSeason(parseDay(day) ?? 0, test.from, test.to) === wanted;
+}
+
+/** A test of what one weighs; it does not hold where nothing says what that is. */
+function compileWeightTest(test: Extract<Test, { kind: 'weight' }>, path: Path, { report, weighing }: ConditionScope, reads: Set<number>): Holds {
+  if (weighing && weighing.follows !== null) report(path, { code: 'weightFollows', from: weighing.follows });
+  const unit = unitByCode(test.unit);
+  const value = Exact.parse(test.value);
+  if (!value) report([...path, 'value'], { code: 'notDecimal', given: test.value });
+  if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: test.unit });
+  else if (unit.dimension !== 'mass') report([...path, 'unit'], { code: 'unitMismatch', unit: unit.words[1], wanted: 'kilograms' });
+  if (!value || unit?.dimension !== 'mass') return never;
+  for (const index of weighing?.reads ?? []) reads.add(index);
+  const limit = value.times(unit.factor);
+  return ({ weight }) => {
+    const given = weight?.() ?? null;
+    return given !== null && compares(test.compare, given.compare(limit));
+  };
 }
 
 /** How many pieces an answer puts in a slot. */

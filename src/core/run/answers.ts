@@ -12,6 +12,7 @@ import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from 
 import { isSeenBy } from './offers';
 import { type ResolveContext } from './resolution';
 import { resultOf, runFormula } from './run-formula';
+import { ownWeight } from './taken';
 
 const MOST_UNKNOWN_KEYS = 20;
 
@@ -124,6 +125,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const runs = new Map<FormulaProgram, FormulaOutcome>();
   const inputs: FormulaInputs & Facts = {
     answers, base: null, quantity, group: context.group, today: context.today, runs, held,
+    weight: () => ownWeight(program, answers),
     figure: (place) => {
       const formula = program.formulas[place];
       return formula ? resultOf(runFormula(formula, inputs)) : null;

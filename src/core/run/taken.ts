@@ -1,5 +1,6 @@
 import { type ItemEffect } from '../compile/product-rules';
-import { type DrawProgram, type Program } from '../compile/program';
+import { LEFT_OUT } from '../compile';
+import { type DrawProgram, type Program, variantKey } from '../compile/program';
 import { Exact } from '../number';
 import { convert } from '../quantity';
 import { type Answer } from '../selection';
@@ -69,10 +70,9 @@ function addDraw(collected: CollectedDraws, draw: DrawProgram, needed: Exact | n
   collected.add(draw, value, draw.cut ? [{ length: one, count: times }] : NO_PIECES, null);
 }
 
-/** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
-export function weightOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading): Resolution['weight'] {
-  let sum: Exact | null = variant?.weight ?? program.weight;
-  if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
+/** A weight with what is picked of each choice. */
+function withPicked(program: Program, answers: Reading['answers'], weight: Exact | null): Exact | null {
+  let sum = weight;
   for (let index = 0; index < answers.length; index += 1) {
     const picks = answers[index]?.picks;
     if (!picks) continue;
@@ -83,6 +83,21 @@ export function weightOf(program: Program, { answers, variant, addOns, entries, 
       sum = sum ? sum.plus(times) : times;
     }
   }
+  return sum;
+}
+
+/** What the product or variant weighs with what is chosen of it, in kilograms: what rules can ask for. Null where nothing says so. */
+export function ownWeight(program: Program, answers: Reading['answers']): Exact | null {
+  const variant = program.stocked.length === 0 ? undefined : program.variants.get(variantKey(program.stocked.map((index) => answers[index]?.option ?? LEFT_OUT)));
+  const weight = withPicked(program, answers, variant?.weight ?? program.weight);
+  return weight && weight.times(program.weightUnit.factor);
+}
+
+/** What one item weighs; null where nothing says so, or while what it is measured by is not answered. */
+export function weightOf(program: Program, { answers, variant, addOns, entries, outcomes, charged, fired }: Reading): Resolution['weight'] {
+  let sum: Exact | null = variant?.weight ?? program.weight;
+  if (sum && program.base.unit) sum = charged ? sum.times(charged.supplied) : null;
+  sum = withPicked(program, answers, sum);
   const addPartWeight = (resolution: Resolution, pieces: number) => {
     const one = resolution.weight && convert(resolution.weight, program.weightUnit);
     if (!one) return;

@@ -31,6 +31,7 @@ describe('a condition in words', () => {
     [{ kind: 'value', choice: 'length', compare: 'is', value: '' }, 'Length is …'],
     [{ kind: 'characters', choice: 'name', compare: 'less', value: 9 }, 'the length of Name is less than 9 characters'],
     [{ kind: 'day', choice: 'day', compare: 'atLeast', day: 'soon' }, 'Collected is not before soon'],
+    [{ kind: 'weight', compare: 'atLeast', value: '2.5', unit: 'kg' }, 'its weight is at least 2.5 kg'],
     [{ kind: 'quantity', compare: 'isNot', value: 7 }, 'the quantity is not 7'],
     [{ kind: 'group', is: 'oneOf', groups: ['trade', 'guild'] }, 'the customer belongs to Trade customers or “guild”'],
     [{ kind: 'category', is: 'noneOf', categories: ['Tools'] }, 'the product is not in Tools'],

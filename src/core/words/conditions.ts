@@ -84,6 +84,8 @@ function testWords(test: NamedTest): string {
       return `the product ${test.is === 'oneOf' ? 'is' : 'is not'} tagged ${listed(test.tags, 'or')}`;
     case 'supplier':
       return `the product ${test.is === 'oneOf' ? 'comes' : 'does not come'} from ${listed(test.suppliers, 'or')}`;
+    case 'weight':
+      return `its weight ${COMPARISON[test.compare]} ${valueWords(test.unit, test.value)}`;
     case 'quantity':
       return `the quantity ${COMPARISON[test.compare]} ${test.value}`;
     case 'group':

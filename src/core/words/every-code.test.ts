@@ -68,6 +68,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   faceMissing: { code: 'faceMissing', title: 'Oak' },
   textMissing: { code: 'textMissing', of: 'paragraph' },
   badAddress: { code: 'badAddress', given: 'x?' },
+  weightFollows: { code: 'weightFollows', from: 'measure' },
   badDayOfYear: { code: 'badDayOfYear', given: 'x?' },
   badDay: { code: 'badDay', given: 'x?' },
   addOnMissing: { code: 'addOnMissing' },

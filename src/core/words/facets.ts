@@ -27,10 +27,10 @@ export function facetWords(product: Product): string[] {
   return product.soldWhere === 'shop' ? shown : [...shown, product.soldWhere === 'kits' ? 'only in kits' : 'by its address only'];
 }
 
-/** A product's price for a list: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
-export function priceWords(program: Program): string | null {
+/** A product's price for a list, on a day where that matters: `€129.00`, `€18.50 / m`, `€14.00 – €96.00`, `from €48.00`. */
+export function priceWords(program: Program, today?: string): string | null {
   const { currency } = program;
-  const range = sellableRange(program);
+  const range = sellableRange(program, today);
   if (!range) return null;
   const per = range.per === null ? '' : ` / ${unitByCode(range.per)?.symbol ?? range.per}`;
   const shown = (amount: Exact) => formatMoney(roundToMinorUnit(amount, currency), currency);

@@ -148,6 +148,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return TEXT_MISSING[data.of];
     case 'badAddress':
       return data.given.trim() === '' ? 'Say where it leads: an address that begins with https:// or with a slash.' : `“${data.given}” is not an address it can lead to. Begin it with https:// or, within the shop, with a slash.`;
+    case 'weightFollows':
+      return `What it weighs follows from ${data.from === 'measure' ? 'how much of it is taken' : 'its parts'}. Write a formula for it, and ask for what that comes to.`;
     case 'badDayOfYear':
       return data.given === '' ? 'Which day of the year is not said yet. Write it like 05-31.' : `“${data.given}” is not a day of the year. Write it like 05-31.`;
     case 'badDay':

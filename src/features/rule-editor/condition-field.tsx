@@ -78,6 +78,7 @@ function TestField({ label, test, onChange, onRemove }: { label: string; test: T
     ...choiceFindings(choices, asks).map((found) => ({ ...found, value: `choice:${found.value}` })),
     ...figures.map(({ key, title }) => ({ value: `figure:${key}`, label: `what ${title} comes to`, hint: 'formula' })),
     { value: 'quantity', label: 'the quantity', hint: '' },
+    { value: 'weight', label: 'what it weighs', hint: '' },
     ...(shop.groups.length > 0 ? [{ value: 'group', label: 'the customer’s group', hint: '' }] : []),
     { value: 'category', label: 'the category', hint: '' },
     { value: 'name', label: 'the product’s name', hint: '' },
@@ -91,6 +92,7 @@ function TestField({ label, test, onChange, onRemove }: { label: string; test: T
     if (choice) onChange(usualTest(choice));
     else if (figure) onChange({ kind: 'figure', formula: figure.key, compare: 'more', value: '', unit: figure.unit });
     else if (value === 'group') onChange({ kind: 'group', is: 'oneOf', groups: [] });
+    else if (value === 'weight') onChange({ kind: 'weight', compare: 'more', value: '', unit: 'kg' });
     else if (value === 'category') onChange({ kind: 'category', is: 'oneOf', categories: [] });
     else if (value === 'name') onChange({ kind: 'name', is: 'oneOf', where: 'anywhere', texts: [''] });
     else if (value === 'tag') onChange({ kind: 'tag', is: 'oneOf', tags: [] });

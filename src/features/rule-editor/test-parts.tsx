@@ -63,6 +63,13 @@ function Compared({ label, test, figures, onChange }: Props & { figures: readonl
           <FigureUnit label={label} test={test} figure={figures.find(({ key }) => key === test.formula)} onChange={onChange} />
         </>
       );
+    case 'weight':
+      return (
+        <>
+          <DecimalInput label={label} value={test.value} onChange={(text) => onChange({ ...test, value: text })} />
+          <SelectField small hideLabel label={`${label}: unit`} width="130px" value={test.unit} alternatives={unitAlternatives('mass')} onChange={(unit) => onChange({ ...test, unit })} />
+        </>
+      );
     case 'day':
       return <Input aria-label={`${label}: day`} type="date" size="sm" w="150px" bg="bg.panel" borderColor="border.emphasized" value={test.day} onChange={(event) => onChange({ ...test, day: event.target.value })} />;
     case 'weekday':

@@ -54,6 +54,7 @@ const VERBS: Verbs = {
   day: comparing(AS_DAYS),
   weekday: among('is a', 'is not a'),
   season: among('is in the season', 'is not in the season'),
+  weight: comparing(AS_NUMBERS),
   quantity: comparing(AS_NUMBERS),
   group: among('is', 'is not'),
   category: among('is', 'is not'),

@@ -1,6 +1,7 @@
-import { and, eq, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
+import { dayAt } from '../../core/calendar';
 import { joins, type Product } from '../../core/catalog';
 import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
@@ -30,12 +31,13 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
   for (;;) {
     const { state, seen, stale, made } = await atOneMoment(context, async ({ database, now }) => {
       const shared = await readShared(database.read);
-      const rows = await readUnseen(database.read, of, shared.state);
+      const today = dayAt(now(), shared.shop.timeZone);
+      const rows = await readUnseen(database.read, of, shared.state, today);
       if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null };
       const published = await revisionsByAddress(database.read);
       const seen: number[] = [];
       for (const { id, card, madeFrom, version, hash } of rows) {
-        if (card && madeFrom === version && hash === madeWith(card, shared, published, await joiningSlots(database.read, card))) seen.push(id);
+        if (card && (card.day ?? today) === today && madeFrom === version && hash === madeWith(card, shared, published, await joiningSlots(database.read, card))) seen.push(id);
       }
       const known = new Set(seen);
       const wanted = rows.filter(({ id }) => !known.has(id)).slice(0, AT_ONCE);
@@ -94,13 +96,13 @@ async function workOut(definitions: readonly Product[], given: Pick<Surroundings
 /** What a card of each kind is made from. */
 const versionOf = { draft: products.draftVersion, published: products.publishedRevision } as const;
 
-async function readUnseen(queries: Queries, of: CardOf, state: string) {
+async function readUnseen(queries: Queries, of: CardOf, state: string, today: string) {
   const version = versionOf[of];
   const rows = await queries
     .select({ id: products.id, version, madeFrom: productCards.madeFrom, hash: productCards.madeWith, card: productCards.card })
     .from(products)
     .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
-    .where(and(isNotNull(version), or(isNull(productCards.seenIn), ne(productCards.seenIn, state), ne(productCards.madeFrom, version))));
+    .where(and(isNotNull(version), or(isNull(productCards.seenIn), ne(productCards.seenIn, state), ne(productCards.madeFrom, version), sql`json_extract(${productCards.card}, '$.day') <> ${today}`)));
   return rows.map((row) => ({ ...row, version: row.version ?? 0 }));
 }
 

@@ -1,4 +1,4 @@
-import { sellableRange } from '../../core/analysis';
+import { asksToday, sellableRange } from '../../core/analysis';
 import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { readiness } from '../../core/judge';
@@ -33,8 +33,9 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     facets: facetWords(program.product),
     isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,
-    price: priceWords(program),
-    priceFrom: sellableRange(program)?.from.toApproximateNumber() ?? null,
+    price: priceWords(program, today),
+    day: asksToday(program) ? today : null,
+    priceFrom: sellableRange(program, today)?.from.toApproximateNumber() ?? null,
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhen: soldOutClauses(program, today),

@@ -57,7 +57,7 @@ export function compareSides(before: Side, after: Side, today: string): Comparis
   const same = before.product === after.product && before.surroundings === after.surroundings;
   const next = same ? former : compile(after.product, after.surroundings);
   const [had, has] = [blockingOf(former), blockingOf(next)];
-  const prices = [priceWords(former), priceWords(next)] as const;
+  const prices = [priceWords(former, today), priceWords(next, today)] as const;
   // Of a build, what no longer fits leaves nothing to be sold, though nothing is wrong with it by itself.
   const isEmptied = prices[0] !== null && prices[1] === null && had.size === has.size && (next.kit?.slots.length ?? 0) > 0;
   const held = new Set(prove(former, before.product.proofs, today).flatMap(({ proof, holds }) => (holds ? [proof.key] : [])));

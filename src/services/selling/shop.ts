@@ -118,7 +118,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
 /** What a page opens with: of stock only what the product can take. */
 export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>): ShopProductView {
   const drawn = stockOf(program, { today, group });
-  return { product, price: priceWords(program), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
+  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
 }
 
 /**

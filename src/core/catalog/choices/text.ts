@@ -104,7 +104,13 @@ export function textCandidates({ minCharacters, maxCharacters }: CharacterLimits
   // Each as it is, and filled up to every length at which something changes.
   const saying = texts.flatMap(({ head, middle, tail }) => {
     const shortest = countCharacters(`${head}${middle}${tail}`);
-    const filled = [shortest, ...fitting.filter((length) => length > shortest + 2)].flatMap((length) => [`${head}${filler.repeat(length - shortest)}${middle}${tail}`, ...(length > shortest ? [`${head} ${filler}${' '.repeat(length - shortest - 2)}${middle}${tail}`] : [])]);
+    const rest = `${middle}${tail}`;
+    const filled = [shortest, ...fitting.filter((length) => length > shortest)].flatMap((length) => {
+      const more = length - shortest;
+      // With as many spaces as there can be: none at either end, where they would not count.
+      const spaced = more < 2 ? [] : [`${head}${' '.repeat(more - 1)}${filler}${rest}`, `${head}${filler}${' '.repeat(more - 1)}${rest}`];
+      return [`${head}${filler.repeat(more)}${rest}`, ...spaced];
+    });
     return [...filled, `${head}${filler}${middle}${filler}${tail}`, `${filler}${head}${middle}${tail}${filler}`];
   });
   return { list: [...plain, ...[...new Set(saying)].flatMap((text) => read(text, 0))], counted: false, isLoose };
