@@ -44,12 +44,15 @@ try {
     await (held ? begin.press() : begin).perform();
     for (let step = 0; step < STEPS; step += 1) await browser.driver.actions().move({ origin: Origin.POINTER, x: step % 20 < 10 ? STEP : -STEP, y: -1, duration: 16 }).perform();
   };
+  const height = async () => (await person.field('From the top (%)')).getAttribute('value');
+  const before = await height();
   const bare = await framesWhile(browser, () => across(false));
   const dragged = await framesWhile(browser, () => across(true));
   const dropped = await framesWhile(browser, async () => {
     await browser.driver.actions().release().perform();
     await browser.driver.sleep(500);
   });
+  if ((await height()) === before) throw new Error('nothing was dragged');
   process.stdout.write(`\nFrames while a measure is dragged on the picture\n`);
   process.stdout.write(`  the pointer alone   ${told(bare)}\n`);
   process.stdout.write(`  the measure with it ${told(dragged)}; ${(quantile(dragged, 0.95) / quantile(bare, 0.95)).toFixed(2)} × at p95\n`);

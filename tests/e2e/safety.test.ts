@@ -119,7 +119,7 @@ describe('the gate', () => {
     expect((await ask('/api/manage/pictures', { ...evil, 'Content-Type': 'text/plain' }, 'POST', '<svg/>')).status).toBe(403);
     expect((await ask('/api/shop/checkout', { ...evil, 'Content-Type': 'application/json' }, 'POST', '{}')).status).toBe(403);
     expect(await count()).toBe(before);
-    expect((await ask('/api/manage/products/1/copy', { Host: host, Origin: server.origin, 'Sec-Fetch-Site': 'same-origin' }, 'POST')).status).toBe(200);
+    expect((await ask('/api/manage/products/1/copy', { Host: host, Origin: server.origin, 'Sec-Fetch-Site': 'same-origin', 'Content-Type': 'application/json' }, 'POST', '{"stock":"shared"}')).status).toBe(200);
     expect(await count()).toBe(before + 1);
     database.close();
   });
