@@ -35,7 +35,7 @@ try {
   const person = new Person(browser.driver, server.origin);
   await person.goTo('/manage/products/10?place=choices');
   await person.press('Width all round', '//nav[@aria-label="Outline"]');
-  const handle = await person.find('//button[starts-with(@aria-label, "Move ")]');
+  const handle = await person.find('//button[starts-with(@aria-label, "Move ") and contains(@aria-label, "on the picture")]');
   await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', handle);
   await browser.driver.sleep(2000);
   await browser.driver.executeScript(WATCH);
