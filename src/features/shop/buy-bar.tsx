@@ -50,9 +50,11 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <Text fontSize="xl" fontWeight="700" aria-label="Total">
             {resolution.lineTotal === null ? '–' : <Money amount={resolution.lineTotal} currency={resolution.currency} />}
           </Text>
-          <chakra.a href="#working" fontSize="xs" color="fg.muted" textDecoration="underline">
-            working
-          </chakra.a>
+          {resolution.forCustomers?.working !== 'none' && (
+            <chakra.a href="#working" fontSize="xs" color="fg.muted" textDecoration="underline">
+              working
+            </chakra.a>
+          )}
         </Box>
       </HStack>
       {ofQuantity.map((problem) => (
