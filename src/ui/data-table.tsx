@@ -68,7 +68,7 @@ export function DataTable<Row>({ label, rows, columns, rowKey, search = '', init
   return (
     <Box position="relative" bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" overflowX="auto">
       <TableView label={label} columns={columns.flatMap(({ id, header }) => (id !== undefined && typeof header === 'string' && header !== '' ? [{ id, title: header }] : []))} view={view} onChange={setView} />
-      <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums', ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }) }}>
+      <Table.Root aria-label={label} size="sm" css={{ fontVariantNumeric: 'tabular-nums', '& tr > :last-child': { paddingInlineEnd: '40px' }, ...(view.dense && { '& td': { paddingBlock: '2px' }, '& td img': { height: '26px', width: '35px' } }) }}>
         <Table.Header>
           {table.getHeaderGroups().map((group) => (
             <Table.Row key={group.id} bg="bg.subtle">
