@@ -1,7 +1,8 @@
 import { variantKey } from '../compile/program';
 import { LEFT_OUT, weighingOf } from '../compile';
 import { type Formula } from '../constraints';
-import { Exact } from '../number';
+import { type Exact } from '../number';
+import { withPicks } from '../run';
 import { followed, type Level, MOST_WAYS } from './figures';
 import { type ModelDraft, type ModelledChoice } from './model';
 
@@ -58,10 +59,7 @@ const WEIGHT = 'What it weighs';
 function weighed({ program }: ModelDraft, index: number, variable: number, values: Values): Weighed {
   const groups = new Map<string, { readonly add: Exact | null; readonly values: Set<number> }>();
   values.forEach(({ answer }, value) => {
-    const add = (answer?.picks ?? []).reduce<Exact | null>((sum, { effect, count }) => {
-      const weight = program.choices[index]?.effects[effect]?.weight?.times(Exact.of(count));
-      return weight ? (sum?.plus(weight) ?? weight) : sum;
-    }, null);
+    const add = withPicks(program, index, answer?.picks ?? [], null);
     const name = add?.toString() ?? '';
     const group = groups.get(name) ?? { add, values: new Set<number>() };
     group.values.add(value);

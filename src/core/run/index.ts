@@ -18,3 +18,4 @@ export { isStop, readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf } from './unit-price';
 export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
+export { withPicks } from './taken';

@@ -13,6 +13,7 @@ import { resultOf } from './run-formula';
 
 const NO_PIECES: readonly Pieces[] = [];
 const NO_EFFECTS: readonly ItemEffect[] = [];
+const NO_PICKS: Answer['picks'] = [];
 
 /**
  * What is taken from stock; each stock item once.
@@ -73,15 +74,18 @@ function addDraw(collected: CollectedDraws, draw: DrawProgram, needed: Exact | n
 /** A weight with what is picked of each choice. */
 function withPicked(program: Program, answers: Reading['answers'], weight: Exact | null): Exact | null {
   let sum = weight;
-  for (let index = 0; index < answers.length; index += 1) {
-    const picks = answers[index]?.picks;
-    if (!picks) continue;
-    for (const { effect, count } of picks) {
-      const added = program.choices[index]?.effects[effect]?.weight;
-      if (!added) continue;
-      const times = count === 1 ? added : added.times(Exact.of(count));
-      sum = sum ? sum.plus(times) : times;
-    }
+  for (let index = 0; index < answers.length; index += 1) sum = withPicks(program, index, answers[index]?.picks ?? NO_PICKS, sum);
+  return sum;
+}
+
+/** A weight with what is picked of one choice; null where neither says anything of it. */
+export function withPicks({ choices }: Program, index: number, picks: Answer['picks'], weight: Exact | null): Exact | null {
+  let sum = weight;
+  for (const { effect, count } of picks) {
+    const added = choices[index]?.effects[effect]?.weight;
+    if (!added) continue;
+    const times = count === 1 ? added : added.times(Exact.of(count));
+    sum = sum ? sum.plus(times) : times;
   }
   return sum;
 }

@@ -7,12 +7,14 @@ import { useEffect, useState } from 'react';
 interface Stop {
   readonly title: string;
   readonly words: string;
-  /** what it points at; nothing where it is not on the page */
+  /** what it points at */
   readonly at: string;
 }
 
+const FIRST: Stop = { title: 'The Counter', words: 'Here you are the customer. Whatever you change on the left is tried out here at once, long before it is published.', at: '[aria-label="The Counter"]' };
+
 const STOPS: readonly Stop[] = [
-  { title: 'The Counter', words: 'Here you are the customer. Whatever you change on the left is tried out here at once, long before it is published.', at: '[aria-label="The Counter"]' },
+  FIRST,
   { title: 'Choose', words: 'Pick and type as a customer would. What can’t be had says why, and what would do instead.', at: '[aria-label="The Counter"] form, [aria-label="The Counter"] [role="radiogroup"], [aria-label="The Counter"] input' },
   { title: 'The working', words: 'How the price comes about, line by line. Nothing is added that does not stand here.', at: '[aria-label="The Counter"] [aria-label="Working"]' },
   { title: 'Readiness', words: 'What must be mended before it can be published, and what would be better. A press leads to the place, or mends it.', at: '[aria-label="Readiness"]' },
@@ -22,9 +24,9 @@ const STOPS: readonly Stop[] = [
 /** A short walk past what the Counter shows; each stop is framed on the page. */
 export function CounterTour({ onClose }: { onClose: () => void }) {
   const [stop, setStop] = useState(0);
-  const { title, words, at } = STOPS[stop] ?? { title: '', words: '', at: '' };
+  const { title, words, at } = STOPS[stop] ?? FIRST;
   useEffect(() => {
-    const target = at === '' ? null : document.querySelector<HTMLElement>(at);
+    const target = document.querySelector<HTMLElement>(at);
     if (!target) return;
     target.scrollIntoView({ block: 'nearest' });
     const { outline, outlineOffset } = target.style;

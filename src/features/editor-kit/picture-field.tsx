@@ -2,13 +2,11 @@
 
 import { Box, Button, chakra, HStack, IconButton, Image } from '@chakra-ui/react';
 import { ImagePlus, Images, X } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
+import { PickPicture } from '@/features/picture-pick/lazy';
 import { wordsOf } from '@/features/shared/api';
 import { FaultLine } from '@/ui/fault-line';
 import { uploadPicture } from './upload-picture';
-
-const PickPicture = dynamic(() => import('@/features/picture-pick/pick-picture').then((pick) => pick.PickPicture));
 
 interface Props {
   label: string;

@@ -29,9 +29,9 @@ const undoneSchema = z.object({ restored: z.number(), kept: z.array(z.string()) 
 const CHANGES = (Object.keys(bulkKinds) as BulkChange['kind'][]).filter((kind) => kind !== 'prices');
 
 const PUT_AWAY = [
-  { way: 'archive', words: 'Archive' },
-  { way: 'takeOut', words: 'Take out of the archive' },
-  { way: 'delete', words: 'Delete' },
+  { value: 'archive', words: 'Archive' },
+  { value: 'takeOut', words: 'Take out of the archive' },
+  { value: 'delete', words: 'Delete' },
 ] as const;
 
 /** What can be done to the selected products, and the last such change to be taken back. */
@@ -73,42 +73,8 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
           <Button size="sm" variant="outline" onClick={() => setWhat('prices')}>
             {bulkKinds.prices.words}
           </Button>
-          <Menu.Root>
-            <Menu.Trigger asChild>
-              <Button size="sm" variant="outline">
-                Change <ChevronDown size={15} aria-hidden />
-              </Button>
-            </Menu.Trigger>
-            <Portal>
-              <Menu.Positioner>
-                <Menu.Content>
-                  {CHANGES.map((kind) => (
-                    <Menu.Item key={kind} value={kind} disabled={sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet')} onClick={() => setWhat(kind)}>
-                      {bulkKinds[kind].words}
-                    </Menu.Item>
-                  ))}
-                </Menu.Content>
-              </Menu.Positioner>
-            </Portal>
-          </Menu.Root>
-          <Menu.Root>
-            <Menu.Trigger asChild>
-              <Button size="sm" variant="outline">
-                Put away <ChevronDown size={15} aria-hidden />
-              </Button>
-            </Menu.Trigger>
-            <Portal>
-              <Menu.Positioner>
-                <Menu.Content>
-                  {PUT_AWAY.map(({ way, words }) => (
-                    <Menu.Item key={way} value={way} onClick={() => setMoving(way)}>
-                      {words}
-                    </Menu.Item>
-                  ))}
-                </Menu.Content>
-              </Menu.Positioner>
-            </Portal>
-          </Menu.Root>
+          <BarMenu words="Change" items={CHANGES.map((kind) => ({ value: kind, words: bulkKinds[kind].words, disabled: sheets.length === 0 && (kind === 'placeSheet' || kind === 'takeOffSheet') }))} onPick={setWhat} />
+          <BarMenu words="Put away" items={PUT_AWAY} onPick={setMoving} />
           <Button size="sm" variant="ghost" colorPalette="ink" onClick={onDone}>
             Select none
           </Button>
@@ -150,5 +116,35 @@ export function BulkBar({ rows, selected, sheets, onDone }: Props) {
         />
       )}
     </>
+  );
+}
+
+interface BarMenuProps<V extends string> {
+  words: string;
+  items: readonly { readonly value: V; readonly words: string; readonly disabled?: boolean }[];
+  onPick: (value: V) => void;
+}
+
+/** A button of the bar that unfolds into several things to do. */
+function BarMenu<V extends string>({ words, items, onPick }: BarMenuProps<V>) {
+  return (
+    <Menu.Root>
+      <Menu.Trigger asChild>
+        <Button size="sm" variant="outline">
+          {words} <ChevronDown size={15} aria-hidden />
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            {items.map((item) => (
+              <Menu.Item key={item.value} value={item.value} disabled={item.disabled} onClick={() => onPick(item.value)}>
+                {item.words}
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
   );
 }

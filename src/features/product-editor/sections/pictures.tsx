@@ -2,17 +2,15 @@
 
 import { Box, Button, chakra, HStack, IconButton, Image, Stack, Text } from '@chakra-ui/react';
 import { ImagePlus, Images, Trash2 } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import { type ChangeEvent, useRef, useState } from 'react';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { uploadPicture } from '@/features/editor-kit/upload-picture';
+import { PickPicture } from '@/features/picture-pick/lazy';
 import { wordsOf } from '@/features/shared/api';
 import { TextField } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
-
-const PickPicture = dynamic(() => import('@/features/picture-pick/pick-picture').then((pick) => pick.PickPicture));
 
 /** The product's pictures; the first is the main one. */
 export function Pictures() {
@@ -20,6 +18,11 @@ export function Pictures() {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<string>();
+  const [picking, setPicking] = useState(false);
+  const put = (src: string) =>
+    change(`picture ${src}`, (draft) => {
+      if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
+    });
 
   const upload = async (event: ChangeEvent<HTMLInputElement>) => {
     const files = [...(event.target.files ?? [])];
@@ -29,10 +32,7 @@ export function Pictures() {
     for (const file of files) {
       try {
         const src = await uploadPicture(file);
-        const alt = product.title;
-        change(`picture ${src}`, (draft) => {
-          if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt });
-        });
+        put(src);
       } catch (error) {
         setFault(`${file.name}: ${wordsOf(error)}`);
       }
@@ -40,7 +40,6 @@ export function Pictures() {
     setBusy(false);
   };
 
-  const [picking, setPicking] = useState(false);
   const add = (
     <HStack gap="2">
       <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setPicking(true)}>
@@ -53,9 +52,7 @@ export function Pictures() {
   );
   const pick = (src: string) => {
     setPicking(false);
-    change(`picture ${src}`, (draft) => {
-      if (!draft.pictures.some((picture) => picture.src === src)) draft.pictures.push({ src, alt: product.title });
-    });
+    put(src);
   };
   const entries = product.pictures.map((picture) => ({ ...picture, key: picture.src }));
   return (
