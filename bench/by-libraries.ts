@@ -73,7 +73,7 @@ export function libraryProgram(product: Product) {
   });
   const board = math.compile('toNumeric(measures.length, "m")');
   const baseWeight = math.compile(`${product.weight?.value} ${product.weight?.unit}`);
-  const quantityRule = { and: [{ '>=': [{ var: 'quantity' }, product.quantity.minimum] }, { '<=': [{ var: 'quantity' }, product.quantity.maximum] }] } as RulesLogic;
+  const quantityRule = { and: [{ '>=': [{ var: 'quantity' }, product.quantity?.minimum ?? 1] }, { '<=': [{ var: 'quantity' }, product.quantity?.maximum ?? null] }] } as RulesLogic;
 
   return ({ answers: given, quantity }: BenchSelection, stock: Readonly<Record<string, string>>) => {
     const answers: Record<string, unknown> = {};

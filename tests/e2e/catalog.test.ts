@@ -141,7 +141,7 @@ describe('looking after the catalog', () => {
     await stage.person.sees('A whole number from 1 to 1,000,000. Until then it stays as it was.');
     await stage.person.fill('Minimum quantity', '4');
     await stage.person.sees('That is 4, 6, 8 … 40');
-    await stage.browser.driver.wait(async () => (await draftOf('Honey jars in cases'))?.quantity.minimum === 4, PATIENCE);
+    await stage.browser.driver.wait(async () => (await draftOf('Honey jars in cases'))?.quantity?.minimum === 4, PATIENCE);
     await stage.person.fill('Maximum quantity', '3');
     await stage.person.sees('No quantity keeps this rule: the maximum is below the first multiple.');
     await stage.person.sees('This product is not ready to be sold', '[aria-label="The Counter"]');

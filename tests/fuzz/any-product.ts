@@ -163,7 +163,13 @@ export function anyProduct(seed: number): Made {
   const price = variants.length > 0 && chance(3) ? null : money(10, 120);
   // Some of what is chosen weighs something, for rules that ask what one weighs.
   for (const choice of choices) for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) if ('amount' in bearer && chance(4)) bearer.weight = { value: String(1 + random.below(6) / 2), unit: 'kg' };
-  const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity, variants, weight: { value: '1', unit: 'kg' } };
+  // Now and then somebody else has the word about quantities: an option, a variant, a group, a list.
+  const otherQuantity = () => random.of([{ minimum: 2, maximum: 6, multiple: 2 }, { minimum: 3, maximum: 7, multiple: 2, countedFrom: 'minimum' }, { list: [{ quantity: 5, caption: 'five' }, { quantity: 3 }] }, { maximum: 1 }]);
+  const lists3 = choices.filter((choice) => Array.isArray(choice.options) && choice.kind !== 'slot');
+  if (chance(4)) for (const choice of lists3) for (const option of choice.options as Record<string, unknown>[]) if (chance(3)) option.quantity = otherQuantity();
+  if (chance(4)) for (const variant of variants) if (chance(2)) Object.assign(variant, { quantity: otherQuantity() });
+  const quantityByGroup = chance(6) ? { trade: otherQuantity() } : {};
+  const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity: chance(8) ? otherQuantity() : quantity, quantityByGroup, variants, weight: { value: '1', unit: 'kg' } };
   const charge = { waste: chance(2) ? '10' : null, minimum: chance(2) ? '1.25' : null, step: chance(2) ? '0.5' : null };
   if (measure && chance(4)) return { product: { ...product, soldBy: { kind: 'measure', measure: measure.key, unit: 'm', charge } }, sheets: [] };
   if (measure && chance(5)) return { product: { ...product, formulas: [...formulas, { key: 'sold', title: 'Sold', serves: { kind: 'shown' }, text: `${measure.key} + ${random.of(['1 m', 'ceil(' + measure.key + ', 1 m)'])}` }], soldBy: { kind: 'formula', formula: 'sold', unit: 'm', charge } }, sheets: [] };

@@ -6,6 +6,7 @@ import { Exact } from '@/core/number';
 import { type Resolution, resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
 import { Random } from '../support/generated-products';
+import { mostOf } from '../support/most-of';
 import { anyProduct, type Made, shopOf } from './any-product';
 
 /** Every claim of the analysis, and every click, beside all selections tried one by one. */
@@ -66,7 +67,7 @@ interface Tried {
 /** All selections that are sold. @returns null where they are too many */
 function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
   const lists = program.product.choices.map((choice) => ({ key: choice.key, ...answersOf(choice) }));
-  const most = program.quantity.maximum ?? 1;
+  const most = mostOf(program);
   if (lists.reduce((product, { values }) => product * values.length, most * GROUPS.length) > MOST_SELECTIONS) return null;
   const sold: Tried[] = [];
   const visit = (place: number, answers: Record<string, unknown>): void => {
@@ -277,7 +278,7 @@ export function shrunk(made: Made, fails: (made: Made) => boolean): Made {
       for (const part of when?.of ?? []) yield { product: { ...product, rules: product.rules.map((one, index) => (index === place ? { ...one, when: part } : one)) }, sheets };
     }
     for (const [place, sheet] of sheets.entries()) for (const list of ['rules', 'formulas', 'tables', 'choices']) for (let at = 0; at < ((sheet[list] as unknown[] | undefined)?.length ?? 0); at += 1) yield { product, sheets: sheets.map((one, index) => (index === place ? { ...one, [list]: (one[list] as unknown[]).filter((_, other) => other !== at) } : one)) };
-    if (product.quantity) yield { product: { ...product, quantity: { minimum: 1, maximum: 1, multiple: 1 } }, sheets };
+    if (product.quantity) yield { product: { ...product, quantity: { maximum: 1 } }, sheets };
   };
   for (let again = true; again; ) {
     again = false;

@@ -2,10 +2,12 @@ import Logic, { type Solver } from 'logic-solver';
 import { describe, expect, it } from 'vitest';
 import { type Analysis, NextClick } from '@/core/analysis';
 import { type Product } from '@/core/catalog';
-import { compile, type Program } from '@/core/compile';
+import { compile, inNumbers, type Program } from '@/core/compile';
+import { ANY_QUANTITY, orderable } from '@/core/ordering';
 import { type Resolution, resolve } from '@/core/run';
 import { analyseWhole } from '../support/analyse-whole';
 import { largeProduct, smallProduct } from '../support/generated-products';
+import { mostOf } from '../support/most-of';
 import { catalogOf } from '../support/surroundings';
 
 /** What the analysis proves, beside trying every selection one by one, and beside a SAT solver. */
@@ -31,7 +33,7 @@ function answersOf(choice: Product['choices'][number]): unknown[] {
 /** All selections of a product, resolved. */
 function* everySelection(program: Program): Generator<{ answers: Record<string, unknown>; resolution: Resolution }> {
   const lists = program.product.choices.map((choice) => answersOf(choice).map((answer) => [choice.key, answer] as const));
-  const most = program.quantity.maximum ?? 1;
+  const most = mostOf(program);
   function* visit(place: number, answers: Record<string, unknown>): Generator<Record<string, unknown>> {
     const list = lists[place];
     if (!list) yield answers;
@@ -90,11 +92,11 @@ describe('the analysis of small products, beside every selection tried one by on
   it('agrees on what the next click leaves open, and on the smallest change, of 80 products', { timeout: 60_000 }, () => {
     const seen = { open: 0, conflict: 0 };
     for (let seed = 1; seed <= 80; seed += 1) {
-      const product = { ...smallProduct(seed), quantity: { minimum: 1, maximum: null, multiple: 1 } };
+      const product = { ...smallProduct(seed), quantity: ANY_QUANTITY };
       const program = compile(product, catalogOf([product]));
       const next = new NextClick(program, TODAY);
       // Quantity is left open by the next click, so all that a rule tells apart are tried.
-      const single = { ...program, quantity: { minimum: 1, maximum: 1, multiple: 1 } };
+      const single = { ...program, quantities: inNumbers(orderable({ ...ANY_QUANTITY, maximum: 1 })) };
       const sold = [1, 2, 3, 4].flatMap((quantity) =>
         [...everySelection(single)].flatMap(({ answers }) => {
           const resolution = resolve(program, { answers, quantity }, context);

@@ -2,7 +2,7 @@ import { type AnswerContext, type Condition, hasOptions, kindOf, type RuleEffect
 import { anyFile, type Candidate, type Candidates, type CandidateScope } from '../catalog/choices';
 import { type Program } from '../compile';
 import { type Exact } from '../number';
-import { checkQuantity, orderableRange } from '../ordering';
+import { checkQuantity, everyOrderable, nearestOrderable, type Orderable, orderableRange } from '../ordering';
 
 const LEFT_OUT: Candidate = { raw: null, answer: null, option: null, same: -1 };
 const HIDDEN: Candidate = { ...LEFT_OUT, hidden: true };
@@ -77,6 +77,8 @@ export interface QuantityCell {
   readonly low: number;
   readonly at: number;
   readonly high: number;
+  /** how far what it stands for lies apart */
+  readonly step: number;
 }
 
 /** So many quantities at most are looked at one by one; more where a formula is worked out from nothing else that is typed. */
@@ -85,16 +87,32 @@ const MOST_BY_FORMULA = 400;
 
 /** All quantities that can be bought: the ends, where something changes with what lies next to it, and what lies between. */
 export function quantitiesOf(program: Program, further: readonly Exact[]): QuantityCell[] {
-  const range = orderableRange(program.quantity);
+  const { usual, nearer } = program.quantities;
+  if (nearer.length === 0) return cellsOf(program, usual.orderable, further);
+  // Whoever has the word has cells of its own: steps of five and steps of twelve have few quantities in common.
+  const cells = new Map<string, QuantityCell>();
+  for (const { orderable } of [...nearer, usual]) for (const cell of cellsOf(program, orderable, further)) cells.set(`${cell.low} ${cell.high} ${cell.low === cell.high ? '' : cell.step}`, cell);
+  return [...cells.values()].sort((a, b) => a.low - b.low || a.high - b.high);
+}
+
+/** Whether all that a cell stands for may be ordered. */
+export function isOrderable(given: Orderable, { low, high, step }: QuantityCell): boolean {
+  if (checkQuantity(given, low) !== null) return false;
+  return low === high || (given.listed === null && step % given.multiple === 0 && checkQuantity(given, high) === null);
+}
+
+function cellsOf(program: Program, given: Orderable, further: readonly Exact[]): QuantityCell[] {
+  const range = orderableRange(given);
   if (!range) return [];
-  const { multiple } = program.quantity;
-  const point = (quantity: number): QuantityCell => ({ low: quantity, at: quantity, high: quantity });
+  const { multiple } = given;
+  const point = (quantity: number): QuantityCell => ({ low: quantity, at: quantity, high: quantity, step: multiple });
+  if (given.listed) return (everyOrderable(given) ?? []).map(({ quantity }) => point(quantity));
   const byFormula = program.formulas.filter(({ compiled }) => compiled.uses.has('quantity'));
   const isAlone = byFormula.length > 0 && byFormula.every(({ uses }) => uses.every((index) => program.product.choices[index] && hasOptions(program.product.choices[index])));
   if ((range.most - range.least) / multiple < (isAlone ? MOST_BY_FORMULA : MOST_QUANTITIES)) return Array.from({ length: (range.most - range.least) / multiple + 1 }, (_, steps) => point(range.least + steps * multiple));
   const found = new Set([range.least, range.most, program.defaultQuantity]);
   const near = (value: number) => {
-    const below = Math.floor(value / multiple) * multiple;
+    const below = nearestOrderable(given, value).below ?? range.least;
     for (const quantity of [below - multiple, below, below + multiple, below + 2 * multiple]) found.add(quantity);
   };
   const limits = (effect: RuleEffect) => effect.kind === 'limitQuantity' && [effect.least, effect.most].forEach((value) => value !== null && near(value));
@@ -103,11 +121,11 @@ export function quantitiesOf(program: Program, further: readonly Exact[]): Quant
     rule.then.forEach(limits);
   }
   for (const value of further) near(value.toApproximateNumber());
-  const points = [...found].filter((quantity) => checkQuantity(program.quantity, quantity) === null).sort((a, b) => a - b);
+  const points = [...found].filter((quantity) => checkQuantity(given, quantity) === null).sort((a, b) => a - b);
   return points.flatMap((quantity, place) => {
     const before = points[place - 1];
     if (before === undefined || quantity - before < 2 * multiple) return [point(quantity)];
     const [low, high] = [before + multiple, quantity - multiple];
-    return [{ low, at: low + Math.floor((high - low) / 2 / multiple) * multiple, high }, point(quantity)];
+    return [{ low, at: low + Math.floor((high - low) / 2 / multiple) * multiple, high, step: multiple }, point(quantity)];
   });
 }

@@ -7,8 +7,9 @@ export function asksQuantity({ formulas, rules }: Program): boolean {
 }
 
 /** Whether anything of a product is otherwise for some customer groups. */
-export function asksGroup({ choices, formulas, rules }: Program): boolean {
+export function asksGroup({ choices, formulas, rules, quantities }: Program): boolean {
   return (
+    quantities.nearer.some(({ asks }) => asks.kind === 'group') ||
     choices.some(({ groups, options }) => groups.length > 0 || options.some((option) => option.groups.length > 0)) ||
     formulas.some(({ inputs }) => inputs.some(({ groups = [] }) => groups.length > 0)) ||
     (rules?.program.rules ?? []).some(({ rule }) => [...testsOf(rule.when)].some(({ kind }) => kind === 'group'))

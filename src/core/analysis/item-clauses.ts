@@ -1,6 +1,8 @@
-import { LEFT_OUT } from '../compile';
-import { anyOf, type Formula, NEVER, not } from '../constraints';
+import { LEFT_OUT, type NearerQuantity } from '../compile';
+import { allOf, anyOf, type Formula, NEVER, not } from '../constraints';
+import { type Orderable } from '../ordering';
 import { leftAside } from './choice-clauses';
+import { isOrderable } from './candidates';
 import { isAnswered } from './conditions';
 import { type ModelDraft, type Switches } from './model';
 import { type Column, LEFT_OUT_OPTION, onlyRows, UNANSWERED } from './rows';
@@ -33,12 +35,48 @@ export function constrainItem(model: ModelDraft, fires: readonly Formula[], swit
       }
     }
   }
+  constrainQuantity(model);
   for (const { rule, effect } of program.rules?.itemEffects ?? []) {
     const silent = anyOf(not(fires[rule] ?? NEVER, space.sizes), leftAside(effect, switches, space));
     if (effect.kind === 'refuse') space.require(silent);
     if (effect.kind === 'limitQuantity') {
       const { least, most } = effect;
       space.require(anyOf(silent, space.is(model.quantity, (value) => (model.quantities[value]?.at ?? 0) >= (least ?? 0) && (model.quantities[value]?.at ?? 0) <= (most ?? Infinity))));
+    }
+  }
+}
+
+/** The quantity keeps what has the word about it: the first of those of which something is asked, else what holds for everybody. */
+function constrainQuantity(model: ModelDraft): void {
+  const { space, program: { quantities: { usual, nearer } }, quantities, quantity } = model;
+  if (nearer.length === 0) return;
+  const may = (given: Orderable) => space.is(quantity, (value) => isOrderable(given, quantities[value] ?? NO_CELL));
+  const silent: Formula[] = [];
+  for (const { asks, orderable } of nearer) {
+    const asked = askedFor(model, asks);
+    space.require(anyOf(not(asked, space.sizes), ...silent, may(orderable)));
+    silent.push(asked);
+  }
+  space.require(anyOf(...silent, may(usual.orderable)));
+}
+
+const NO_CELL = { low: 0, at: 0, high: 0, step: 1 };
+
+function askedFor({ space, program, choices, group, groups }: ModelDraft, asks: NearerQuantity['asks']): Formula {
+  const picked = (choice: number, option: number) => anyOf(...(choices[choice]?.variables ?? []).map(({ variable, values }) => space.is(variable, (value) => values[value]?.answer?.picks.some(({ effect }) => effect === option) ?? false)));
+  switch (asks.kind) {
+    case 'option':
+      return picked(asks.choice, asks.effect);
+    case 'group':
+      return space.is(group, (value) => groups[value] === asks.group);
+    case 'variant': {
+      const { options = [] } = program.variants.get(asks.key) ?? {};
+      return allOf(...program.stocked.map((choice, place) => {
+        const option = program.choices[choice]?.options.findIndex(({ key }) => key === options[place]) ?? -1;
+        if (option >= 0) return picked(choice, option);
+        const [only] = choices[choice]?.variables ?? [];
+        return only ? space.is(only.variable, (value) => (only.values[value]?.option ?? null) === null) : NEVER;
+      }));
     }
   }
 }

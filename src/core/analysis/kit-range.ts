@@ -1,7 +1,8 @@
 import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
-import { type CandidateProgram, type ComponentProgram, type Held, type KitProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type Held, inNumbers, type KitProgram, type Program } from '../compile';
 import { Exact } from '../number';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { kindOfAmount } from '../pricing';
 import { heldOf, type PartPriced, partsBase, resolve, usualOf } from '../run';
 import { type Selection } from '../selection';
@@ -85,7 +86,7 @@ const numbered = new WeakMap<Program, Map<number, Program>>();
 function inNumber(program: Program, count: number): Program {
   const known = numbered.get(program) ?? new Map<number, Program>();
   numbered.set(program, known);
-  const made = known.get(count) ?? { ...program, quantity: { minimum: count, maximum: count, multiple: count }, defaultQuantity: count };
+  const made = known.get(count) ?? { ...program, quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })), defaultQuantity: count };
   known.set(count, made);
   return made;
 }

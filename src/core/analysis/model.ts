@@ -120,8 +120,9 @@ function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly F
   return { kept, firing };
 }
 
-function* groupsMentioned({ choices, addOns, rules, formulas }: Program): Generator<string> {
+function* groupsMentioned({ choices, addOns, rules, formulas, quantities }: Program): Generator<string> {
   for (const { groups, options } of choices) yield* [...groups, ...options.flatMap((option) => option.groups)];
+  for (const { asks } of quantities.nearer) if (asks.kind === 'group') yield asks.group;
   // What is taken along may cost other groups something else.
   for (const { program } of addOns) yield* groupsMentioned(program);
   for (const { rule } of rules?.program.rules ?? []) for (const test of testsOf(rule.when)) if (test.kind === 'group') yield* test.groups;

@@ -1,7 +1,8 @@
 import { type Program } from '../compile';
-import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, within } from '../constraints';
+import { type Budget, type Goal, minimise, NO_COSTS, type Optimum, type Solver, valuesWhere, within } from '../constraints';
 import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
+import { type QuantityCell } from './candidates';
 import { type Example, exampleFor } from './example';
 import { type Model } from './model';
 import { openTitles, type Pair, pairOf, parted, waysToLookAt } from './pair';
@@ -37,8 +38,8 @@ export interface PriceLimits {
   readonly stop?: () => boolean;
   /** values are looked at between values so many times at most */
   readonly rounds: number;
-  /** the only quantity that is looked at; absent for all */
-  readonly quantity?: number;
+  /** the only quantities that are looked at; absent for all */
+  readonly quantities?: readonly number[];
   /** whether the lowest price is that of what can be sold, whatever would come to less than nothing; absent for no */
   readonly onlySold?: boolean;
 }
@@ -103,13 +104,14 @@ interface Found {
 }
 
 /** The least of a goal within what is left of a budget, or the best until it was spent. @returns undefined where a price is not known in single steps */
-function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quantity, onlySold = false }: PriceLimits, budget: Budget): Found | undefined {
+function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quantities, onlySold = false }: PriceLimits, budget: Budget): Found | undefined {
   const steps = priceSteps(model);
   if (!steps) return undefined;
   const mark = solver.mark();
   try {
     if (!solver.only(model.group, 0) || within(() => solver.solve({ ...budget, steps: Math.max(1000, budget.steps) }, NO_COSTS)) === null) solver.undo(mark);
-    if (quantity !== undefined && !solver.only(model.quantity, model.quantities.findIndex(({ low, high }) => low <= quantity && quantity <= high))) return { value: Infinity, bound: Infinity, values: null, open: [] };
+    const asked = quantities && valuesWhere(model.quantities.length, (value) => isAmong(model.quantities[value], quantities));
+    if (asked && !solver.narrow(model.quantity, asked)) return { value: Infinity, bound: Infinity, values: null, open: [] };
     const every = linesOfNothing(notRefused(priceGoal(model, steps, side), model), model, steps);
     const goal = onlySold && side === 'lowest' ? notBelowNothing(every, model) : every;
     const start = solver.impossible ? Infinity : goal.bound(solver);
@@ -121,6 +123,8 @@ function bestOf(model: Model, solver: Solver, side: 'lowest' | 'highest', { quan
     solver.undo(mark);
   }
 }
+
+const isAmong = (cell: QuantityCell | undefined, quantities: readonly number[]): boolean => cell !== undefined && quantities.some((quantity) => cell.low <= quantity && quantity <= cell.high);
 
 /** The goal with what would cost less than nothing taken for no answer. */
 function notBelowNothing(goal: Goal, model: Model): Goal {

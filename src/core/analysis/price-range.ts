@@ -2,6 +2,7 @@ import { SOME_DAY } from '../calendar';
 import { amountsOf } from '../catalog';
 import { type Program } from '../compile';
 import { Exact } from '../number';
+import { orderableRange } from '../ordering';
 import { priceToReach } from './dead-options';
 import { asksToday } from './depends-on';
 import { baseOfEnds, kitRange, type PriceRange, withoutParts } from './kit-range';
@@ -60,9 +61,14 @@ export function itemRange(program: Program): PriceRange | null {
   return range;
 }
 
+/** The quantity that is given first, of whatever has the word about it. */
+function firstQuantities({ defaultQuantity, quantities: { nearer } }: Program): number[] {
+  return [defaultQuantity, ...nearer.flatMap(({ orderable }) => orderableRange(orderable)?.least ?? [])];
+}
+
 function searched(priced: Program, today: string): PriceRange | null {
   const pair = pairOf(priced, today);
-  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantity: priced.defaultQuantity, onlySold: true });
+  const { found } = priceEnds(pair, { searching: LIST_STEPS, rounds: LIST_ROUNDS, quantities: firstQuantities(priced), onlySold: true });
   const { lowest, highest } = found;
   if (!lowest || !highest) return null;
   const is = (kind: PriceCoverage['kind']) => ({ coverage }: PriceEnd) => coverage.kind === kind;

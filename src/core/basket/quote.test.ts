@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { stockView } from '../stock';
+import { problemWords } from '../words';
 import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { quote } from './quote';
 
@@ -36,5 +38,23 @@ describe('a quote', () => {
   it('of nothing comes to nothing and can’t be ordered', () => {
     expect(quote([], context)).toMatchObject({ lines: [], canOrder: false });
     expect(quote([], context).total?.sign()).toBe(0);
+  });
+});
+
+describe('rules for a whole basket', () => {
+  const shop = shopOf([{ slug: 'jar', price: '2' }, { slug: 'lid', price: '1' }, { slug: 'veil', price: '9' }]);
+  const rule = { key: 'fill', title: 'Bottling', orderable: orderable({ ...ANY_QUANTITY, minimum: 3, multiple: 3 }) };
+  const of = (slug: string, quantity: number, together: string[] = ['fill']) => ({ ...line(shop.program(slug), quantity), together });
+
+  it('count every line that they are placed on, and say what is wrong with them together', () => {
+    const { problems, canOrder, total } = quote([of('jar', 1), of('lid', 1), of('veil', 5, [])], context, [rule]);
+    expect(problems.map(({ data }) => problemWords(data))).toEqual([{ message: 'Bottling: there are 2 in the basket together. The smallest quantity is 3.', remedy: 'Nearest: 3.' }]);
+    expect([canOrder, total?.toString()]).toEqual([false, '48']);
+    expect(quote([of('jar', 1), of('lid', 2)], context, [rule])).toMatchObject({ problems: [], canOrder: true });
+    expect(quote([of('jar', 1), of('lid', 3)], context, [rule]).problems.map(({ data }) => problemWords(data).remedy)).toEqual(['Nearest: 3 or 6.']);
+  });
+
+  it('have nothing against a basket in which nothing is counted', () => {
+    expect(quote([of('veil', 1, [])], context, [rule])).toMatchObject({ problems: [], canOrder: true });
   });
 });

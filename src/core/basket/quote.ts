@@ -1,5 +1,6 @@
 import { type Program } from '../compile';
 import { Exact } from '../number';
+import { checkQuantity, type Orderable } from '../ordering';
 import { problem, type Problem } from '../problems';
 import { type Resolution, resolve, type ResolveContext } from '../run';
 import { AT_ITEM, type Selection } from '../selection';
@@ -10,6 +11,15 @@ export interface BasketLine {
   readonly selection: Selection;
   /** the customer's group, as the program calls it */
   readonly group: string | null;
+  /** keys of the rules that it must keep together with other lines; absent for none */
+  readonly together?: readonly string[];
+}
+
+/** In what numbers things must be in a basket, all of them together. */
+export interface BasketRule {
+  readonly key: string;
+  readonly title: string;
+  readonly orderable: Orderable;
 }
 
 /** A line with what it comes to, beside all lines before it. */
@@ -27,6 +37,8 @@ export interface Adjustment {
 export interface Quote {
   /** one a line, in their order */
   readonly lines: readonly QuotedLine[];
+  /** what is wrong with what is in it together */
+  readonly problems: readonly Problem[];
   readonly adjustments: readonly Adjustment[];
   /** of lines and adjustments; null while a line has no price */
   readonly total: Exact | null;
@@ -35,12 +47,13 @@ export interface Quote {
 }
 
 const NO_ADJUSTMENTS: readonly Adjustment[] = [];
+const NO_RULES: readonly BasketRule[] = [];
 
 /**
  * What a basket comes to. Its lines stand before the same shelves: each is resolved against what the lines before it
  * leave, so that nothing is promised twice and pieces of several lines are cut from the same lots.
  */
-export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>): Quote {
+export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES): Quote {
   let { stock } = context;
   const quoted = lines.map(({ program, selection, group }): QuotedLine => {
     if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })] };
@@ -48,12 +61,23 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
     return { resolution, problems: resolution.problems };
   });
+  const problems = rules.flatMap((rule) => togetherProblem(rule, lines, quoted));
   const adjustments = NO_ADJUSTMENTS;
   const amounts = [...quoted.map(({ resolution }) => resolution?.lineTotal ?? null), ...adjustments.map(({ amount }) => amount)];
   return {
     lines: quoted,
+    problems,
     adjustments,
     total: amounts.reduce<Exact | null>((sum, amount) => (sum && amount ? sum.plus(amount) : null), Exact.zero),
-    canOrder: quoted.length > 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
+    canOrder: quoted.length > 0 && problems.length === 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
   };
+}
+
+/** What a rule has against all that it counts in a basket; nothing where none of it is there. */
+function togetherProblem({ key, title, orderable }: BasketRule, lines: readonly BasketLine[], quoted: readonly QuotedLine[]): Problem[] {
+  const counted = quoted.flatMap(({ resolution }, place) => (resolution && lines[place]?.together?.includes(key) ? [resolution.quantity] : []));
+  if (counted.length === 0) return [];
+  const pieces = counted.reduce((sum, quantity) => sum + quantity, 0);
+  const fault = checkQuantity(orderable, pieces);
+  return fault ? [problem(AT_ITEM, { code: 'basketQuantity', title, pieces, fault })] : [];
 }

@@ -1,7 +1,7 @@
 export * from './schema';
 export * from './choices';
 export { changedKind, type ChangedKind, type ChoiceField } from './choices/changed-kind';
-export { choiceName, choiceUnit, namedCondition, optionNames } from './named';
+export { choiceName, choiceUnit, namedCondition, optionNames, variantTitle } from './named';
 export { inCurrency, namesCurrency } from './in-currency';
 export { type Merge, mergeEdits, same as sameDefinition } from './merge';
 export { gtinCheckDigit, gtinFault } from './gtin';
@@ -14,6 +14,7 @@ export {
   type Placement,
   placementSchema,
   placementsOf,
+  saysNothing,
   type Sheet,
   sheetSchema,
 } from './sheet';
@@ -31,6 +32,7 @@ export {
 } from './rules';
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { type Proof, proofSchema } from './proofs';
+export { basketQuantitiesFor, type Facet, facets, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace } from './quantities';
 export { type Fit, fitSchema } from './fits';
 export { type Prepared, preparedSchema } from './prepared';
 export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';

@@ -1,5 +1,5 @@
 import { type NamedCondition } from '../problems';
-import { type Choice } from './choices';
+import { type Choice, isStocked } from './choices';
 import { type Condition } from './rules';
 
 interface Titled {
@@ -51,4 +51,14 @@ export function namedCondition(condition: Condition | null, product: Choices): N
     case 'day':
       return { ...condition, choice };
   }
+}
+
+/** A variant as people call it: the titles of its options, `L · Moss`. @param options option keys by stocked choice */
+export function variantTitle({ choices }: Pick<Choices, 'choices'>, options: Readonly<Record<string, string>>): string {
+  return choices
+    .flatMap((choice) => {
+      if (!isStocked(choice)) return [];
+      return choice.options.find(({ key }) => key === options[choice.key])?.title ?? [];
+    })
+    .join(' · ');
 }

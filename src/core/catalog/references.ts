@@ -17,7 +17,7 @@ export interface References {
 }
 
 /** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
-export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts'>>;
+export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup'>>;
 
 /** The one list of what a definition refers to. */
 export function referencesOf(definition: Referring): References {
@@ -52,6 +52,7 @@ export function referencesOf(definition: Referring): References {
     }
   }
   for (const { serves } of definition.formulas) if (serves.kind === 'draw') note(found.stock, serves.stock);
+  notes(found.groups, Object.keys(definition.quantityByGroup ?? {}));
   for (const { byGroup } of definition.rates) notes(found.groups, Object.keys(byGroup));
   const conditions = (condition: Condition | null): void => {
     if (condition === null) return;

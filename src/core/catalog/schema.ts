@@ -10,6 +10,7 @@ import { partSchema, partsPriceSchema, placesOfSale } from './parts';
 import { preparedSchema } from './prepared';
 import { proofSchema } from './proofs';
 import { propertySchema } from './properties';
+import { placedQuantitySchema } from './quantities';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
@@ -54,6 +55,7 @@ export const variantSchema = z.strictObject({
   weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
   picture: z.string().max(300).nullable().default(null).describe('shown in the place of the product’s'),
   onSale: z.boolean().default(true),
+  quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers it may be bought, where that is another than of the product'),
 }).meta({ id: 'variant' });
 
 export type Variant = z.infer<typeof variantSchema>;
@@ -81,7 +83,8 @@ export const productSchema = z.strictObject({
   category: z.string().max(80).nullable().default(null),
   supplier: z.string().max(80).nullable().default(null),
   tags: z.array(z.string().max(40)).max(30).default([]),
-  quantity: quantityRuleSchema.default({ minimum: 1, maximum: null, multiple: 1 }),
+  quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers it may be bought; null leaves it to the shop’s rules for many products'),
+  quantityByGroup: z.record(keySchema, quantityRuleSchema).default({}).describe('the same for customers of a group, by its key'),
   choices: z.array(choiceSchema).max(200).default([]),
   sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
   variants: z.array(variantSchema).max(2000).default([]),
@@ -144,6 +147,7 @@ export const shopSchema = z.strictObject({
   skuSeparator: z.string().max(3).default('-'),
   timeZone: z.string().max(60).default('UTC').describe('IANA time zone that says what day it is'),
   groups: z.array(customerGroupSchema).max(50).default([]),
+  quantityRules: z.array(placedQuantitySchema).max(200).default([]).describe('in what numbers many products may be bought'),
 }).meta({ id: 'shop' });
 
 export type Shop = z.infer<typeof shopSchema>;

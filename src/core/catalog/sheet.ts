@@ -64,10 +64,13 @@ interface Shelved {
 
 const alike = (a: string | null, b: string) => (a ?? '').trim().toLowerCase() === b.trim().toLowerCase();
 
+/** Whether a condition says nothing at all. */
+export const saysNothing = ({ category, supplier, tag }: PlaceCondition): boolean => category === null && supplier === null && tag === null;
+
 /** Whether a condition of a sheet holds for a product. A condition that says nothing never holds. */
 export function conditionHolds(condition: PlaceCondition, product: Shelved): boolean {
   const { category, supplier, tag } = condition;
-  if (category === null && supplier === null && tag === null) return false;
+  if (saysNothing(condition)) return false;
   if (category !== null && !alike(product.category, category)) return false;
   if (supplier !== null && !alike(product.supplier, supplier)) return false;
   return tag === null || product.tags.some((own) => alike(own, tag));

@@ -1,11 +1,13 @@
 import { SOME_DAY } from '../calendar';
 import { hasOptions, NOBODY, type PartCandidate, type Report } from '../catalog';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { faultAt, type Problem } from '../problems';
 import { closest } from '../text';
 import { type ChoiceProgram, type Program } from './program';
+import { inNumbers } from './quantities';
 
 /** In a kit, the kit says how many: a product's own least, most and multiple don't hold there. */
-const ANY_NUMBER = { minimum: 1, maximum: null, multiple: 1 };
+const ANY_NUMBER = inNumbers(orderable(ANY_QUANTITY));
 
 /**
  * A product as a part of another: with some choices answered beforehand, some options withheld, and in any number.
@@ -35,5 +37,5 @@ export function programAsPart(program: Program, { fixed, narrowed }: PartCandida
     if (!choice.options.some(({ key }) => only.includes(key))) report(['narrowed', choice.key], { code: 'partNothingOffered', title: choice.title, product: program.title });
     return { ...choice, offersVary: true, options: choice.options.map((option) => (only.includes(option.key) ? option : { ...option, groups: [NOBODY] })) };
   });
-  return { ...program, choices, fixed, quantity: ANY_NUMBER, defaultQuantity: usual, blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused] };
+  return { ...program, choices, fixed, quantities: ANY_NUMBER, defaultQuantity: usual, blocking: refused.length === 0 ? program.blocking : [...program.blocking, ...refused] };
 }

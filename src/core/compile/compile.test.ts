@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Product, productSchema, variantSchema } from '../catalog';
+import { ANY_QUANTITY } from '../ordering';
 import { compile } from '../compile';
 import { pathText } from '../exchange';
 import { readiness } from '../judge';
@@ -53,7 +54,7 @@ describe('readiness', () => {
     ['a default beyond the limits', mesh, (draft) => void (choice(draft, 'measure').default = '99'), '$.choices[0].default defaultRefused'],
     ['a stock item that is not there', mesh, (draft) => void (draft.draws = [{ kind: 'fixed', stock: 'gone', quantity: '1', pieces: 1 }]), '$.draws[0].stock unknownReference'],
     ['a length taken from what is counted in pieces', mesh, (draft) => void (draft.draws = [{ kind: 'measure', stock: 'veil', measure: 'length', pieces: 1 }]), '$.draws[0].stock unitMismatch'],
-    ['a quantity rule nothing keeps', mesh, (draft) => void (draft.quantity = { minimum: 1, maximum: 5, multiple: 12 }), '$.quantity.maximum quantityImpossible'],
+    ['a quantity rule nothing keeps', mesh, (draft) => void (draft.quantity = { ...ANY_QUANTITY, maximum: 5, multiple: 12 }), '$.quantity.maximum quantityImpossible'],
     ['no category', mesh, (draft) => void (draft.category = ' '), '$.category categoryMissing'],
     ['a required choice without options', suit, (draft) => void (choice(draft, 'list').options = []), '$.choices[0].options noOptions'],
     ['two options with one SKU part', suit, (draft) => choice(draft, 'list').options.forEach((option) => void (option.sku = 'M')), '$.choices[0].options[1].sku skuClash'],

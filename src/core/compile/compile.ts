@@ -21,9 +21,10 @@ import { ALL_OFFERED, shownChoice } from './offers';
 import { compileAddOns } from './add-ons';
 import { priceSources, priceSteps } from './price-steps';
 import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program } from './program';
+import { type BaseProgram, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program, variantKey, type VariantProgram } from './program';
+import { compileQuantities } from './quantities';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
-import { compileVariants } from './variants';
+import { compileVariants, LEFT_OUT } from './variants';
 import { compileWeight } from './weight';
 
 /**
@@ -87,9 +88,9 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   // A stocked choice may be hidden: it is left out then, which is a combination that is made or isn't.
   const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? [])]);
   checkHiding(rules, indispensable, scope, addPlaced);
-  if (!orderableRange(product.quantity)) report(['quantity', 'maximum'], { code: 'quantityImpossible' });
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
+  const quantities = compileQuantities(scope, (place) => variantAt(product, stocked, variants, place));
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
   // Nobody need take along what may be left out: that it is not there keeps the product from being published, not from being sold.
@@ -127,8 +128,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     rules,
     order: answeringOrder(rules, bounding, formulas, scope, addPlaced),
     baseFormula: baseFormula === -1 ? null : baseFormula,
-    quantity: product.quantity,
-    defaultQuantity: orderableRange(product.quantity)?.least ?? product.quantity.minimum,
+    quantities,
+    defaultQuantity: orderableRange(quantities.usual.orderable)?.least ?? quantities.usual.orderable.minimum,
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),
     weight: product.weight && compileWeight(product.weight, ['weight'], scope, 'The weight'),
     weightUnit: scope.weightUnit,
@@ -139,6 +140,13 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+/** What a variant is called inside and outside; undefined for a combination that is not made of its options. */
+function variantAt({ choices, variants }: Product, stocked: readonly number[], made: ReadonlyMap<string, VariantProgram>, place: number) {
+  const key = variantKey(stocked.map((index) => variants[place]?.options[choices[index]?.key ?? ''] ?? LEFT_OUT));
+  const title = made.get(key)?.title;
+  return title === undefined ? undefined : { key, title };
 }
 
 /** Whether it is made of other products. */

@@ -10,4 +10,5 @@ export { type ChoiceShown, type OptionOffer } from './offers';
 export { type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram, type SlotProgram } from './kit';
 export { type PriceSource, type PriceStep } from './price-steps';
 export { type Program, variantKey, type VariantProgram } from './program';
+export { inNumbers, type NearerQuantity, type QuantityProgram, type QuantitySource } from './quantities';
 export { LEFT_OUT } from './variants';

@@ -8,6 +8,7 @@ import { type BoundingProgram } from './bounds';
 import { compileDraw } from './draws';
 import { type FormulaProgram } from './formulas';
 import { type DrawProgram } from './program';
+import { usualQuantities } from './quantities';
 import { readDecimal, type Scope } from './scope';
 import { compileWeight } from './weight';
 
@@ -42,7 +43,7 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 /** Checks a product's rules and makes them ready. */
 export function compileProductRules({ rules, tables }: Pick<Assembled, 'rules' | 'tables'>, scope: Scope, formulas: readonly FormulaProgram[], add: (path: Path, data: FaultData) => void, compileAmount: CompileAmount): ProductRules | null {
   const within: Scope = { ...scope, report: add };
-  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, weighing: weighingOf(scope.product), report: add });
+  const program = compileRules(rules, tables, scope.product, { groups: scope.surroundings.shop.groups, figures: figuresOf(formulas), currency: scope.surroundings.shop.currency, weighing: weighingOf(scope.product), quantities: usualQuantities(scope), report: add });
   if (!program) return null;
   const because = program.rules.map(({ rule }) => namedCondition(rule.when, { ...scope.product, groups: scope.surroundings.shop.groups, formulas: formulas.map(({ key, sheet, title }) => ({ key: figureKey({ key, sheet }), title })) }));
   const itemEffects = program.rules.flatMap(({ rule, path }, index) => rule.then.flatMap((effect, place) => (kindOfEffect(effect).toItem ? [itemEffect(rule, index, effect, [...path, 'then', place], within, compileAmount)] : [])));

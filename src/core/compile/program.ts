@@ -1,6 +1,5 @@
 import { type ChoiceReader, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
-import { type QuantityRule } from '../ordering';
 import { type AmountProgram, type PriceLine } from '../pricing';
 import { type Fault, type Path } from '../problems';
 import { type Unit } from '../quantity';
@@ -14,6 +13,7 @@ import { type KitProgram } from './kit';
 import { type FitProgram } from './fits';
 import { type PriceSource, type PriceStep } from './price-steps';
 import { type ProductRules } from './product-rules';
+import { type QuantityProgram } from './quantities';
 import { type PropertyProgram } from './properties';
 
 /** What an answer brings, ready to be run. */
@@ -150,7 +150,7 @@ export interface Program {
   readonly order: readonly number[] | null;
   /** index of the formula that the base price comes from; null where none does */
   readonly baseFormula: number | null;
-  readonly quantity: QuantityRule;
+  readonly quantities: QuantityProgram;
   /** the quantity that counts when none is given */
   readonly defaultQuantity: number;
   readonly draws: readonly DrawProgram[];

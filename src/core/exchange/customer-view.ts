@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
@@ -52,15 +52,18 @@ export function customerView(product: Product, surroundings: CatalogSurroundings
   };
 }
 
-const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS] });
+const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS], quantityRules: [] });
 
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
-function productFor(product: Product, { sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
+function productFor(product: Product, { shop, sheets, products }: CatalogSurroundings, view: View): Product {
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, quantity, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    // Whose rule it is, and what others may order, is the catalog manager’s business.
+    quantity: quantityOf(product, shop.quantityRules, view.group).rule,
+    quantityByGroup: {},
     parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
@@ -74,7 +77,7 @@ function productFor(product: Product, { sheets, products }: CatalogSurroundings,
     choices: withSections(product.choices).map((choice) => choiceFor(choice, view, product.slug, products)),
     variants: product.variants
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
-      .map(({ options, sku: own, price: ownPrice, wasPrice: was, stock, weight: ownWeight, picture, onSale }) => ({ options, sku: own, price: ownPrice, wasPrice: was, stock, gtin: null, weight: ownWeight, picture, onSale })),
+      .map(({ options, sku: own, price: ownPrice, wasPrice: was, stock, weight: ownWeight, picture, onSale, quantity: ownQuantity }) => ({ options, sku: own, price: ownPrice, wasPrice: was, stock, gtin: null, weight: ownWeight, picture, onSale, quantity: ownQuantity })),
     rates: product.rates.map((rate) => rateFor(rate, view)),
     rules: product.rules.map((rule) => ruleFor(rule, view)),
   };
@@ -160,7 +163,7 @@ function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pick<View,
 }
 
 /** A resolution as a customer may see it. */
-export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
+export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'orderable' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
   /** what rules tell, now that they have fired */
   readonly tells: readonly string[];
   /** what it is put together from, and what is taken along */
@@ -188,10 +191,10 @@ export function customerResolution(resolution: ResolutionJson): CustomerResoluti
   return toldTo(asShown(resolution));
 }
 
-function toldTo({ state, problems, shown, counted, quantity, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
+function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
-    state, problems, shown, counted, quantity, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
+    state, problems, shown, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
     parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ANY_QUANTITY, orderable } from '../ordering';
 
 /**
  * Documents of the first version, wherever they were kept, brought to the form of today. What was said there is kept;
@@ -53,10 +54,17 @@ function withCounts(definition: Json): Json {
   return { ...definition, choices };
 }
 
-/** A product or sheet of the first version in the form of today, still to be checked by its schema. */
+/** Any number was written down once, where nobody had said anything: that leaves it to rules for many products. */
+function withSilentQuantity(definition: Json): Json {
+  const { quantity } = definition;
+  const isSilent = isRecord(quantity) && !('countedFrom' in quantity) && quantity.minimum === 1 && quantity.multiple === 1 && quantity.maximum === null;
+  return isSilent ? { ...definition, quantity: null } : definition;
+}
+
+/** A product or sheet of an earlier form in that of today, still to be checked by its schema. */
 export function definitionFromVersion1(definition: unknown): unknown {
   const named = renamed(definition);
-  return isRecord(named) ? withCounts(named) : named;
+  return isRecord(named) ? withSilentQuantity(withCounts(named)) : named;
 }
 
 /** A catalog of the first version in the form of today, still to be checked by its schema. */
@@ -72,5 +80,5 @@ export function resolutionFromEarlier(stored: unknown): unknown {
   const { success, data } = earlierResolution.safeParse(renamed(stored));
   if (!success) return stored;
   // A billion stood for no limit.
-  return { parts: [], ...data, availability: { ...data.availability, canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply } };
+  return { parts: [], orderable: orderable(ANY_QUANTITY), ...data, availability: { ...data.availability, canSupply: data.availability.canSupply === 1_000_000_000 ? 'unlimited' : data.availability.canSupply } };
 }

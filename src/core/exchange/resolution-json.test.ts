@@ -18,7 +18,7 @@ describe('resolutionJson', () => {
   it('survives being written and read', () => expect(JSON.parse(JSON.stringify(json))).toEqual(json));
 
   it('writes whole counts as numbers and everything measured or paid as strings', () => {
-    expect(numbersIn(json)).toEqual([...[0, 1, 2].map((place) => `$.counted[${place}].picks[0].quantity`), '$.quantity', '$.availability.canSupply']);
+    expect(numbersIn(json)).toEqual([...[0, 1, 2].map((place) => `$.counted[${place}].picks[0].quantity`), '$.quantity', ...['minimum', 'multiple', 'start'].map((name) => `$.orderable.${name}`), '$.availability.canSupply']);
   });
 
   it('writes prices with the currency’s places and lines exactly', () => {

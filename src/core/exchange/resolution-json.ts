@@ -10,7 +10,7 @@ import { type PartShown, type RuleShown } from '../run/resolution';
 import { type NotFitting } from '../problems/problem-data';
 import { whereText } from '../selection';
 import { type Pieces, type StockCutPlan } from '../stock';
-import { basisWords, conditionWords, lineLabel, lineValueWords, notFittingWords, problemWords, ruleName } from '../words';
+import { basisWords, conditionWords, lineLabel, lineValueWords, listedWords, notFittingWords, problemWords, ruleName } from '../words';
 
 /** A quantity in the open format: a decimal string and a UCUM code. */
 export interface QuantityJson {
@@ -68,13 +68,17 @@ export interface ProblemJson {
   readonly remedy?: string;
   /** right answers close to the one given */
   readonly nearest?: readonly string[];
+  /** the same as customers are told them, where they have names: `48 (four cases)` */
+  readonly nearestTold?: readonly string[];
 }
 
 /** Says what is wrong in words. */
 export function problemJson({ where, code, data }: Problem): ProblemJson {
   const { message, remedy } = problemWords(data);
   const nearest = nearestAnswers(data);
-  return { where: whereText(where), code, message, ...(remedy !== undefined && { remedy }), ...(nearest.length > 0 && { nearest }) };
+  const told = 'nearest' in data ? data.nearest.map((near) => (typeof near === 'object' ? listedWords(near) : String(near))) : [];
+  const haveNames = told.some((words, place) => words !== nearest[place]);
+  return { where: whereText(where), code, message, ...(remedy !== undefined && { remedy }), ...(nearest.length > 0 && { nearest }), ...(haveNames && { nearestTold: told }) };
 }
 
 /** How an option stands on the page; what a rule says of it in words. */
@@ -135,6 +139,8 @@ export interface ResolutionJson {
   readonly shown: readonly ChoiceShownJson[];
   readonly counted: readonly CountedAnswerJson[];
   readonly quantity: number;
+  /** in what numbers this selection may be ordered */
+  readonly orderable: Resolution['orderable'];
   readonly item: Resolution['item'];
   readonly working: readonly PriceLineJson[];
   /** named results of formulas: decimals in metres, kilograms, pieces and the currency */
@@ -185,6 +191,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     shown: resolution.shown.map(shownJson),
     counted: resolution.counted,
     quantity: resolution.quantity,
+    orderable: resolution.orderable,
     item: resolution.item,
     working: writtenLines(resolution.working).map(({ because, ...line }) => ({ ...line, label: lineLabel(line.label, because), of: line.of && basisWords(line.of, currency) })),
     measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: written(measure.value), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),

@@ -216,6 +216,7 @@ function setAt(draft: Product, path: Path, value: string | boolean | null): void
 
 /** Takes a name out of the list at a place, or the list that holds the place. */
 function removeAt(draft: Product, path: Path, name: string): void {
+  if (path[0] === 'quantityByGroup') return void (draft.quantityByGroup = Object.fromEntries(Object.entries(draft.quantityByGroup).filter(([key]) => key !== name)));
   for (const at of [path, path.slice(0, -1)]) {
     const list = nodeAt(draft, at);
     if (Array.isArray(list) && list.includes(name)) return void list.splice(list.indexOf(name), 1);

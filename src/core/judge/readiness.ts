@@ -1,5 +1,5 @@
 import { SOME_DAY } from '../calendar';
-import { type CatalogSurroundings, hasOptions, isStocked, type Option, type Product, SKU_PATTERN } from '../catalog';
+import { type CatalogSurroundings, hasOptions, isStocked, type Option, type Product, SKU_PATTERN, variantTitle } from '../catalog';
 import { alikeNeighbours } from '../colour';
 import { type CandidateProgram } from '../compile';
 import { compile } from '../compile/compile';
@@ -83,15 +83,6 @@ const isSettled = ({ draws, notCounted }: Option) => draws.length > 0 || notCoun
 /** Whether a combination has an option that is not counted. */
 function isMadeToOrder({ choices }: Product, options: Readonly<Record<string, string>>): boolean {
   return choices.some((choice) => isStocked(choice) && choice.options.some(({ key, notCounted }) => notCounted !== null && key === options[choice.key]));
-}
-
-function variantTitle(product: Product, options: Readonly<Record<string, string>>): string {
-  return product.choices
-    .flatMap((choice) => {
-      if (!isStocked(choice)) return [];
-      return choice.options.find(({ key }) => key === options[choice.key])?.title ?? [];
-    })
-    .join(' · ');
 }
 
 function stockFaults(program: Program, stock: StockView, add: Add): void {

@@ -61,6 +61,7 @@ export type FaultData =
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'quantityImpossible' }
+  | { readonly code: 'quantityTwice'; readonly quantity: number }
   | { readonly code: 'wasPriceNotHigher' }
   | { readonly code: 'percentBelowNothing' }
   | { readonly code: 'variantIncomplete'; readonly missing: string }

@@ -50,6 +50,8 @@ export type ProblemData =
   | { readonly code: 'aboveMaximum'; readonly title: string; readonly maximum: string; readonly nearest: readonly string[] }
   | { readonly code: 'offStep'; readonly title: string; readonly step: string; readonly nearest: readonly string[] }
   | QuantityFault
+  /** what a rule has against how many of several things are in a basket together */
+  | { readonly code: 'basketQuantity'; readonly title: string; readonly pieces: number; readonly fault: QuantityFault }
   | { readonly code: 'unknownPickKey'; readonly title: string; readonly key: string }
   | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
   | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }

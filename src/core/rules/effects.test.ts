@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { productSchema, type RuleEffect } from '../catalog';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { Exact } from '../number';
 import { type FaultData, type Path } from '../problems';
 import { type EffectKind, kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
@@ -44,6 +45,7 @@ function compiled(effect: RuleEffect) {
   const about: [string, number[]][] = [];
   kindOfEffect(effect).compile(effect, {
     product,
+    quantities: orderable(product.quantity ?? ANY_QUANTITY),
     path: ['then', 0],
     report: (path: Path, { code }: FaultData) => void faults.push(`${path.slice(2).join('.')} ${code}`),
     about: (choice, _, named) => void about.push([choice, [...(named ?? [])]]),

@@ -1,6 +1,6 @@
 import { type Choice, numberLimits, type Product, type Report, type RuleEffect, type Weight } from '../catalog';
 import { Exact } from '../number';
-import { LARGEST_QUANTITY, orderableRange, within } from '../ordering';
+import { LARGEST_QUANTITY, type Orderable, orderableRange, within } from '../ordering';
 import { type Amount } from '../pricing/amount';
 import { type Path } from '../problems';
 import { type Answer } from '../selection';
@@ -15,6 +15,8 @@ export type Named = ReadonlySet<number>;
 /** What compiling an effect needs: the product, and who takes what is wrong with it and which choices it is about. */
 export interface EffectScope {
   readonly product: Product;
+  /** in what numbers it may be bought, whatever is chosen */
+  readonly quantities: Orderable;
   readonly path: Path;
   readonly report: Report;
   /** notes a choice that the effect is about */
@@ -182,10 +184,11 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   },
   limitQuantity: {
     ...apart,
-    compile(effect, { product, path, report }) {
-      const { minimum, maximum, multiple } = within(product.quantity, effect);
+    compile(effect, { quantities, path, report }) {
+      const narrowed = within(quantities, effect);
+      const { minimum, maximum, multiple } = narrowed;
       // A product whose own rule fits nothing is told there.
-      if (orderableRange(product.quantity) && !orderableRange({ minimum, maximum, multiple })) report([...path, 'least'], { code: 'noQuantityFits', least: String(minimum), most: String(maximum ?? LARGEST_QUANTITY), multiple });
+      if (orderableRange(quantities) && !orderableRange(narrowed)) report([...path, 'least'], { code: 'noQuantityFits', least: String(minimum), most: String(maximum ?? LARGEST_QUANTITY), multiple });
     },
     toItem: () => undefined,
     opposes: (effect, other) => other.kind === 'limitQuantity' && ((effect.least ?? 0) > (other.most ?? Infinity) || (other.least ?? 0) > (effect.most ?? Infinity)),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Choice, choiceSchema, type Condition, kindOf, type Product, productSchema, type RuleEffect, ruleSchema, tableSchema } from '../catalog';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { Exact } from '../number';
 import { type FaultData } from '../problems';
 import { type Answer } from '../selection';
@@ -110,7 +111,7 @@ describe('what rules make of a choice', () => {
   const compiled = (...effects: RuleEffect[][]) => {
     const faults: FaultData[] = [];
     const rules = effects.map((then, place) => ({ value: ruleSchema.parse({ key: `r${place}`, then }), origin: ['rules', place] }));
-    const program = compileRules(rules, [], product, { groups: [], report: (_path, fault) => faults.push(fault) });
+    const program = compileRules(rules, [], product, { groups: [], quantities: orderable(ANY_QUANTITY), report: (_path, fault) => faults.push(fault) });
     if (!program) throw new Error('no rules');
     return { program, faults };
   };
@@ -155,7 +156,7 @@ describe('what rules make of a choice', () => {
 
 describe('a table of what is made', () => {
   const table = (says: 'made' | 'notMade', rows: string[][]) => {
-    const program = compileRules([], [{ value: tableSchema.parse({ key: 't', choices: ['a', 'b2'], says, rows }), origin: ['tables', 0] }], { ...product, choices: [choiceSchema.parse(list('a')), choiceSchema.parse(list('b2'))] }, { groups: [], report: () => undefined })?.tables[0];
+    const program = compileRules([], [{ value: tableSchema.parse({ key: 't', choices: ['a', 'b2'], says, rows }), origin: ['tables', 0] }], { ...product, choices: [choiceSchema.parse(list('a')), choiceSchema.parse(list('b2'))] }, { groups: [], quantities: orderable(ANY_QUANTITY), report: () => undefined })?.tables[0];
     if (!program) throw new Error('no table');
     return program;
   };

@@ -1,5 +1,6 @@
 import { type CompatibilityTable, type Product, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
+import { type Orderable } from '../ordering';
 import { type Path } from '../problems';
 import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
 import { kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
@@ -46,7 +47,7 @@ export interface Placed<T> {
 }
 
 /** Checks rules and tables, and makes them ready; null where there are none that are switched on. */
-export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Placed<CompatibilityTable>[], product: Product, scope: Omit<ConditionScope, 'product'>): RulesProgram | null {
+export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Placed<CompatibilityTable>[], product: Product, scope: Omit<ConditionScope, 'product'> & { readonly quantities: Orderable }): RulesProgram | null {
   if (rules.length === 0 && tables.length === 0) return null;
   const { report } = scope;
   const onChoice = new Map<number, EffectOnChoice[]>();
@@ -68,7 +69,7 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
           onChoice.set(index, [...(onChoice.get(index) ?? []), { rule: place, effect, options }]);
           if (effect.kind === 'show') shownByRule.add(index);
         };
-        kindOfEffect(effect).compile(effect, { product, path, report, about: add });
+        kindOfEffect(effect).compile(effect, { product, quantities: scope.quantities, path, report, about: add });
       });
       if (rule.then.length === 0) report([...origin, 'then'], { code: 'ruleWithoutEffect' });
       return { key: rule.key, title: rule.title, rule, condition, path: origin };

@@ -1,7 +1,7 @@
 import { type ItemEffect, type ProductRules } from '../compile/product-rules';
 import { type Program } from '../compile/program';
 import { type Exact } from '../number';
-import { type QuantityRule, within } from '../ordering';
+import { type Orderable, within } from '../ordering';
 import { type PriceLine, type PricingInputs } from '../pricing';
 import { problem, type Problem } from '../problems';
 import { smallestChange, tableAllows, type TableProgram } from '../rules';
@@ -25,10 +25,10 @@ export function ruleLine({ rules }: Program, { rule, amount, setPrice, addOnsOnT
   return amount && { ...amount(inputs), label, kind: 'rule', source, because };
 }
 
-/** In what quantities it may be bought once rules have fired: the product's own rule, narrowed by theirs. */
-export function narrowedQuantity({ quantity, rules }: Program, fired: Fired | null): QuantityRule {
-  if (!rules || !fired) return quantity;
-  return rules.itemEffects.reduce((narrow, { rule, effect }) => (effect.kind === 'limitQuantity' && fired(rule) ? within(narrow, effect) : narrow), quantity);
+/** What may be ordered once rules have fired: what has the word about it, narrowed by theirs. */
+export function narrowedQuantity({ rules }: Program, given: Orderable, fired: Fired | null): Orderable {
+  if (!rules || !fired) return given;
+  return rules.itemEffects.reduce((narrow, { rule, effect }) => (effect.kind === 'limitQuantity' && fired(rule) ? within(narrow, effect) : narrow), given);
 }
 
 /** What rules and tables have against an item. */

@@ -1,7 +1,8 @@
-import { type AnswerContext, type ForCustomers, type PropertyValue } from '../catalog';
+import { type AnswerContext, type ForCustomers, type PropertyValue, type QuantityFrom } from '../catalog';
 import { type ChoiceShown } from '../compile';
 import { type LineValue } from '../formula';
 import { type Exact } from '../number';
+import { type Orderable } from '../ordering';
 import { type PriceLine } from '../pricing';
 import { type NamedCondition, type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
@@ -61,6 +62,9 @@ export interface Resolution {
   readonly shown: readonly ChoiceShown[];
   readonly counted: readonly CountedAnswer[];
   readonly quantity: number;
+  /** in what numbers this selection may be ordered, and who says so */
+  readonly orderable: Orderable;
+  readonly quantityFrom: QuantityFrom;
   readonly item: Item;
   readonly working: readonly PriceLine[];
   /** lines of its formulas that have names, and what they come to */

@@ -17,6 +17,7 @@ import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
 import { takenAddOns } from './add-ons';
 import { type Reading } from './reading';
+import { quantitySourceOf } from './quantities';
 import { type PartShown, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 import { withShares } from './shares';
 import { supplyProblem } from './supply';
@@ -48,12 +49,15 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const held = building?.held();
   if (program.fits.length > 0) problems.push(...fitProblems(program, entries, context, resolve));
   checkUnknownKeys(program, given, problems);
-  const quantityFault = checkQuantity(narrowedQuantity(program, fired), quantity);
-  if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
-
   const group = context.group ?? null;
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
-  const variant = findVariant(program, answers, isAsked, problems);
+  const ofVariant: Problem[] = [];
+  const variant = findVariant(program, answers, isAsked, ofVariant);
+  const quantities = quantitySourceOf(program, { answers, variant, group });
+  const orderable = narrowedQuantity(program, quantities.orderable, fired);
+  const quantityFault = checkQuantity(orderable, quantity);
+  if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
+  problems.push(...ofVariant);
   const charged = chargedOf(program, { answers, quantity, group, runs, held });
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
@@ -88,6 +92,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     shown: offersOf(program, answers, entries, context, bounds, rulings, resolve),
     counted,
     quantity,
+    orderable,
+    quantityFrom: quantities.from,
     item: itemOf(program, reading, counted),
     parts: partsShown(program, reading, price, context.ofWhole === true),
     working: price.working,

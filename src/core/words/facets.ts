@@ -21,8 +21,10 @@ export function facetWords(product: Product): string[] {
   if (product.variants.length > 0) words.push(counted(product.variants.length, 'variant'));
   const plain = plainChoices(product);
   if (plain > 0) words.push(counted(plain, 'choice'));
-  if (product.quantity.multiple > 1) words.push(`in multiples of ${product.quantity.multiple}`);
-  else if (product.quantity.minimum > 1) words.push(`from ${product.quantity.minimum} pieces`);
+  const { quantity } = product;
+  if (quantity && quantity.list.length > 0) words.push(`in ${counted(quantity.list.length, 'quantity', 'quantities')}`);
+  else if (quantity && quantity.multiple > 1) words.push(`in multiples of ${quantity.multiple}`);
+  else if (quantity && quantity.minimum > 1) words.push(`from ${quantity.minimum} pieces`);
   const shown = words.length > 0 ? words : ['plain'];
   return product.soldWhere === 'shop' ? shown : [...shown, product.soldWhere === 'kits' ? 'only in kits' : 'by its address only'];
 }

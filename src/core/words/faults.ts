@@ -120,6 +120,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.title} says how much is sold, so it must be required.`;
     case 'quantityImpossible':
       return 'No quantity keeps this rule: the maximum is below the first multiple.';
+    case 'quantityTwice':
+      return `${data.quantity} stands in the list twice. Each quantity needs one line.`;
     case 'wasPriceNotHigher':
       return 'The was-price is not higher than the price, so it won’t be shown.';
     case 'percentBelowNothing':

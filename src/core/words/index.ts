@@ -7,5 +7,6 @@ export { effectWords } from './rules';
 export { mendWords } from './mends';
 export { placeWords } from './places';
 export { counted } from './counted';
+export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';

@@ -7,6 +7,8 @@ import { faultWords, measureFaultWords, problemWords } from './problems';
 const metre = requireUnit('m');
 
 /** One of each kind of problem, with the words a customer reads. */
+const near = (...quantities: number[]) => quantities.map((quantity) => ({ quantity, caption: '' }));
+
 const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'selectionMalformed', expected: 'an object' }, 'The selection is not in a form that can be read. Expected an object.'],
   [{ code: 'unknownChoice', key: 'hue', meant: null }, 'This product has no choice “hue”. Leave that answer out.'],
@@ -21,8 +23,10 @@ const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'textUnprintable', title: 'Name', fault: 'unprintable' }, 'Name has a character in it that can’t be printed. Type it again with letters, digits and signs on one line.'],
   [{ code: 'numberTooLarge', title: 'Length' }, 'Length: that number is larger than anything we could make. Use fewer than 16 digits.'],
   [{ code: 'offStep', title: 'Length', step: '5 cm', nearest: ['10 cm', '15 cm'] }, 'Length goes in steps of 5 cm. Nearest: 10 cm or 15 cm.'],
-  [{ code: 'quantityNotWhole', given: 'NaN', nearest: [1] }, 'The quantity must be a whole number. Nearest: 1.'],
-  [{ code: 'quantityMultiple', multiple: 12, nearest: [24, 36] }, 'This is sold in multiples of 12. Nearest: 24 or 36.'],
+  [{ code: 'quantityNotWhole', given: 'NaN', nearest: near(1) }, 'The quantity must be a whole number. Nearest: 1.'],
+  [{ code: 'quantityMultiple', multiple: 12, start: 0, nearest: near(24, 36) }, 'This is sold in multiples of 12. Nearest: 24 or 36.'],
+  [{ code: 'quantityMultiple', multiple: 5, start: 3, nearest: near(8, 13) }, 'This is sold in multiples of 5, counted from 3. Nearest: 8 or 13.'],
+  [{ code: 'quantityNotListed', given: 30, nearest: [{ quantity: 12, caption: 'one case' }, { quantity: 48, caption: 'four cases' }] }, '30 is not a quantity that this is sold in. Nearest: 12 (one case) or 48 (four cases).'],
   [{ code: 'combinationNotMade', combination: 'L · Moss' }, 'L · Moss is not made. Choose another combination.'],
   [{ code: 'notEnoughStock', item: 'Mesh', canSupply: 3, asked: 4 }, 'There is not enough Mesh for 4. We can supply 3.'],
   [{ code: 'notInShop' }, 'This is no longer sold. Take it out of the basket.'],
@@ -38,7 +42,7 @@ describe('the words of a problem', () => {
   });
 
   it('come with the answers that can be taken over, as text', () => {
-    expect(nearestAnswers({ code: 'quantityMultiple', multiple: 12, nearest: [24, 36] })).toEqual(['24', '36']);
+    expect(nearestAnswers({ code: 'quantityMultiple', multiple: 12, start: 0, nearest: near(24, 36) })).toEqual(['24', '36']);
     expect(nearestAnswers({ code: 'priceMissing' })).toEqual([]);
   });
 

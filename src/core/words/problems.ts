@@ -1,10 +1,12 @@
 import { formatMoney } from '../money';
+import { type ListedQuantity } from '../ordering';
 import { type FaultData, type ProblemData } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
 import { faultSentence } from './faults';
+import { listedWords } from './quantities';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
@@ -97,7 +99,13 @@ export function problemWords(data: ProblemData): Words {
     case 'noQuantity':
       return { message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' };
     case 'quantityMultiple':
-      return { message: `This is sold in multiples of ${data.multiple}.`, remedy: nearestWords(data.nearest) };
+      return { message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`, remedy: nearestWords(data.nearest) };
+    case 'basketQuantity': {
+      const { message, remedy } = problemWords(data.fault);
+      return { message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`, remedy };
+    }
+    case 'quantityNotListed':
+      return { message: `${data.given} is not a quantity that this is sold in.`, remedy: nearestWords(data.nearest) };
     case 'optionQuantity':
       return { message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`, remedy: `Use a whole number from 1 to ${data.most}.` };
     case 'tooFewPicked':
@@ -197,9 +205,10 @@ function fittingWords(changes: readonly FittingChange[]): string {
 
 const FITS: Readonly<Record<'less' | 'atMost' | 'more' | 'atLeast', string>> = { less: 'less than', atMost: 'at most', more: 'more than', atLeast: 'at least' };
 
-function nearestWords(nearest: readonly (string | number)[]): string | undefined {
-  return nearest.length > 0 ? `Nearest: ${either(nearest)}.` : undefined;
+function nearestWords(nearest: readonly (string | ListedQuantity)[]): string | undefined {
+  return nearest.length > 0 ? `Nearest: ${either(nearest.map((near) => (typeof near === 'object' ? listedWords(near) : near)))}.` : undefined;
 }
+
 
 /** The sentences for a number or measure that can't be read as it was typed. */
 export function measureFaultWords(title: string, given: string, fault: MeasureFault, example: string): Words {

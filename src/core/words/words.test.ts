@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '../catalog';
 import { compile } from '../compile';
 import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
+import { ANY_QUANTITY } from '../ordering';
 import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
 
 const pricedWords = (product: Product) => priceWords(compile(product, surroundings));
@@ -9,7 +10,7 @@ const pricedWords = (product: Product) => priceWords(compile(product, surroundin
 describe('words', () => {
   it('say what a product is', () => {
     expect(facetWords(suit)).toEqual(['2 variants', '4 choices']);
-    expect(facetWords({ ...mesh, quantity: { minimum: 2, maximum: null, multiple: 2 } })).toEqual(['by the metre', '1 choice', 'in multiples of 2']);
+    expect(facetWords({ ...mesh, quantity: { ...ANY_QUANTITY, minimum: 2, multiple: 2 } })).toEqual(['by the metre', '1 choice', 'in multiples of 2']);
     expect(facetWords({ ...mesh, soldBy: { kind: 'each' }, choices: [] })).toEqual(['plain']);
   });
 

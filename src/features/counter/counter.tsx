@@ -85,7 +85,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
         <chakra.label htmlFor="counter-quantity" fontWeight="600" display="block" mb="1.5">
           Quantity
         </chakra.label>
-        <QuantityField id="counter-quantity" rule={product.quantity} text={quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+        <QuantityField id="counter-quantity" orderable={resolution.orderable} text={quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
         {ofQuantity.map((problem) => (
           <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
         ))}

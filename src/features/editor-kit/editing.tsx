@@ -88,6 +88,7 @@ export function useFaultAt(...path: Path): string | undefined {
 /** The part of the editor where a fault can be mended. */
 export function placeOf(path: Path, product: Product): Place {
   const [first, second] = path;
+  if (path.includes('quantity') && (first === 'variants' || first === 'choices')) return 'quantity';
   switch (first) {
     case 'pictures':
       return 'pictures';
@@ -118,6 +119,7 @@ export function placeOf(path: Path, product: Product): Place {
     case 'rates':
       return 'formulas';
     case 'quantity':
+    case 'quantityByGroup':
       return 'quantity';
     case 'category':
     case 'supplier':

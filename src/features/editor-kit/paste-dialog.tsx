@@ -28,14 +28,15 @@ interface Props<L extends PastedLine> {
   columns: readonly { readonly head: string; readonly end?: boolean }[];
   /** the cells of a line that is right */
   cells: (line: L) => ReactNode;
-  /** what a line makes: `part` */
+  /** what a line makes: `part`; and several, where that is not with an s */
   noun: string;
+  nouns?: string;
   onClose: () => void;
   onTake: (right: readonly L[]) => void;
 }
 
 /** Takes a pasted list in, seen before it is taken: nothing enters until it is accepted, and what is wrong stays out. */
-export function PasteDialog<L extends PastedLine>({ open, begin = '', title, help, label, placeholder, read, faultOf, columns, cells, noun, onClose, onTake }: Props<L>) {
+export function PasteDialog<L extends PastedLine>({ open, begin = '', title, help, label, placeholder, read, faultOf, columns, cells, noun, nouns, onClose, onTake }: Props<L>) {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? begin;
   const lines = useMemo(() => read(text), [read, text]);
@@ -66,7 +67,7 @@ export function PasteDialog<L extends PastedLine>({ open, begin = '', title, hel
             Cancel
           </Button>
           <Button disabled={right.length === 0} onClick={take}>
-            Add {counted(right.length, noun)}
+            Add {counted(right.length, noun, nouns)}
           </Button>
         </>
       }

@@ -6,6 +6,7 @@ export const PLACES = [
   { title: 'Swatch book', href: '/manage/swatches', letter: 'w' },
   { title: 'Stock', href: '/manage/stock', letter: 'k' },
   { title: 'Orders', href: '/manage/orders', letter: 'o' },
+  { title: 'Quantity rules', href: '/manage/quantities', letter: 'q' },
   { title: 'All proofs', href: '/manage/proofs', letter: 'f' },
   { title: 'Pictures', href: '/manage/pictures', letter: 'i' },
   { title: 'Bin', href: '/manage/bin', letter: 'b' },

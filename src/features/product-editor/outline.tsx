@@ -3,8 +3,8 @@
 import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
-import { type Choice, hasOptions, isNote, isStocked, type SlotChoice } from '@/core/catalog';
-import { conditionWords, counted, priceWords, selectionsWords } from '@/core/words';
+import { type Choice, hasOptions, isNote, isStocked, quantityOf, type SlotChoice } from '@/core/catalog';
+import { conditionWords, counted, priceWords, quantityRuleWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
 import { AddChoice } from '@/features/choice-editor/add-choice';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
@@ -89,8 +89,7 @@ interface Group {
 }
 
 /** What a product is edited by, in the order of the work; choices and sheets follow the line of the choices. */
-function groupsOf({ product, program, assembled }: Editing, checks: Checks, published: string, unbooked: number): readonly Group[] {
-  const { quantity } = product;
+function groupsOf({ product, program, assembled, surroundings }: Editing, checks: Checks, published: string, unbooked: number): readonly Group[] {
   const hasVariants = assembled.choices.some(isStocked) || product.variants.length > 0;
   const isPutTogether = program.kit !== null || product.fits.length > 0 || product.prepared.length > 0;
   const ruled = product.rules.length + product.tables.length;
@@ -130,7 +129,7 @@ function groupsOf({ product, program, assembled }: Editing, checks: Checks, publ
     },
     {
       title: 'How it is bought',
-      lines: [{ place: 'quantity', title: 'Quantity rule', state: quantityState(quantity) }],
+      lines: [{ place: 'quantity', title: 'Quantity rule', state: quantityRuleWords(quantityOf(product, surroundings.shop.quantityRules, null).rule) }],
     },
     {
       title: 'What must hold',
@@ -142,12 +141,6 @@ function groupsOf({ product, program, assembled }: Editing, checks: Checks, publ
       ],
     },
   ];
-}
-
-/** How many can be bought, in few words. */
-function quantityState({ minimum, maximum, multiple }: Editing['product']['quantity']): string {
-  const said = [multiple > 1 ? `in multiples of ${multiple}` : '', minimum > 1 ? `from ${minimum}` : '', maximum === null ? '' : `up to ${maximum}`].filter(Boolean);
-  return said.length === 0 ? 'any number' : said.join(', ');
 }
 
 /** The outline of a product: groups in the order of the work, that fold, a filter, and keys from line to line; choices are moved here. */

@@ -3,7 +3,7 @@
 import { Box, Stack, Table, Text } from '@chakra-ui/react';
 import { type CatalogSurroundings, type Choice, hasOptions, insideNameOf, type Part, type PlaceOfSale, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
-import { amountWords, priceWords } from '@/core/words';
+import { amountWords, priceWords, quantityRuleWords } from '@/core/words';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { useEditing } from '@/features/editor-kit/editing';
 
@@ -18,7 +18,6 @@ function partWords({ title, key, candidates, optional, quantity: { least, usual,
 
 /** What is to be read of a product, a line each. */
 function factsOf(product: Product, surroundings: CatalogSurroundings): [name: string, words: string][] {
-  const { minimum, maximum, multiple } = product.quantity;
   return [
     ['Name', product.title],
     ['SKU', product.sku || 'none'],
@@ -31,7 +30,7 @@ function factsOf(product: Product, surroundings: CatalogSurroundings): [name: st
     ['Category', product.category ?? 'none'],
     ['Supplier', product.supplier ?? 'none'],
     ['Tags', product.tags.join(', ') || 'none'],
-    ['Quantity', `from ${minimum}${maximum === null ? '' : ` to ${maximum}`}, in multiples of ${multiple}`],
+    ['Quantity', product.quantity ? quantityRuleWords(product.quantity) : 'as the shop’s rules say'],
     ['Sheets', product.sheets.map(({ key }) => key).join(', ') || 'none'],
     ['Variants', String(product.variants.length)],
     ['Parts', product.parts.map(partWords).join(', ') || 'none'],

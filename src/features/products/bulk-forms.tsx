@@ -4,6 +4,7 @@ import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { type ComponentType, useState } from 'react';
 import { z } from 'zod';
 import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
+import { ANY_QUANTITY } from '@/core/ordering';
 import { priceEndings, type PriceStep } from '@/core/catalog/many';
 import { WHEN_OUT } from '@/features/choice-editor/when-out';
 import { send, wordsOf } from '@/features/shared/api';
@@ -154,7 +155,7 @@ function QuantityForm({ ids, onChoose }: BulkFormProps) {
     (all) => {
       const [minimum, maximum, multiple] = [whole(all.minimum, 7), whole(all.maximum, 7), whole(all.multiple, 7)];
       const isRight = maximum !== null || all.maximum.trim() === '';
-      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { minimum, maximum, multiple }, products: [...ids] } : null;
+      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum, maximum, multiple }, products: [...ids] } : null;
     },
     onChoose,
   );

@@ -14,9 +14,9 @@ export function ProblemNote({ problem, onTake }: { problem: ProblemJson; onTake?
       {problem.code === 'cannotCut' && problem.remedy && ` ${problem.remedy}`}
       {onTake && problem.nearest ? (
         <HStack mt="1" gap="2" wrap="wrap">
-          {problem.nearest.map((answer) => (
+          {problem.nearest.map((answer, place) => (
             <Button key={answer} size="xs" variant="outline" colorPalette="copper" onClick={() => onTake(answer)}>
-              Use {answer}
+              Use {problem.nearestTold?.[place] ?? answer}
             </Button>
           ))}
         </HStack>

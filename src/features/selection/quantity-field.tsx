@@ -1,36 +1,102 @@
 'use client';
 
-import { chakra, HStack, IconButton } from '@chakra-ui/react';
+import { chakra, HStack, IconButton, NativeSelect, RadioGroup } from '@chakra-ui/react';
 import { Minus, Plus } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { type QuantityRule } from '@/core/ordering';
+import { captionOf, everyOrderable, type ListedQuantity, nearestOrderable, type Orderable } from '@/core/ordering';
 import { TypedInput } from '@/ui/field';
 import { quantityFrom } from './use-selection';
 
 interface Props {
   id: string;
-  rule: QuantityRule;
+  /** what may be ordered */
+  orderable: Orderable;
   text: string;
   invalid: boolean;
   onChange: (text: string) => void;
 }
 
-/** How many: typed, or a step of the order multiple up or down. What is typed is never changed. */
-export function QuantityField({ id, rule, text, invalid, onChange }: Props) {
+/** How many: typed, with a step up or down; or picked, where the product shows its quantities. What is typed is never changed. */
+export function QuantityField({ id, orderable, text, invalid, onChange }: Props) {
+  const shown = orderable.asked === 'field' ? null : everyOrderable(orderable);
   const current = quantityFrom(text);
+  if (shown) return <QuantityPicks id={id} asButtons={orderable.asked === 'buttons'} quantities={shown} text={text} current={current} onChange={onChange} />;
   const step = (direction: 1 | -1) => {
-    const steps = Number.isFinite(current) ? current / rule.multiple : rule.minimum / rule.multiple;
-    const next = direction > 0 ? Math.floor(steps) + 1 : Math.ceil(steps) - 1;
-    onChange(String(Math.max(rule.multiple, next * rule.multiple)));
+    const { below, above } = nearestOrderable(orderable, Number.isFinite(current) ? current + direction * STEP : 0);
+    const next = direction > 0 ? (above ?? below) : (below ?? above);
+    if (next !== null) onChange(String(next));
   };
+  const caption = captionOf(orderable, current);
   return (
     <Stepper id={id} label="Quantity" text={text} invalid={invalid} onStep={step} onChange={onChange}>
-      {rule.multiple > 1 && (
+      {(orderable.multiple > 1 || caption !== '') && (
         <chakra.span fontSize="sm" color="fg.muted" ml="1">
-          in {rule.multiple}s
+          {caption !== '' ? caption : `in ${orderable.multiple}s`}
         </chakra.span>
       )}
     </Stepper>
+  );
+}
+
+/** Anything less than one quantity and the next lie apart. */
+const STEP = 0.5;
+
+interface PicksProps {
+  id: string;
+  asButtons: boolean;
+  quantities: readonly ListedQuantity[];
+  text: string;
+  current: number;
+  onChange: (text: string) => void;
+}
+
+/** How many, picked among all that there are. A quantity that is none of them stands there until another is picked. */
+function QuantityPicks({ id, asButtons, quantities, text, current, onChange }: PicksProps) {
+  const isThere = quantities.some(({ quantity }) => quantity === current);
+  if (asButtons) {
+    return (
+      <RadioGroup.Root id={id} aria-label="Quantity" size="sm" value={isThere ? String(current) : null} onValueChange={({ value }) => value !== null && onChange(value)}>
+        <HStack gap="2" wrap="wrap">
+          {quantities.map((entry) => (
+            <RadioGroup.Item
+              key={entry.quantity}
+              value={String(entry.quantity)}
+              borderWidth="1px"
+              borderColor="border.emphasized"
+              borderRadius="l2"
+              px="3"
+              py="1.5"
+              cursor="pointer"
+              _checked={{ borderColor: 'oak.solid', bg: 'oak.subtle' }}
+              _focusWithin={{ outline: '2px solid', outlineColor: 'oak.solid', outlineOffset: '2px' }}
+            >
+              <RadioGroup.ItemHiddenInput />
+              <RadioGroup.ItemText fontWeight="600">
+                {entry.quantity}
+                {entry.caption !== '' && (
+                  <chakra.span fontWeight="400" color="fg.muted" display="block" fontSize="xs">
+                    {entry.caption}
+                  </chakra.span>
+                )}
+              </RadioGroup.ItemText>
+            </RadioGroup.Item>
+          ))}
+        </HStack>
+      </RadioGroup.Root>
+    );
+  }
+  return (
+    <NativeSelect.Root size="md" minW="132px">
+      <NativeSelect.Field id={id} aria-label="Quantity" bg="bg.panel" borderColor="border.emphasized" value={isThere ? String(current) : ''} onChange={(event) => onChange(event.target.value)}>
+        {!isThere && <option value="">{text.trim() === '' ? 'Choose …' : `${text} – not sold so`}</option>}
+        {quantities.map((entry) => (
+          <option key={entry.quantity} value={String(entry.quantity)}>
+            {entry.caption === '' ? entry.quantity : `${entry.quantity} – ${entry.caption}`}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
   );
 }
 

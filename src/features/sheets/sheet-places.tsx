@@ -2,13 +2,12 @@
 
 import { Button, HStack, IconButton, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
-import { type PlaceCondition } from '@/core/catalog';
+import { type PlaceCondition, saysNothing } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
+import { PlaceWord } from '@/features/editor-kit/place-word';
 import { Section } from '@/features/editor-kit/section';
-import { TypedInput } from '@/ui/field';
 import { EmptyPlace } from '@/ui/text';
-import { Suggestions } from '@/ui/suggestions';
 import { type SheetSectionProps } from './sheet-basics';
 
 const EMPTY: PlaceCondition = { category: null, supplier: null, tag: null };
@@ -37,13 +36,13 @@ export function SheetPlaces({ sheet, change }: SheetSectionProps) {
       {sheet.places.map((condition, index) => (
         <HStack key={index} bg="bg.panel" borderWidth="1px" borderRadius="l2" px="3" py="2" gap="2" wrap="wrap">
           <Text>{index === 0 ? 'On products' : 'and on products'}</Text>
-          <Word words="of the category" label={`Condition ${index + 1}: category`} value={condition.category} list={suggestions.categories} onChange={(value) => edit(index, 'category', value)} />
-          <Word words="by the supplier" label={`Condition ${index + 1}: supplier`} value={condition.supplier} list={suggestions.suppliers} onChange={(value) => edit(index, 'supplier', value)} />
-          <Word words="with the tag" label={`Condition ${index + 1}: tag`} value={condition.tag} list={suggestions.tags} onChange={(value) => edit(index, 'tag', value)} />
+          <PlaceWord words="of the category" label={`Condition ${index + 1}: category`} value={condition.category} list={suggestions.categories} onChange={(value) => edit(index, 'category', value)} />
+          <PlaceWord words="by the supplier" label={`Condition ${index + 1}: supplier`} value={condition.supplier} list={suggestions.suppliers} onChange={(value) => edit(index, 'supplier', value)} />
+          <PlaceWord words="with the tag" label={`Condition ${index + 1}: tag`} value={condition.tag} list={suggestions.tags} onChange={(value) => edit(index, 'tag', value)} />
           <IconButton aria-label={`Remove condition ${index + 1}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove condition ${index}`, (draft) => void draft.places.splice(index, 1))}>
             <Trash2 size={14} />
           </IconButton>
-          {condition.category === null && condition.supplier === null && condition.tag === null && (
+          {saysNothing(condition) && (
             <Text fontSize="sm" color="oak.fg" w="full">
               Say at least one of the three; as it stands it places the sheet nowhere.
             </Text>
@@ -51,16 +50,5 @@ export function SheetPlaces({ sheet, change }: SheetSectionProps) {
         </HStack>
       ))}
     </Section>
-  );
-}
-
-function Word({ words, label, value, list, onChange }: { words: string; label: string; value: string | null; list: readonly string[]; onChange: (value: string) => void }) {
-  const id = label.replace(/\W+/g, '-');
-  return (
-    <HStack gap="1.5">
-      <Text color={value === null ? 'fg.muted' : 'fg'}>{words}</Text>
-      <TypedInput aria-label={label} size="sm" w="128px" placeholder="any" list={id} maxLength={80} value={value ?? ''} onChange={onChange} />
-      <Suggestions id={id} values={list} />
-    </HStack>
   );
 }

@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
 import { dayWords, parseDay } from '@/core/calendar';
+import { ANY_QUANTITY, orderable } from '@/core/ordering';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { quantityFrom } from '@/features/selection/use-selection';
@@ -16,6 +17,9 @@ import { type BasketLineView, type BasketView } from '@/services/selling/shop';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { EmptyPlace, Money, Sku } from '@/ui/text';
 import { CheckoutForm } from './checkout-form';
+
+/** Of what is no longer sold. */
+const ANYTHING = orderable(ANY_QUANTITY);
 
 const ShopLink = chakra(NextLink);
 
@@ -60,7 +64,12 @@ export function BasketPage({ basket }: { basket: BasketView }) {
           {basket.canOrder && basket.total !== null ? (
             <CheckoutForm total={basket.total} currency={basket.currency} />
           ) : (
-            <Text color="brick.fg">Something in the basket can’t be ordered as it stands. Mend or remove it, then go on.</Text>
+            <>
+              {basket.problems.map((problem) => (
+                <ProblemNote key={problem.message} problem={problem} />
+              ))}
+              {basket.problems.length === 0 && <Text color="brick.fg">Something in the basket can’t be ordered as it stands. Mend or remove it, then go on.</Text>}
+            </>
           )}
         </Box>
       </Grid>
@@ -136,7 +145,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
             </>
           )}
           <HStack mt="3" gap="3" wrap="wrap">
-            <QuantityField id={`quantity-${line.id}`} rule={line.quantityRule} text={text} invalid={refused !== undefined} onChange={setText} />
+            <QuantityField id={`quantity-${line.id}`} orderable={resolution?.orderable ?? ANYTHING} text={text} invalid={refused !== undefined} onChange={setText} />
             {changed && (
               <Button size="sm" variant="outline" loading={busy} onClick={() => void attempt(send('PATCH', `/api/shop/basket/${line.id}`, { quantity: Number.isNaN(quantity) ? 0 : quantity }, anything))}>
                 Change to {text || '0'}

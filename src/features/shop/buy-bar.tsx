@@ -38,7 +38,7 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
             {product.soldBy.kind !== 'each' ? 'Pieces' : 'Quantity'}
           </chakra.label>
-          <QuantityField id="shop-quantity" rule={product.quantity} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+          <QuantityField id="shop-quantity" orderable={resolution.orderable} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
         </Box>
         <Button size="lg" flex="1" px="3" loading={basket.busy} onClick={() => void basket.add()}>
           <chakra.span display={{ base: 'none', sm: 'inline' }}>

@@ -36,3 +36,16 @@ export async function readShelves(queries: Queries): Promise<Shelf[]> {
     inShop: publishedRevision !== null,
   }));
 }
+
+/** Words that products stand under already, to be offered where one is asked for. */
+export interface ShelfSuggestions {
+  readonly categories: readonly string[];
+  readonly suppliers: readonly string[];
+  readonly tags: readonly string[];
+}
+
+const sorted = (values: readonly (string | null)[]): string[] => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
+
+export function suggestionsOf(shelves: readonly Pick<Shelf, 'category' | 'supplier' | 'tags'>[]): ShelfSuggestions {
+  return { categories: sorted(shelves.map(({ category }) => category)), suppliers: sorted(shelves.map(({ supplier }) => supplier)), tags: sorted(shelves.flatMap(({ tags }) => tags)) };
+}

@@ -26,7 +26,7 @@ export const bulkChangeSchema = z.discriminatedUnion('kind', [
     removeTags: tags,
     products: targets,
   }),
-  z.strictObject({ kind: z.literal('quantity'), quantity: quantityRuleSchema, products: targets }),
+  z.strictObject({ kind: z.literal('quantity'), quantity: quantityRuleSchema.nullable(), products: targets }),
   z.strictObject({ kind: z.literal('whenOut'), whenOut: z.enum(['unavailable', 'hidden', 'orderable']), leadDays: z.int().min(1).max(730).nullable().default(null), products: targets }),
   z.strictObject({ kind: z.literal('texts'), find: z.string().max(200), replace: z.string().max(200), matchCase: z.boolean().default(true), products: targets }),
 ]);

@@ -1,8 +1,8 @@
-import { hasOptions, type Product } from '../../core/catalog';
+import { hasOptions, type Product, sameDefinition } from '../../core/catalog';
 import { type PriceStep, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
-import { counted } from '../../core/words';
+import { counted, quantityRuleWords } from '../../core/words';
 import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
 
@@ -62,13 +62,11 @@ export function shelfStep(change: Of<'shelf'>): { words: string; apply: Apply } 
 }
 
 export function quantityStep({ quantity }: Of<'quantity'>): { words: string; apply: Apply } {
-  const { minimum, maximum, multiple } = quantity;
-  const words = `at least ${minimum}${maximum === null ? '' : `, at most ${maximum}`}${multiple > 1 ? `, in multiples of ${multiple}` : ''}`;
+  const words = quantity === null ? 'as the shop’s rules say' : quantityRuleWords(quantity);
   return {
-    words: `Sell them ${words}`,
+    words: `Sell them: ${words}`,
     apply(draft) {
-      const same = draft.quantity.minimum === minimum && draft.quantity.maximum === maximum && draft.quantity.multiple === multiple;
-      return same ? { after: draft, does: 'is so already' } : { after: { ...draft, quantity }, does: words };
+      return sameDefinition(draft.quantity, quantity) ? { after: draft, does: 'is so already' } : { after: { ...draft, quantity }, does: words };
     },
   };
 }

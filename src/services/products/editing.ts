@@ -1,7 +1,7 @@
 import { eq, isNotNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { readJoining } from '../catalog/published-products';
-import { readShelves } from '../catalog/shelves';
+import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
@@ -18,7 +18,7 @@ export interface EditorSurroundings {
   readonly today: string;
   readonly stock: readonly StockFigures[];
   /** what other products use, to be offered while typing */
-  readonly suggestions: { readonly categories: string[]; readonly suppliers: string[]; readonly tags: string[] };
+  readonly suggestions: ShelfSuggestions;
   /** products in the shop, that can be parts of others or be taken along */
   readonly inShop: readonly { readonly slug: string; readonly title: string; readonly sku: string; readonly category: string | null }[];
 }
@@ -47,16 +47,11 @@ export async function editorSurroundings({ database }: Services, { surroundings,
     .from(products)
     .where(isNotNull(products.publishedSlug))
     .orderBy(products.title);
-  const sorted = (values: (string | null)[]) => [...new Set(values.filter((value) => value !== null && value !== ''))].sort() as string[];
   return {
     surroundings: packSurroundings(surroundings),
     today,
     stock,
-    suggestions: {
-      categories: sorted(shelves.map(({ category }) => category)),
-      suppliers: sorted(shelves.map(({ supplier }) => supplier)),
-      tags: sorted(shelves.flatMap(({ tags }) => tags)),
-    },
+    suggestions: suggestionsOf(shelves),
     inShop: published.flatMap(({ slug, ...row }) => (slug === null ? [] : { slug, ...row })),
   };
 }

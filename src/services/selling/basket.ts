@@ -3,11 +3,12 @@ import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { newToken, type Services } from '../context';
+import { basketQuantitiesFor } from '../../core/catalog';
 import { type BasketLine, type LinePromise, promises, quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
-import { LARGEST_QUANTITY } from '../../core/ordering';
+import { LARGEST_QUANTITY, orderable } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
 import { type Resolution, resolve } from '../../core/run';
 import { type Selection, selectionFields } from '../../core/selection';
@@ -43,6 +44,8 @@ export interface ResolvedLine {
 export interface ResolvedBasket {
   readonly lines: readonly ResolvedLine[];
   readonly currency: string;
+  /** what is wrong with the lines together */
+  readonly problems: readonly Problem[];
   /** sum of the lines; null while a line has no price */
   readonly total: Exact | null;
   readonly canOrder: boolean;
@@ -63,8 +66,14 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const files = await readFiles(queries, selections);
   const group = await groupOf(queries, token);
   const wanted: BasketLine[] = [];
-  for (const row of rows) wanted.push({ ...(await programFor(queries, published.get(row.productId), context.surroundings, group)), selection: selectionOf(row) });
-  const { lines, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files });
+  const { quantityRules } = context.surroundings.shop;
+  for (const row of rows) {
+    const sold = published.get(row.productId);
+    const together = sold ? basketQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
+    wanted.push({ ...(await programFor(queries, sold, context.surroundings, group)), selection: selectionOf(row), together });
+  }
+  const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'basket' ? [{ key, title, orderable: orderable(rule) }] : []));
+  const { lines, problems: together, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files }, rules);
   const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));
   const promised = promises(lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })), context.there, await readExpected(queries, drawn), context.today);
   return {
@@ -75,6 +84,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
       return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), formerPrice: changed ? unitPrice : null };
     }),
     currency: context.surroundings.shop.currency,
+    problems: together,
     total,
     canOrder,
   };

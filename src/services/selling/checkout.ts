@@ -147,6 +147,8 @@ function checkedTotal(basket: ResolvedBasket, seenTotal: string, waiting: { numb
       ? new Refusal(409, 'noLongerAvailable', `${title} is no longer available as you chose it. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) })
       : new Refusal(422, 'notSellable', `${title} can’t be ordered as it stands. ${said}`, { line: stopped.id, problems: stopped.problems.map(problemJson) });
   }
+  const [together] = basket.problems;
+  if (together) throw new Refusal(422, 'notSellable', problemText(together.data), { problems: basket.problems.map(problemJson) });
   if (!basket.total) throw emptyBasket();
   if (basket.total.sign() < 0) throw new Refusal(422, 'notSellable', `The basket comes to less than nothing: ${formatMoney(basket.total, basket.currency)}. Tell the shop.`);
   const seen = Exact.parse(seenTotal);

@@ -7,7 +7,6 @@ import { type Picture, type Product } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
-import { type QuantityRule } from '../../core/ordering';
 import { isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
 import { priceWords } from '../../core/words';
@@ -141,7 +140,6 @@ export interface BasketLineView {
   /** from the bottom up; empty where there is none */
   readonly layers: readonly Picture[];
   readonly quantity: number;
-  readonly quantityRule: QuantityRule;
   readonly resolution: CustomerResolution | null;
   readonly problems: ResolutionJson['problems'];
   /** how many of it can be supplied today, and the day from which all can; null where all can be had today, or nothing is known */
@@ -152,6 +150,8 @@ export interface BasketLineView {
 export interface BasketView {
   readonly lines: readonly BasketLineView[];
   readonly currency: string;
+  /** what is wrong with the lines together */
+  readonly problems: ResolutionJson['problems'];
   readonly total: string | null;
   readonly canOrder: boolean;
   /** an order that is being made of what was in it and waits for its payment: the way to it */
@@ -166,13 +166,13 @@ export async function viewBasket(context: Services, token: string | undefined): 
     currency: basket.currency,
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
+    problems: basket.problems.map(problemJson),
     lines: basket.lines.map(({ id, published, quantity, resolution, problems, promise, formerPrice }) => ({
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
       layers: resolution?.pictures[0]?.layers ?? published?.definition.pictures.slice(0, 1) ?? [],
       quantity,
-      quantityRule: published?.definition.quantity ?? { minimum: 1, maximum: null, multiple: 1 },
       resolution: resolution && customerResolution(resolutionJson(resolution)),
       problems: problems.map(problemJson),
       promise: promise && promise.now < quantity ? promise : null,

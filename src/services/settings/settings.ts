@@ -47,7 +47,7 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     const former = await readSettings(transaction);
     const users = await usersOf(transaction, 'groups');
     for (const { key, title } of former.groups) {
-      const named = users.get(key) ?? [];
+      const named = [...(users.get(key) ?? []), ...former.quantityRules.filter(({ groups }) => groups.includes(key)).map((rule) => `the quantity rule “${rule.title}”`)];
       if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
     }
     if (input.currency !== undefined && input.currency !== former.currency) await changeCurrency(transaction, former.currency, input.currency);

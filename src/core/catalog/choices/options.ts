@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { quantityRuleSchema } from '../../ordering';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
@@ -28,6 +29,7 @@ export const optionSchema = z.strictObject({
     .default({})
     .describe('what it measures or is, such as a density or a timber, by inside name'),
   groups: groupsField,
+  quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers the product may be bought with this option, where that is another'),
   whenOut: z
     .enum(['unavailable', 'hidden', 'orderable'])
     .default('unavailable')
@@ -182,6 +184,7 @@ export function unseenOption({ key, face, properties, colours, swatch, texture }
     face,
     properties,
     groups: [others],
+    quantity: null,
     whenOut: 'unavailable',
     notCounted: null,
     leadDays: null,

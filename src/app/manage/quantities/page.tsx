@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { PlacedRules } from '@/features/quantity-rules/placed-rules';
+import { services } from '@/services/process';
+import { openQuantityRules } from '@/services/settings/quantity-rules';
+
+export const metadata: Metadata = { title: 'Quantity rules' };
+export const dynamic = 'force-dynamic';
+
+export default async function QuantityRulesPage() {
+  return <PlacedRules {...await openQuantityRules(await services())} />;
+}

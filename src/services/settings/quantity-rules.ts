@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { readSettings } from '../catalog/catalog-state';
+import { type BothStates, readBothStates } from '../catalog/product-steps';
+import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
+import { atOneMoment, type Services } from '../context';
+import { basketQuantitiesFor, type CustomerGroup, type PlacedQuantity, placedQuantitySchema, quantityOf, sameDefinition } from '../../core/catalog';
+import { orderable, orderableRange } from '../../core/ordering';
+import { isBlank } from '../../core/text';
+import { quantityRuleWords } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { settings } from '../../data/schema';
+import { Refusal } from '../refusal';
+
+export const quantityRulesSchema = z.strictObject({ rules: z.array(placedQuantitySchema).max(200) });
+export const acceptedQuantityRulesSchema = quantityRulesSchema.extend({ accepted: z.int().min(0).describe('how many products were seen to change') });
+
+/** The rules for many products, and what is needed to edit them. */
+export interface QuantityRulesView {
+  readonly rules: readonly PlacedQuantity[];
+  /** titles of the products that each rule has the word about, by its key; of rules for baskets, of those that it counts */
+  readonly holds: Readonly<Record<string, readonly string[]>>;
+  readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
+  readonly suggestions: ShelfSuggestions;
+}
+
+/** What a change of the rules does to one product for somebody. */
+export interface QuantityRipple {
+  readonly productId: number;
+  readonly title: string;
+  readonly inShop: boolean;
+  /** for which customers, in words; null for everybody */
+  readonly group: string | null;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** The rules for many products: for the manager's side. */
+export function openQuantityRules(context: Services): Promise<QuantityRulesView> {
+  return atOneMoment(context, async ({ database }) => {
+    const { quantityRules: rules, groups } = await readSettings(database.read);
+    const states = await readBothStates(database.read);
+    const holds = Object.fromEntries(rules.map((rule) => [rule.key, states.map(current).filter((product) => holdsFor(rule, rules, product)).map(({ title }) => title)]));
+    return {
+      rules,
+      holds,
+      groups: groups.map(({ key, title }) => ({ key, title })),
+      suggestions: suggestionsOf(await readShelves(database.read)),
+    };
+  });
+}
+
+/** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
+const current = ({ published, draft }: BothStates) => published ?? draft;
+
+function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: ReturnType<typeof current>): boolean {
+  return [null, ...rule.groups].some((group) => {
+    if (rule.per === 'basket') return basketQuantitiesFor(product, [rule], group).length > 0;
+    const { from } = quantityOf(product, rules, group);
+    return from.kind === 'placed' && from.key === rule.key;
+  });
+}
+
+/** @throws Refusal 422 for rules that can't be kept, share an inside name, or name a group that is none */
+function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerGroup[]): void {
+  const keys = new Set<string>();
+  for (const { key, title, rule, groups: named } of rules) {
+    if (isBlank(title)) throw new Refusal(422, 'titleMissing', 'Each rule needs a name.');
+    if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two rules are called “${key}” inside. Each needs its own inside name.`);
+    keys.add(key);
+    if (!orderableRange(orderable(rule))) throw new Refusal(422, 'quantityImpossible', `${title}: no quantity keeps this rule, because the maximum is below the first multiple.`);
+    const twice = rule.list.find(({ quantity }, place) => rule.list.findIndex((other) => other.quantity === quantity) < place);
+    if (twice) throw new Refusal(422, 'quantityTwice', `${title}: ${twice.quantity} stands in the list twice.`);
+    const unknown = named.find((group) => !groups.some((known) => known.key === group));
+    if (unknown !== undefined) throw new Refusal(422, 'groupUnknown', `${title} names the customer group “${unknown}”, which is none. Take it out.`);
+  }
+}
+
+/** What other rules would change, product by product and group by group. @throws Refusal 422 as {@link saveQuantityRules} */
+export function previewQuantityRules(context: Services, { rules }: z.infer<typeof quantityRulesSchema>): Promise<QuantityRipple[]> {
+  return atOneMoment(context, ({ database }) => rippleOf(database.read, rules));
+}
+
+async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[]): Promise<QuantityRipple[]> {
+  const { quantityRules: former, groups } = await readSettings(queries);
+  checkRules(rules, groups);
+  return (await readBothStates(queries)).flatMap((state) => {
+    const product = current(state);
+    const changed = (group: string | null) => {
+      const [before, after] = [former, rules].map((list) => quantityOf(product, list, group).rule);
+      return before && after && !sameDefinition(before, after) ? { from: quantityRuleWords(before), to: quantityRuleWords(after) } : null;
+    };
+    const row = { productId: state.id, title: product.title, inShop: state.published !== null };
+    const everybody = changed(null);
+    const forGroups = groups.flatMap(({ key, title }): QuantityRipple[] => {
+      const own = changed(key);
+      return own && !sameDefinition(own, everybody) ? [{ ...row, group: title, ...own }] : [];
+    });
+    return [...(everybody ? [{ ...row, group: null, ...everybody }] : []), ...forGroups];
+  });
+}
+
+/**
+ * Puts other rules for many products in the place of those that hold; they hold at once, also in the shop.
+ *
+ * @throws Refusal 422 for rules that can't be kept; 409 where more changes than was accepted
+ */
+export async function saveQuantityRules({ database }: Services, { rules, accepted }: z.infer<typeof acceptedQuantityRulesSchema>): Promise<void> {
+  await database.write(async (transaction) => {
+    const ripple = await rippleOf(transaction, rules);
+    if (ripple.length > accepted) throw new Refusal(409, 'moreChanges', `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`);
+    const shop = { ...(await readSettings(transaction)), quantityRules: rules };
+    await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
+  });
+}
