@@ -168,10 +168,20 @@ export function anyProduct(seed: number): Made {
   const lists3 = choices.filter((choice) => Array.isArray(choice.options) && choice.kind !== 'slot');
   if (chance(4)) for (const choice of lists3) for (const option of choice.options as Record<string, unknown>[]) if (chance(3)) option.quantity = otherQuantity();
   if (chance(4)) for (const variant of variants) if (chance(2)) Object.assign(variant, { quantity: otherQuantity() });
+  // And more of something costs another price.
+  const soldByMeasure = measure !== undefined && chance(4);
+  const someBreaks = (ofAll: boolean) => {
+    const gives = random.of(ofAll ? ['price', 'less', 'percent', 'percentOfAll'] : ['price', 'less', 'percent']);
+    const value = () => (gives === 'price' ? money(1, 60) : gives === 'less' ? money(0, 4) : String(random.below(30)));
+    return { gives, counting: chance(4) ? 'graduated' : 'allUnits', over: soldByMeasure && chance(2) ? 'measure' : 'pieces', across: random.of(['line', 'line', 'product']), steps: [{ from: '2', value: value() }, { from: '4', value: value() }].slice(0, 1 + random.below(2)) };
+  };
+  const breaks = chance(4) ? someBreaks(true) : null;
+  if (chance(6)) for (const variant of variants) if (chance(2)) Object.assign(variant, { breaks: someBreaks(true) });
+  if (chance(4)) for (const choice of choices) for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) if (['fixed', 'perUnit', 'perCharacter'].includes(String((bearer.amount as { kind?: string } | null)?.kind)) && chance(2)) bearer.breaks = someBreaks(false);
   const quantityByGroup = chance(6) ? { trade: otherQuantity() } : {};
-  const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity: chance(8) ? otherQuantity() : quantity, quantityByGroup, variants, weight: { value: '1', unit: 'kg' } };
+  const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity: chance(8) ? otherQuantity() : quantity, quantityByGroup, breaks, variants, weight: { value: '1', unit: 'kg' } };
   const charge = { waste: chance(2) ? '10' : null, minimum: chance(2) ? '1.25' : null, step: chance(2) ? '0.5' : null };
-  if (measure && chance(4)) return { product: { ...product, soldBy: { kind: 'measure', measure: measure.key, unit: 'm', charge } }, sheets: [] };
+  if (measure && soldByMeasure) return { product: { ...product, soldBy: { kind: 'measure', measure: measure.key, unit: 'm', charge } }, sheets: [] };
   if (measure && chance(5)) return { product: { ...product, formulas: [...formulas, { key: 'sold', title: 'Sold', serves: { kind: 'shown' }, text: `${measure.key} + ${random.of(['1 m', 'ceil(' + measure.key + ', 1 m)'])}` }], soldBy: { kind: 'formula', formula: 'sold', unit: 'm', charge } }, sheets: [] };
   if (variants.length === 0 && chance(6)) return named({ product: { ...product, price: null, formulas: [...formulas, { key: 'base', title: 'Base', serves: { kind: 'base' }, text: `(${term()} + ${term()}) × 9 EUR` }] }, sheets: [] });
   return variants.length === 0 ? named({ product, sheets: [] }) : { product, sheets: [] };

@@ -31,6 +31,7 @@ export function breakpointsOf(program: Program, today: string): Breakpoints {
     found.set(index, [...list, ...values.filter((value) => !list.some((other) => other.equals(value)))].slice(0, MOST_FOUND));
   };
   addCharged(program, add);
+  addBreaks(program, add);
   program.formulas.forEach((formula, place) => addKinks(program, formula, place, today, add));
   for (const index of new Set([...(program.bounding?.least.keys() ?? []), ...(program.bounding?.most.keys() ?? [])])) add(index, boundsToLookAt(program, index, today));
   byDay.set(today, found);
@@ -47,6 +48,15 @@ function addCharged({ base }: Program, add: Add): void {
   const { minimum, step } = charging;
   if (minimum) add(measured.index, [minimum.over(factor)]);
   if (step) add(measured.index, Array.from({ length: MOST_WAYS }, (_, count) => step.times(Exact.of(count + 1)).over(factor)));
+}
+
+/** Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given first. */
+function addBreaks({ base: { measured, charging }, breaks, defaultQuantity }: Program, add: Add): void {
+  for (const { over, counting, steps } of breaks) {
+    if (counting === 'graduated') continue;
+    if (over === 'pieces') add(QUANTITY, steps.map(({ from }) => from));
+    else if (measured?.kind === 'choice' && !charging) add(measured.index, steps.map(({ from }) => from.over((measured.factor ?? Exact.one).times(Exact.of(defaultQuantity)))));
+  }
 }
 
 /** An answer of which nothing matters but its value. */

@@ -4,7 +4,7 @@ import { type CandidateProgram, type ComponentProgram, type Held, inNumbers, typ
 import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { kindOfAmount } from '../pricing';
-import { heldOf, type PartPriced, partsBase, resolve, usualOf } from '../run';
+import { heldOf, piecesPrice, type PartPriced, partsBase, resolve, usualOf } from '../run';
 import { type Selection } from '../selection';
 import { asksQuantity } from './depends-on';
 
@@ -65,7 +65,11 @@ export function partEnds({ components }: KitProgram, rangeOf: (program: Program)
         if (!range) return [];
         open ||= range.open;
         isProved &&= range.isProved && (all || !asksQuantity(candidate.program));
-        const of = (price: Exact, selection: Selection): PartEnd => ({ component, candidate, count, selection, alone: price.times(Exact.of(count)) });
+        const graduated = count > 1 && candidate.program.breaks.some(({ counting }) => counting === 'graduated');
+        isProved &&= !graduated;
+        // Beyond a graduated step pieces cost otherwise than the first.
+        const ofAll = (price: Exact, selection: Selection) => (graduated ? piecesPrice(resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }), count) : null) ?? price.times(Exact.of(count));
+        const of = (price: Exact, selection: Selection): PartEnd => ({ component, candidate, count, selection, alone: ofAll(price, selection) });
         return [{ from: of(range.from, range.cheapest), to: of(range.to, range.dearest) }];
       }),
     );

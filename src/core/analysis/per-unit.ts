@@ -1,8 +1,11 @@
 import { amountsOf, hasOptions } from '../catalog';
 import { type EffectProgram, type Program } from '../compile/program';
 import { Exact } from '../number';
-import { type Amount, type AmountProgram, countedChoice, kindOfAmount } from '../pricing';
+import { type Amount, type AmountProgram, type BreaksProgram, countedChoice, kindOfAmount } from '../pricing';
 import { conversionFactor, unitByCode } from '../quantity';
+
+/** Of one unit, what is counted by the unit has no place. */
+const overPieces = (table: BreaksProgram | null) => (table?.over === 'pieces' ? table : null);
 
 /** A product as it is priced for one unit of what it is sold by. */
 export interface PricedPerUnit {
@@ -50,7 +53,7 @@ export function perUnitOf(program: Program): PricedPerUnit {
   });
   const compiled = program.choices.map((choice, index) => {
     const [now, given] = [choices[index], program.product.choices[index]].map((definition) => (definition ? amountsOf(definition) : []));
-    return { ...choice, effects: choice.effects.map((one, place): EffectProgram => ({ ...one, amount: ready(now?.[place] ?? null, given?.[place] ?? null, one.amount), wasAmount: null })) };
+    return { ...choice, effects: choice.effects.map((one, place): EffectProgram => ({ ...one, amount: ready(now?.[place] ?? null, given?.[place] ?? null, one.amount), wasAmount: null, breaks: null })) };
   });
   const priceSteps = program.priceSteps.flatMap((step): Program['priceSteps'] => {
     if (step.kind === 'formula') {
@@ -67,6 +70,6 @@ export function perUnitOf(program: Program): PricedPerUnit {
     const amount = forOne(given, '');
     return amount ? [{ kind: 'rule', effect: { ...step.effect, effect: { kind: 'amount', amount }, amount: ready(amount, given, step.effect.amount) } }] : [];
   });
-  const priced: Program = { ...program, product: { ...program.product, choices }, choices: compiled, priceSteps, remembersPrices: false, base: { ...program.base, unit: null, measured: null, charging: null, line: null } };
+  const priced: Program = { ...program, product: { ...program.product, choices }, choices: compiled, priceSteps, remembersPrices: false, base: { ...program.base, breaks: overPieces(program.base.breaks), unit: null, measured: null, charging: null, line: null } };
   return { unit: soldBy.unit, isOpen, priced };
 }

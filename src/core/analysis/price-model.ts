@@ -5,6 +5,7 @@ import { type Range } from '../formula';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
 import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type CostAlong, resolve, resolveAddOn, resultOf, runFormula } from '../run';
+import { baseBreaksOf, breaksOfAll, brokenStep, rangeWithBreaks, withBreaks } from './breaks';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
 import { type Model, type ModelledChoice } from './model';
 
@@ -111,6 +112,9 @@ function stepsOf(model: Model): PriceSteps | null {
       }
     }
   }
+  const ofAll = breaksOfAll(model);
+  if (ofAll === null) return null;
+  if (ofAll) place(ofAll, 'unit');
   return { base, steps, once };
 }
 
@@ -133,7 +137,9 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
       const compiled = program.choices[index]?.effects[effect]?.amount;
       const amount = amountsOf(definition)[effect];
       if (!compiled || !amount) continue;
-      const step = amountStep(model, amount, compiled, [variable], definition.key);
+      const usual = amountStep(model, amount, compiled, [variable], definition.key);
+      const breaks = program.choices[index]?.effects[effect]?.breaks;
+      const step = usual && breaks ? brokenStep(model, usual, breaks, (broken) => amountStep(model, amount, broken, [variable], definition.key)) : usual;
       if (!step) return false;
       const { per } = kindOfAmount(amount);
       const kind = `${step.kind} ${per}`;
@@ -248,13 +254,15 @@ function baseStep(model: Model): Step | null {
   const measured = base.measured?.kind === 'formula' ? formulaInputsOf(program, base.measured.index) : null;
   const formula = baseFormula === null ? null : formulaInputsOf(program, baseFormula);
   const indices = new Set([...(formula?.indices ?? program.stocked), ...(measured?.indices ?? []), ...(base.measured?.kind === 'choice' ? [base.measured.index] : [])]);
-  const inputs = inputsFor(model, indices, { quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false), group: (formula?.group ?? false) || (measured?.group ?? false) });
+  const { ofBase, readBy } = baseBreaksOf(program);
+  const broken = ofBase.length > 0 ? readBy(ofBase) : null;
+  const inputs = inputsFor(model, [...indices, ...(broken?.indices ?? []), ...(broken ? program.stocked : [])], { quantity: (formula?.quantity ?? false) || (measured?.quantity ?? false) || (broken?.quantity ?? false), group: (formula?.group ?? false) || (measured?.group ?? false) || (broken?.group ?? false) });
   if (!inputs) return null;
   const run = program.formulas[baseFormula ?? -1];
   const span = (valueOf: ValueOf): Interval => {
     const [low, high] = endsOfInputs(model, valueOf);
     const range = run ? formulaRange(run, low, high) : baseRange(program, findVariant(program, low.answers, askedUnder(model, valueOf), []), chargedRange(program, low, high));
-    return range === null || range === 'stops' ? [NaN, NaN] : intervalOf(range);
+    return range === null || range === 'stops' ? [NaN, NaN] : intervalOf(broken ? rangeWithBreaks(model, range, valueOf) : range);
   };
   return {
     kind: 'add',
@@ -262,11 +270,11 @@ function baseStep(model: Model): Step | null {
     amount(valueOf) {
       const given = givenUnder(model, valueOf);
       const amount = run ? resultOf(runFormula(run, given)) : baseLineOf(program, given.variant, given.charged)?.amount;
-      return amount?.toApproximateNumber() ?? NaN;
+      return (broken && amount ? withBreaks(model, amount, given) : amount)?.toApproximateNumber() ?? NaN;
     },
     span,
     // What is charged as it is measured rises evenly.
-    ...(!run && base.measured?.kind === 'choice' && !base.charging && inputs.variables.length === 1 ? { atEnds: span } : {}),
+    ...(!run && !broken && base.measured?.kind === 'choice' && !base.charging && inputs.variables.length === 1 ? { atEnds: span } : {}),
   };
 }
 

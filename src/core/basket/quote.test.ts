@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { stockView } from '../stock';
@@ -56,5 +57,42 @@ describe('rules for a whole basket', () => {
 
   it('have nothing against a basket in which nothing is counted', () => {
     expect(quote([of('veil', 1, [])], context, [rule])).toMatchObject({ problems: [], canOrder: true });
+  });
+});
+
+describe('breaks that count other lines', () => {
+  const table = (more: object) => ({ across: 'together', together: 'Jars', steps: [{ from: '10', value: '4' }], ...more });
+  const shop = shopOf([
+    { slug: 'jar', price: '5', draws: [], breaks: table({}), choices: [list('lid', ['gold', 'white'], { required: true })] },
+    { slug: 'bottle', price: '6', draws: [], breaks: table({ together: ' jars', gives: 'percent', steps: [{ from: '10', value: '50' }] }) },
+    { slug: 'own', price: '5', draws: [], breaks: table({ across: 'product' }), choices: [list('lid', ['gold', 'white'], { required: true })] },
+    { slug: 'wedge', price: '3', draws: [], breaks: table({ counting: 'graduated', together: 'Wedges', steps: [{ from: '10', value: '1' }] }), choices: [list('lid', ['gold', 'white'], { required: true })] },
+    { slug: 'veil', price: '9', draws: [] },
+  ]);
+  const totals = (...wanted: [slug: string, quantity: number, lid?: string][]) => {
+    const { lines, total } = quote(wanted.map(([slug, quantity, lid]) => line(shop.program(slug), quantity, lid ? { lid } : {})), { ...context, stock: null });
+    return [...lines.map(({ resolution }) => resolution?.lineTotal?.toString()), total?.toString()];
+  };
+
+  it('mix and match what names the same group, however it is written', () => {
+    expect(totals(['jar', 6, 'gold'], ['bottle', 3])).toEqual(['30', '18', '48']);
+    expect(totals(['jar', 6, 'gold'], ['bottle', 4], ['veil', 20])).toEqual(['24', '12', '180', '216']);
+  });
+
+  it('count all lines of the product', () => {
+    expect(totals(['own', 6, 'gold'], ['own', 4, 'white'])).toEqual(['24', '16', '40']);
+    expect(totals(['own', 6, 'gold'], ['jar', 4, 'white'])).toEqual(['30', '20', '50']);
+  });
+
+  it('take of each line its share of every step, so that their order has no say', () => {
+    // 12 together: two beyond ten; a line of 9 has 1.5 of them, a line of 3 half a one.
+    expect(totals(['wedge', 9, 'gold'], ['wedge', 3, 'white'])).toEqual(['24', '8', '32']);
+    expect(totals(['wedge', 3, 'white'], ['wedge', 9, 'gold'])).toEqual(['8', '24', '32']);
+  });
+
+  it('total the same in whatever order the lines stand', () => {
+    const lines = fc.array(fc.tuple(fc.constantFrom('jar', 'bottle', 'own', 'wedge', 'veil'), fc.integer({ min: 1, max: 9 }), fc.constantFrom('gold', 'white')), { minLength: 1, maxLength: 5 });
+    const given = lines.map((all) => all.map(([slug, quantity, lid]): [string, number, string?] => (slug === 'bottle' || slug === 'veil' ? [slug, quantity] : [slug, quantity, lid])));
+    fc.assert(fc.property(given, (all) => void expect(totals(...all).at(-1)).toBe(totals(...all.toReversed()).at(-1))), { numRuns: 40 });
   });
 });

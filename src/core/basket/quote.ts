@@ -4,6 +4,7 @@ import { checkQuantity, type Orderable } from '../ordering';
 import { problem, type Problem } from '../problems';
 import { type Resolution, resolve, type ResolveContext } from '../run';
 import { AT_ITEM, type Selection } from '../selection';
+import { besideOf, type CountedLine, countsOthers } from './beside';
 
 /** What somebody wants to buy: a selection of a product; null for a product that is no longer sold. */
 export interface BasketLine {
@@ -55,9 +56,12 @@ const NO_RULES: readonly BasketRule[] = [];
  */
 export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES): Quote {
   let { stock } = context;
-  const quoted = lines.map(({ program, selection, group }): QuotedLine => {
+  const counted = countedLines(lines, context);
+  const quoted = lines.map(({ program, selection, group }, place): QuotedLine => {
     if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })] };
-    const resolution = resolve(program, selection, { ...context, stock, group });
+    const own = counted?.[place];
+    const beside = own && countsOthers(program) ? besideOf(own, (counted ?? []).flatMap((other) => (other && other !== own ? [other] : []))) : undefined;
+    const resolution = resolve(program, selection, { ...context, stock, group, beside });
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
     return { resolution, problems: resolution.problems };
   });
@@ -71,6 +75,16 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     total: amounts.reduce<Exact | null>((sum, amount) => (sum && amount ? sum.plus(amount) : null), Exact.zero),
     canOrder: quoted.length > 0 && problems.length === 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
   };
+}
+
+/** How much of each line counts for the prices of others; null where no price follows from others. */
+function countedLines(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>): (CountedLine | null)[] | null {
+  if (!lines.some(({ program }) => program !== null && countsOthers(program))) return null;
+  return lines.map(({ program, selection, group }) => {
+    if (!program) return null;
+    const { quantity, charged } = resolve(program, selection, { ...context, stock: null, group });
+    return Number.isInteger(quantity) && quantity > 0 ? { program, pieces: quantity, charged } : null;
+  });
 }
 
 /** What a rule has against all that it counts in a basket; nothing where none of it is there. */

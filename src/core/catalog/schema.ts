@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
+import { breaksSchema } from '../pricing/breaks';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
@@ -50,6 +51,7 @@ export const variantSchema = z.strictObject({
   sku: z.string().max(60).nullable().default(null).describe('own SKU; null puts it together from the options'),
   price: decimalText.nullable().default(null).describe('own base price; null takes the product’s'),
   wasPrice: decimalText.nullable().default(null).describe('own was-price; null takes the product’s where the price is the product’s, too'),
+  breaks: breaksSchema.nullable().default(null).describe('own prices from so many on; null takes the product’s'),
   stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
   gtin: z.string().max(14).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
   weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
@@ -78,6 +80,7 @@ export const productSchema = z.strictObject({
   pictures: z.array(pictureSchema).max(20).default([]),
   price: decimalText.nullable().default(null).describe('base price in the shop’s currency, per item or per unit of measure'),
   wasPrice: decimalText.nullable().default(null).describe('what it cost before, crossed out beside the price'),
+  breaks: breaksSchema.nullable().default(null).describe('what it costs from so many on'),
   soldBy: soldBySchema.default({ kind: 'each' }),
   weight: weightSchema.nullable().default(null).describe('weight of one item, or of one unit where it is sold by measure'),
   category: z.string().max(80).nullable().default(null),

@@ -4,12 +4,13 @@ import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
-import { type Amount, countedChoice, kindOfAmount } from '../pricing';
+import { type Amount, broken, countedChoice, kindOfAmount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
-import { conversionFactor, requireUnit, unitByCode } from '../quantity';
+import { conversionFactor, requireUnit, type Unit, unitByCode } from '../quantity';
 import { isBlank } from '../text';
 import { assemble, placeInDefinition } from './assemble';
 import { compileBounding } from './bounds';
+import { compileBreaks } from './breaks';
 import { compileCharge } from './charging';
 import { compileFits } from './fits';
 import { compileProperties } from './properties';
@@ -21,7 +22,7 @@ import { ALL_OFFERED, shownChoice } from './offers';
 import { compileAddOns } from './add-ons';
 import { priceSources, priceSteps } from './price-steps';
 import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
-import { type BaseProgram, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program, variantKey, type VariantProgram } from './program';
+import { type BaseProgram, type BrokenAmount, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program, variantKey, type VariantProgram } from './program';
 import { compileQuantities } from './quantities';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 import { compileVariants, LEFT_OUT } from './variants';
@@ -67,7 +68,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     seen.add(choice.key);
   });
 
-  const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope));
+  const soldByUnit = product.soldBy.kind === 'each' ? null : (unitByCode(product.soldBy.unit) ?? null);
+  const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope, soldByUnit));
   const within = (part: Product): Program => {
     const known = made.get(part.slug);
     if (known) return known;
@@ -122,6 +124,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     fits: compileFits(product.fits, kit, addPlaced),
     fixed: NOTHING_FIXED,
     priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
+    breaks: [...(base.breaks ? [base.breaks] : []), ...[...variants.values()].flatMap((variant) => variant.breaks ?? []), ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.breaks?.table ?? []))],
     priceSteps: priceSteps(choices, addOns, formulas, rules),
     formulas,
     bounding,
@@ -174,7 +177,7 @@ function canDoWithout({ components }: KitProgram, { parts }: Product, [, place]:
 // A default that depends on the day is checked as of this one: whether it can be read does not depend on it.
 const ANY_DAY: AnswerContext = { today: SOME_DAY, files: () => undefined };
 
-function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgram {
+function compileChoice(choice: Choice, index: number, scope: Scope, soldByUnit: Unit | null): ChoiceProgram {
   const path: Path = ['choices', index];
   const { report, surroundings } = scope;
   const asks = !isNote(choice);
@@ -182,7 +185,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope): ChoiceProgr
   kindOf(choice).check(choice, path, report);
   checkGroups(choice.groups, [...path, 'groups'], scope);
   const reader = kindOf(choice).reader(choice, path);
-  const effects = compileEffects(reader.effects, choice, scope);
+  const effects = compileEffects(reader.effects, choice, scope, soldByUnit);
   const options = hasOptions(choice) ? choice.options : [];
   options.forEach((option, place) => checkGroups(option.groups, [...path, 'options', place, 'groups'], scope));
   const stocked = isStocked(choice);
@@ -235,7 +238,7 @@ const COUNTED = {
   measure: { kinds: ['measure', 'number'], words: 'a measure or a number' },
 } as const satisfies Record<string, { kinds: readonly Choice['kind'][]; words: string }>;
 
-function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope): EffectProgram[] {
+function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope, soldByUnit: Unit | null): EffectProgram[] {
   const partOwners = new Map<string, string>();
   return effects.map((effect, place) => {
     const { label, sku, path } = effect;
@@ -251,11 +254,23 @@ function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope
     return {
       amount: effect.amount && compileAmount(effect.amount, label, choice, [...path, 'amount'], scope),
       wasAmount: effect.amount && effect.wasPrice !== null ? compileAmount({ ...effect.amount, value: effect.wasPrice }, label, choice, [...path, 'wasPrice'], scope) : null,
+      breaks: compileBroken(effect, choice, scope, soldByUnit),
       sku,
       weight: effect.weight && compileWeight(effect.weight, [...path, 'weight'], scope),
       draws: effect.draws.flatMap((draw, index) => compileDraw(draw, [...path, 'draws', index], scope, leadDays) ?? []),
     };
   });
+}
+
+/** What an amount is from so many on; null where it stays, or where only an amount for each piece could change. */
+function compileBroken({ amount, breaks, label, path }: Effect, choice: Choice, scope: Scope, soldByUnit: Unit | null): BrokenAmount | null {
+  const table = compileBreaks(breaks, [...path, 'breaks'], scope, soldByUnit, false);
+  const value = amount && Exact.parse(amount.value);
+  const kind = amount && kindOfAmount(amount);
+  if (table && !(kind?.operation === 'add' && kind.per === 'unit')) scope.report([...path, 'breaks'], { code: 'breaksWithoutAmount', title: label });
+  if (!table || !amount || !value || kind?.operation !== 'add' || kind.per !== 'unit') return null;
+  const amounts = table.steps.flatMap((step) => compileAmount({ ...amount, value: broken(table, step, value, Exact.one).toString() }, label, choice, [...path, 'amount'], scope) ?? []);
+  return amounts.length === table.steps.length && amounts.length > 0 ? { table, amounts } : null;
 }
 
 function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'>, path: Path, scope: Scope): EffectProgram['amount'] {
@@ -279,13 +294,14 @@ function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BasePro
   if (price && wasPrice && !wasPrice.isMore(price)) report(['wasPrice'], { code: 'wasPriceNotHigher' });
 
   const { soldBy } = product;
+  const breaks = compileBreaks(product.breaks, ['breaks'], scope, soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null), true);
   if (soldBy.kind === 'each') {
     const line = price && ({ label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } as const);
-    return { price, wasPrice, unit: null, measured: null, charging: null, line };
+    return { price, wasPrice, breaks, unit: null, measured: null, charging: null, line };
   }
   const unit = unitByCode(soldBy.unit) ?? null;
   const charging = compileCharge(soldBy.charge, ['soldBy', 'charge'], scope);
-  return { price, wasPrice, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
+  return { price, wasPrice, breaks, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
 }
 
 type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;

@@ -1,6 +1,6 @@
 import { type ChoiceReader, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
-import { type AmountProgram, type PriceLine } from '../pricing';
+import { type AmountProgram, type BreaksProgram, type PriceLine } from '../pricing';
 import { type Fault, type Path } from '../problems';
 import { type Unit } from '../quantity';
 import { type Assembled } from './assemble';
@@ -21,10 +21,19 @@ export interface EffectProgram {
   readonly amount: AmountProgram | null;
   /** what the amount was before, where that is said */
   readonly wasAmount: AmountProgram | null;
+  /** what the amount is from so many on; null where it stays */
+  readonly breaks: BrokenAmount | null;
   readonly sku: string | null;
   /** in the program's unit of weight */
   readonly weight: Exact | null;
   readonly draws: readonly DrawProgram[];
+}
+
+/** An amount that changes with how many are bought. */
+export interface BrokenAmount {
+  readonly table: BreaksProgram;
+  /** one a step of the table */
+  readonly amounts: readonly AmountProgram[];
 }
 
 /** A draw: of a fixed quantity, a measured answer times the factor between its unit and the stock item's, or what is charged. */
@@ -84,6 +93,7 @@ export interface VariantProgram {
   readonly sku: string;
   readonly price: Exact | null;
   readonly wasPrice: Exact | null;
+  readonly breaks: BreaksProgram | null;
   /** in the program's unit of weight */
   readonly weight: Exact | null;
   readonly draw: DrawProgram | null;
@@ -94,6 +104,7 @@ export interface VariantProgram {
 export interface BaseProgram {
   readonly price: Exact | null;
   readonly wasPrice: Exact | null;
+  readonly breaks: BreaksProgram | null;
   /** the unit that the price is for; null where the product is sold one at a time */
   readonly unit: Unit | null;
   /** what says how much of it: a choice or a formula by position, and the factor to the price's unit; null for the same */
@@ -139,6 +150,8 @@ export interface Program {
   readonly fixed: Readonly<Record<string, unknown>>;
   /** where its base price comes from, the first that has one */
   readonly priceSources: readonly PriceSource[];
+  /** every table of breaks that it has: of the product, of variants and of options; usually none */
+  readonly breaks: readonly BreaksProgram[];
   /** how its price is worked out from there, in order */
   readonly priceSteps: readonly PriceStep[];
   readonly formulas: readonly FormulaProgram[];

@@ -1,5 +1,7 @@
 import { gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
 import { Exact } from '../number';
+import { unitByCode } from '../quantity';
+import { compileBreaks } from './breaks';
 import { compileDraw } from './draws';
 import { type ChoiceProgram, variantKey, type VariantProgram } from './program';
 import { readDecimal, type Scope } from './scope';
@@ -85,10 +87,12 @@ export function compileVariants(
     const wasPrice = money('wasPrice', `The was-price of ${title}`);
     const current = price ?? (product.price === null ? null : Exact.parse(product.price));
     if (wasPrice && current && !wasPrice.isMore(current)) report([...path, 'wasPrice'], { code: 'wasPriceNotHigher' });
+    const { soldBy } = product;
+    const breaks = compileBreaks(definition.breaks, [...path, 'breaks'], scope, soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null), true);
     const draw =
       definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
     const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, `The weight of ${title}`);
-    variants.set(key, { options, title, sku, price, wasPrice, weight, draw, picture: definition.picture, onSale: definition.onSale });
+    variants.set(key, { options, title, sku, price, wasPrice, breaks, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });
   stocked.forEach((position, place) => {
     const choice = product.choices[position];

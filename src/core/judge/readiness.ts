@@ -1,11 +1,12 @@
 import { SOME_DAY } from '../calendar';
 import { type CatalogSurroundings, hasOptions, isStocked, type Option, type Product, SKU_PATTERN, variantTitle } from '../catalog';
 import { alikeNeighbours } from '../colour';
-import { type CandidateProgram } from '../compile';
+import { type CandidateProgram, LEFT_OUT } from '../compile';
 import { compile } from '../compile/compile';
-import { type Program } from '../compile/program';
+import { type Program, variantKey } from '../compile/program';
 import { Exact } from '../number';
-import { type Amount } from '../pricing';
+import { nearestOrderable } from '../ordering';
+import { type Amount, broken, type BreaksProgram, stepAt } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem, problemClass } from '../problems';
 import { resolve, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
@@ -40,6 +41,7 @@ export function readiness(
   if (!program.kit && !program.formulas.some(({ serves }) => serves.kind === 'draw')) drawFaults(product, add);
   found.push(...program.faults);
   if (product.pictures.length === 0) add(['pictures'], { code: 'pictureMissing' });
+  breakFaults(program, add);
   addOnFaults(program, add);
   partFaults(program, add);
   preparedFaults(program, add);
@@ -90,6 +92,34 @@ function stockFaults(program: Program, stock: StockView, add: Add): void {
     const available = stock.available(key) ?? Exact.zero;
     if (available !== 'plenty' && available.sign() <= 0) add(path, { code: 'outOfStock', item: title });
   }
+}
+
+/**
+ * Where more cost less than fewer. Looked at is the base price alone: whatever is chosen on top costs so much for each
+ * piece, and makes more of them dearer, not cheaper.
+ */
+function breakFaults(program: Program, add: Add): void {
+  const { base, quantities: { usual: { orderable } }, currency } = program;
+  if (base.unit || program.baseFormula !== null || program.kit) return;
+  const look = (table: BreaksProgram | null, price: Exact | null, path: Path): void => {
+    if (!table || !price || table.counting === 'graduated' || table.over !== 'pieces') return;
+    const total = (quantity: number) => {
+      const step = stepAt(table, Exact.of(quantity));
+      return (step ? broken(table, step, price, Exact.one) : price).rounded(program.places, program.rounding).times(Exact.of(quantity));
+    };
+    table.steps.forEach((step, index) => {
+      const from = step.from.toApproximateNumber();
+      const [fewer, more] = [nearestOrderable(orderable, from - 1).below, nearestOrderable(orderable, from).above];
+      if (fewer === null || more === null || !total(more).isLess(total(fewer))) return;
+      add([...path, 'steps', index], { code: 'moreForLess', fewer, total: total(fewer), more, less: total(more), currency });
+    });
+  };
+  look(base.breaks, base.price, ['breaks']);
+  program.product.variants.forEach(({ options }, index) => {
+    const made = program.variants.get(variantKey(program.stocked.map((choice) => options[program.choices[choice]?.key ?? ''] ?? LEFT_OUT)));
+    if (made?.breaks) look(made.breaks, made.price ?? base.price, ['variants', index, 'breaks']);
+    else if (made?.price) look(base.breaks, made.price, ['breaks']);
+  });
 }
 
 /** What can't be taken along as it stands; and two parts of one SKU, which would make items that nobody could tell apart. */

@@ -24,7 +24,11 @@ export type Basis =
   | { readonly kind: 'replaces'; readonly amount: Exact }
   /** the price of the whole has so much in it for the part already */
   | { readonly kind: 'moreThan'; readonly amount: Exact }
-  | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact };
+  | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact }
+  /** another price from so many on */
+  | { readonly kind: 'insteadOf'; readonly amount: Exact; readonly usual: Exact }
+  /** so many pieces of the line, or so much of what it measures, at another price for one than the first */
+  | { readonly kind: 'beyond'; readonly count: Exact; readonly unit: Unit | null; readonly rate: Exact; readonly usual: Exact };
 
 /**
  * One line of the working. The lines per unit add up to the unit price; the unit price times the quantity and the
@@ -32,11 +36,11 @@ export type Basis =
  */
 export interface PriceLine {
   readonly label: string;
-  readonly kind: 'base' | 'part' | 'choice' | 'formula' | 'rule' | 'rounding';
+  readonly kind: 'base' | 'part' | 'choice' | 'formula' | 'rule' | 'break' | 'rounding';
   readonly of: Basis | null;
   readonly amount: Exact;
   readonly per: 'unit' | 'line';
-  /** `product`, `variant`, `rounding`, or the key of the choice it comes from */
+  /** `product`, `variant`, `breaks`, `rounding`, or the key of the choice it comes from */
   readonly source: string;
   /** the condition of the rule that it comes from, by which it is called where it has no label */
   readonly because?: NamedCondition;
@@ -44,7 +48,8 @@ export interface PriceLine {
 
 /** What amounts are computed from. */
 export interface PricingInputs {
-  readonly base: Exact;
+  /** with its breaks */
+  base: Exact;
   /** the base and all lines per unit so far */
   sum: Exact;
   readonly answers: (Answer | null)[];

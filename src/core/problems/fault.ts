@@ -1,4 +1,5 @@
 import { type FormulaFaultData } from '../formula/formula-fault';
+import { type Exact } from '../number';
 import { type NamedRule } from './named';
 import { type ProblemData } from './problem-data';
 
@@ -60,6 +61,15 @@ export type FaultData =
   | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
+  | { readonly code: 'breaksEmpty' }
+  | { readonly code: 'breaksNotMeasured' }
+  | { readonly code: 'breaksOfAll' }
+  | { readonly code: 'breaksWithoutAmount'; readonly title: string }
+  | { readonly code: 'breakFromNothing' }
+  | { readonly code: 'breakNotWhole'; readonly given: string }
+  | { readonly code: 'breakDearer' }
+  | { readonly code: 'breakTwice'; readonly from: string }
+  | { readonly code: 'moreForLess'; readonly fewer: number; readonly total: Exact; readonly more: number; readonly less: Exact; readonly currency: string }
   | { readonly code: 'quantityImpossible' }
   | { readonly code: 'quantityTwice'; readonly quantity: number }
   | { readonly code: 'wasPriceNotHigher' }
@@ -164,6 +174,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'ruleEndsSale':
     case 'rulesOppose':
     case 'skuShared':
+    case 'moreForLess':
       return 'canWait';
     default:
       return 'mustFix';

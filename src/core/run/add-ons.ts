@@ -33,11 +33,10 @@ const NO_ADD_ONS: readonly AddOnTaken[] = [];
 export function resolveAddOn(addOn: AddOnProgram, { today, group, files }: Pick<ResolveContext, 'today' | 'group' | 'files'>, resolve: ResolveAlong): { readonly resolution: Resolution; readonly price: CostAlong | null } {
   const { program } = addOn;
   const resolution = resolve(program, { answers: addOn.answers }, { stock: null, today, group, files });
-  const { state, unitPrice, lineTotal, quantity } = resolution;
-  if (state !== 'sellable' || !unitPrice || !lineTotal) return { resolution, price: null };
-  const alone = unitPrice.times(Exact.of(quantity));
+  const { state, lineTotal, once } = resolution;
+  if (state !== 'sellable' || !lineTotal) return { resolution, price: null };
   const rounded = (amount: Exact) => amount.rounded(program.places, program.rounding);
-  return { resolution, price: { each: rounded(addOn.price.of(alone)), once: rounded(addOn.price.ofOnce(lineTotal.minus(alone))) } };
+  return { resolution, price: { each: rounded(addOn.price.of(lineTotal.minus(once))), once: rounded(addOn.price.ofOnce(once)) } };
 }
 
 /** The add-ons that a selection takes; one that this customer can't have is a problem, and is not taken. */

@@ -99,9 +99,13 @@ export function contextWithin({ stock, today, group, files }: ResolveContext): R
   return { stock, ofWhole: true, today, group, files };
 }
 
+/** What so many pieces of a resolution cost, without what is paid once; null while that is not known. */
+export function piecesPrice({ unitPrice, lineTotal, once }: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>, count: number): Exact | null {
+  return lineTotal ? lineTotal.minus(once) : unitPrice && unitPrice.times(Exact.of(count));
+}
+
 /** An entry with what it would cost alone. */
 export function entryOf(component: ComponentProgram, candidate: CandidateProgram, count: number, resolution: Resolution, place: string): Entry {
-  const { unitPrice, lineTotal } = resolution;
-  const alone = unitPrice && unitPrice.times(Exact.of(count));
-  return { component, candidate, count, resolution, alone, once: alone && lineTotal ? lineTotal.minus(alone) : Exact.zero, place };
+  const { unitPrice, once } = resolution;
+  return { component, candidate, count, resolution, alone: piecesPrice(resolution, count), once: unitPrice ? once : Exact.zero, place };
 }

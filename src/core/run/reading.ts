@@ -3,6 +3,8 @@ import { type HeldIn } from '../compile/held';
 import { type VariantProgram } from '../compile/program';
 import { type Answer } from '../selection';
 import { type ChargedMeasure } from './charging';
+import { type Exact } from '../number';
+import { type Counted } from './counting';
 import { type Entry } from './entries';
 import { type AddOnTaken } from './add-ons';
 
@@ -24,6 +26,8 @@ export interface Reading {
   readonly outcomes: readonly FormulaOutcome[];
   /** what is in slots and stands for parts, as formulas look at it; absent where there are none */
   readonly held?: HeldIn;
+  /** how much is bought beside it that counts for a table of breaks; absent for nothing */
+  readonly beside?: (table: Counted) => Exact;
   /** whether a rule has fired; null where there are none */
   readonly fired: ((rule: number) => boolean) | null;
 }

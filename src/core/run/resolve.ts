@@ -62,16 +62,16 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
   const addOns = takenAddOns(program, answers, context, resolve, problems);
-  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, held, fired };
+  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, held, beside: context.beside, fired };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
   if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
-  if (price.unitPrice && price.unitPrice.sign() < 0) {
-    problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.unitPrice, currency: program.currency }));
+  if (price.lowest && price.lowest.sign() < 0) {
+    problems.push(problem(AT_ITEM, { code: 'priceBelowNothing', price: price.lowest, currency: program.currency }));
   }
 
-  const lineTotal = price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.once) : null;
-  if (lineTotal && lineTotal.sign() < 0 && price.unitPrice && price.unitPrice.sign() >= 0) {
+  const lineTotal = price.unitPrice && !quantityFault ? price.unitPrice.times(Exact.of(quantity)).plus(price.beyond).plus(price.once) : null;
+  if (lineTotal && lineTotal.sign() < 0 && price.lowest && price.lowest.sign() >= 0) {
     problems.push(problem(AT_ITEM, { code: 'lineBelowNothing', total: lineTotal, currency: program.currency }));
   }
   const weight = weightOf(program, reading);
@@ -100,6 +100,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
     lineTotal,
+    once: price.once,
+    charged: charged?.charged ?? null,
     currency: program.currency,
     measures: measuresOf(program, outcomes, charged),
     weight,

@@ -3,8 +3,9 @@ import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
 import { priceSources } from '../compile/price-steps';
 import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
-import { type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
+import { type BreaksProgram, type BreakStep, broken, type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
+import { baseBreaks, type Counting, countingOf, NO_STEP, stepLabel, type StepOf } from './counting';
 import { type Entry } from './entries';
 import { ruleLine } from './fired-rules';
 import { partsBase, type PartsBase } from './kit-price';
@@ -19,30 +20,69 @@ export interface Price {
   readonly wasPrice: Exact | null;
   /** what is paid once, however many are taken */
   readonly once: Exact;
+  /** what pieces beyond graduated steps cost less than the first, or more, of the whole line */
+  readonly beyond: Exact;
+  /** the lowest that any piece of the line costs; null while it is not known */
+  readonly lowest: Exact | null;
 }
 
 /**
- * Prices in the order that the design fixes: base, choice lines in the order of the page, formulas, rules, rounding of
- * the unit price, what is paid once for the line.
+ * Prices in the order that the design fixes: base with its breaks, choice lines in the order of the page, formulas,
+ * rules, breaks of the whole, rounding of the unit price, what pieces beyond graduated steps cost otherwise, what is paid
+ * once for the line.
  */
 export function priceOf(program: Program, reading: Reading): Price {
   const { outcomes, variant, charged, entries } = reading;
   const own = firstBase(program, program.priceSources, variant, charged, outcomes);
   const parts = program.kit && partsBase(program.kit, entries, own);
   const base = program.kit ? parts : own && baseOf(own);
-  if (!base) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero };
-  const { perUnit: working, perLine, sum } = linesOf(program, reading, base, amountToday);
+  if (!base) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero, beyond: Exact.zero, lowest: null };
+  const counting = program.breaks.length === 0 ? null : countingOf(program, reading);
+  const stepOf = counting?.parts[0]?.stepOf ?? NO_STEP;
+  const { perUnit: working, perLine, sum } = linesOf(program, reading, base, amountToday, stepOf);
   const unitPrice = sum.rounded(program.places, program.rounding);
   const rounding = roundingLine(sum, unitPrice, 'unit');
   if (rounding) working.push(rounding);
-  let once = Exact.zero;
-  if (perLine.length > 0) {
-    const exact = perLine.reduce((total, { amount }) => total.plus(amount), Exact.zero);
-    once = exact.rounded(program.places, program.rounding);
-    const onceRounding = roundingLine(exact, once, 'line');
-    working.push(...perLine, ...(onceRounding ? [onceRounding] : []));
-  }
-  return { working, unitPrice, wasPrice: parts ? boughtOneByOne(program, parts, sum) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice) : null, once };
+  const { lines: further, lowest } = counting && counting.parts.length > 1 ? beyondLines(program, reading, base, counting, unitPrice) : { lines: [], lowest: unitPrice };
+  const beyond = inWholeCents(program, further);
+  const once = inWholeCents(program, perLine);
+  working.push(...beyond.lines, ...once.lines);
+  return {
+    working,
+    unitPrice,
+    wasPrice: parts ? boughtOneByOne(program, parts, sum) : program.remembersPrices ? wasPriceOf(program, reading, unitPrice, stepOf) : null,
+    once: once.amount,
+    beyond: beyond.amount,
+    lowest,
+  };
+}
+
+/** Lines of the order line, brought together to a payable amount. */
+function inWholeCents({ places, rounding }: Program, lines: readonly PriceLine[]): { readonly lines: readonly PriceLine[]; readonly amount: Exact } {
+  if (lines.length === 0) return { lines, amount: Exact.zero };
+  const exact = lines.reduce((total, { amount }) => total.plus(amount), Exact.zero);
+  const amount = exact.rounded(places, rounding);
+  const line = roundingLine(exact, amount, 'line');
+  return { lines: line ? [...lines, line] : lines, amount };
+}
+
+/** What the pieces beyond the first stretch of graduated breaks cost otherwise than those in it. */
+function beyondLines(program: Program, reading: Reading, base: Base, { parts: [, ...others] }: Counting, first: Exact): { lines: PriceLine[]; lowest: Exact } {
+  let lowest = first;
+  const { charged } = reading;
+  const lines = others.flatMap(({ from, to, stepOf }): PriceLine[] => {
+    const rate = linesOf(program, reading, base, amountToday, stepOf).sum.rounded(program.places, program.rounding);
+    if (rate.isLess(lowest)) lowest = rate;
+    const pieces = to.minus(from);
+    // Where all graduated tables count what is measured, so does the line.
+    const table = program.breaks.find((one) => one.counting === 'graduated' && stepOf(one) !== null);
+    const step = table && stepOf(table);
+    if (rate.equals(first) || !table || !step) return [];
+    const unit = table.unit && charged ? table.unit : null;
+    const count = unit && charged ? pieces.times(charged.charged) : pieces;
+    return [{ label: stepLabel(table, step, ''), kind: 'break', of: { kind: 'beyond', count, unit, rate, usual: first }, amount: rate.minus(first).times(pieces), per: 'line', source: 'breaks' }];
+  });
+  return { lines, lowest };
 }
 
 /** What a base price is, ready for the lines that come after it. */
@@ -77,9 +117,16 @@ function addLine({ perUnit, perLine }: Omit<Lines, 'sum'>, inputs: PricingInputs
  *
  * @param amountOf which of an option's amounts counts: that of today, or the former one
  */
-function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading, base: Base, amountOf: (effect: EffectProgram) => EffectProgram['amount']): Lines {
+function linesOf(program: Program, reading: Reading, base: Base, amountOf: (effect: EffectProgram) => EffectProgram['amount'], stepOf: StepOf): Lines {
+  const { answers, addOns, outcomes, fired, variant } = reading;
   const lines: Omit<Lines, 'sum'> = { perUnit: [...base.lines], perLine: [...base.once] };
   const inputs: PricingInputs = { base: base.base, sum: base.amount, answers };
+  const table = baseBreaks(program, variant);
+  const step = table && stepOf(table);
+  if (table && step && table.gives !== 'percentOfAll') {
+    inputs.base = brokenBase(program, reading.charged?.charged ?? null, base.base, table, step);
+    addLine(lines, inputs, breakLine(stepLabel(table, step, ''), inputs.base, base.base, 'breaks'));
+  }
   let along = Exact.zero;
   for (const step of program.priceSteps) {
     switch (step.kind) {
@@ -89,7 +136,12 @@ function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading
         for (const { effect, count } of picks) {
           const brought = step.effects[effect];
           const amount = brought && amountOf(brought);
-          if (amount) addLine(lines, inputs, timesLine(amount(inputs), count));
+          if (!brought || !amount) continue;
+          const line = amount(inputs);
+          addLine(lines, inputs, timesLine(line, count));
+          const changed = brought.breaks && stepOf(brought.breaks.table);
+          const then = changed && brought.breaks?.amounts[brought.breaks.table.steps.indexOf(changed)]?.(inputs);
+          if (changed && then && brought.breaks) addLine(lines, inputs, timesLine(breakLine(stepLabel(brought.breaks.table, changed, line.label), then.amount, line.amount, line.source), count));
         }
         break;
       }
@@ -116,8 +168,18 @@ function linesOf(program: Program, { answers, addOns, outcomes, fired }: Reading
       }
     }
   }
+  if (table && step && table.gives === 'percentOfAll') {
+    addLine(lines, inputs, { label: stepLabel(table, step, ''), kind: 'break', of: { kind: 'percent', rate: step.value.negated(), of: inputs.sum }, amount: broken(table, step, inputs.sum, Exact.one).minus(inputs.sum), per: 'unit', source: 'breaks' });
+  }
   return { perUnit: lines.perUnit, perLine: lines.perLine, sum: inputs.sum };
 }
+
+/** What the base price of one is at a step. @param charged how much of its unit, where it is sold by one */
+export function brokenBase({ base, baseFormula }: Pick<Program, 'base' | 'baseFormula'>, charged: Exact | null, price: Exact, table: BreaksProgram, step: BreakStep): Exact {
+  return broken(table, step, price, base.unit && baseFormula === null && charged ? charged : Exact.one);
+}
+
+const breakLine = (label: string, amount: Exact, usual: Exact, source: string): PriceLine => ({ label, kind: 'break', of: { kind: 'insteadOf', amount, usual }, amount: amount.minus(usual), per: 'unit', source });
 
 /** The base price of one item, from the first of the product's sources that has one; null while none has. */
 function firstBase(program: Program, sources: readonly PriceSource[], variant: VariantProgram | null, charged: ChargedMeasure | null, outcomes: readonly FormulaOutcome[]): PriceLine | null {
@@ -172,7 +234,7 @@ function formerBase({ base }: Program, variant: VariantProgram | null): Exact | 
  * What the same selection cost before: priced again with the base and the amounts that are said to have been, through
  * the same formulas and rules. Null where that is not more than now, or where nothing of it cost more.
  */
-function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact | null {
+function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact, stepOf: StepOf): Exact | null {
   const { variant, charged } = reading;
   const former = formerBase(program, variant);
   const now = baseLineOf(program, variant, charged);
@@ -180,7 +242,7 @@ function wasPriceOf(program: Program, reading: Reading, unitPrice: Exact): Exact
   const outcomes = former ? formerOutcomes(program, reading, plain?.amount ?? former) : reading.outcomes;
   const base = program.baseFormula === null ? plain : formulaBase(program, program.baseFormula, outcomes);
   if (!base) return null;
-  const before = linesOf(program, { ...reading, outcomes }, baseOf(base), amountBefore);
+  const before = linesOf(program, { ...reading, outcomes }, baseOf(base), amountBefore, stepOf);
   const was = before.sum.rounded(program.places, program.rounding);
   return was.isMore(unitPrice) ? was : null;
 }

@@ -1,3 +1,4 @@
+import { formatMoney } from '../money';
 import { type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
 import { ruleName } from './conditions';
@@ -118,6 +119,24 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.title || 'That choice'} is not ${data.wanted}.`;
     case 'measureNotRequired':
       return `${data.title} says how much is sold, so it must be required.`;
+    case 'breaksEmpty':
+      return 'Say from how many on it costs what, or take the table away.';
+    case 'breaksNotMeasured':
+      return 'The product is sold one at a time, so only pieces can be counted.';
+    case 'breaksOfAll':
+      return 'Only the product and its variants can have something off the whole price. Take a percentage of the amount itself.';
+    case 'breaksWithoutAmount':
+      return `${data.title} adds nothing for each piece that could change with how many are bought. Give it such an amount, or take the table away.`;
+    case 'breakFromNothing':
+      return 'A step begins with more than nothing.';
+    case 'breakNotWhole':
+      return `Pieces are counted in whole numbers, so a step can’t begin with ${data.given}.`;
+    case 'breakDearer':
+      return 'A step takes off so much. To make it dearer from so many on, say the price itself.';
+    case 'breakTwice':
+      return `Two steps begin with ${data.from}. Each needs another number.`;
+    case 'moreForLess':
+      return `${data.more} cost less than ${data.fewer}: ${formatMoney(data.less, data.currency)} instead of ${formatMoney(data.total, data.currency)}. Customers are told; smooth the steps if that is not meant.`;
     case 'quantityImpossible':
       return 'No quantity keeps this rule: the maximum is below the first multiple.';
     case 'quantityTwice':

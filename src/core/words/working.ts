@@ -29,6 +29,10 @@ export function basisWords(basis: Basis, currency: string): string {
       return basis.amount.sign() === 0 ? 'not in the price of the kit' : `beside ${formatMoney(basis.amount, currency)} that the kit has for it`;
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
+    case 'insteadOf':
+      return `${formatMoney(basis.amount, currency)} instead of ${formatMoney(basis.usual, currency)}`;
+    case 'beyond':
+      return `${basis.unit ? formatQuantity({ value: basis.count.rounded(6), unit: basis.unit }) : basis.count.rounded(6).toString()} × ${formatMoney(basis.rate, currency)} instead of ${formatMoney(basis.usual, currency)}`;
     case 'charged': {
       const { unit } = basis.quantity;
       const packs = basis.packs && basis.step ? ` in ${basis.packs.toString()} × ${basis.pack || 'pack'} of ${formatQuantity({ value: basis.step, unit })}` : '';

@@ -11,7 +11,7 @@ import { newChoice } from './new-choice';
 /** What is said to be lost of a choice; one that is forgotten does not compile. */
 const LOST: Readonly<Record<Exclude<ChoiceField, 'options'>, string>> = {
   key: 'its inside name', kind: 'its kind', title: 'its title', insideName: 'what you call it', help: 'its help', helpShown: 'how its help is shown', titleShown: 'whether its title is shown',
-  width: 'its width', fold: 'whether it can be folded', groups: 'which customers see it', required: 'whether it is required', sameSku: 'that it makes no other SKU', amount: 'its price', wasPrice: 'its crossed-out price', sku: 'its SKU part',
+  width: 'its width', fold: 'whether it can be folded', groups: 'which customers see it', required: 'whether it is required', sameSku: 'that it makes no other SKU', amount: 'its price', breaks: 'what it costs from so many on', wasPrice: 'its crossed-out price', sku: 'its SKU part',
   weight: 'its weight', draws: 'what it takes from stock', columns: 'how many stand in a row', ownQuantity: 'that each option is counted by customers', mostEach: 'the most of each option', parts: 'that it is written in parts', belowNothing: 'that it may be below nothing', stocked: 'that its options are counted separately', default: 'what it begins with', look: 'how it looks',
   shows: 'which text it shows', minCharacters: 'the fewest characters', maxCharacters: 'the most characters', lines: 'how many lines it has', min: 'its least', max: 'its most', step: 'its step', unit: 'its unit',
   picks: 'its quick picks', onPicture: 'its place on the picture', least: 'the fewest of them', most: 'the most of them', earliest: 'its first day', latest: 'its last day', weekdays: 'its days of the week',

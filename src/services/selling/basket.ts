@@ -4,7 +4,7 @@ import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/
 import { readSurroundings } from '../catalog/surroundings';
 import { newToken, type Services } from '../context';
 import { basketQuantitiesFor } from '../../core/catalog';
-import { type BasketLine, type LinePromise, promises, quote } from '../../core/basket';
+import { type BasketLine, countsOthers, type LinePromise, promises, quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
@@ -80,7 +80,9 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
     lines: rows.map((row, place): ResolvedLine => {
       const { id, productId, quantity, unitPrice } = row;
       const { resolution = null, problems = [] } = lines[place] ?? {};
-      const changed = resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
+      // What follows from the rest of the basket changes with it, and nobody need be told.
+      const follows = wanted[place]?.program && countsOthers(wanted[place].program);
+      const changed = !follows && resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
       return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), formerPrice: changed ? unitPrice : null };
     }),
     currency: context.surroundings.shop.currency,
@@ -201,13 +203,16 @@ export async function changeLine(context: Services, token: string | undefined, l
     const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
     const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
     const asked = { stock: there, today, group, files: await readFiles(transaction, [selectionOf(line)]) };
-    const { problems } = resolve(program, { ...selectionOf(line), quantity }, asked);
+    const before = resolve(program, selectionOf(line), asked);
+    const { problems, unitPrice } = resolve(program, { ...selectionOf(line), quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
     const wrong = problems.filter(({ where }) => where.at === 'quantity');
     if (wrong.length > 0 || !Number.isInteger(quantity) || quantity > LARGEST_QUANTITY) {
       throw notSellable(wrong, wrong[0] && problemText(wrong[0].data));
     }
-    await transaction.update(basketLines).set({ quantity }).where(eq(basketLines.id, line.id));
+    // Another number may have another price, which is seen at once; a price that had changed before is still to be told.
+    const isKnown = before.unitPrice?.equals(Exact.from(line.unitPrice)) ?? false;
+    await transaction.update(basketLines).set({ quantity, ...(isKnown && unitPrice && { unitPrice: moneyDigits(unitPrice, program.currency) }) }).where(eq(basketLines.id, line.id));
   });
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { decimalText, Exact } from '../../number';
 import { type Amount, amountSchema } from '../../pricing/amount';
+import { type Breaks, breaksSchema } from '../../pricing/breaks';
 import { type FaultData, type Path, type Problem, problem, type ProblemData } from '../../problems';
 import { type Answer, atChoice, type OptionPick } from '../../selection';
 import { type DrawDefinition, drawSchema } from '../../stock/draw';
@@ -63,6 +64,7 @@ export type NotCounted = (typeof reasonsNotCounted)[number];
 
 export const effectFields = {
   amount: amountSchema.nullable().default(null),
+  breaks: breaksSchema.nullable().default(null).describe('what the amount is from so many on'),
   wasPrice: decimalText.nullable().default(null).describe('what the amount was before, crossed out beside it'),
   sku: skuPart,
   weight: weightSchema.nullable().default(null),
@@ -73,6 +75,7 @@ export const effectFields = {
 export interface Effect {
   readonly label: string;
   readonly amount: Amount | null;
+  readonly breaks: Breaks | null;
   readonly wasPrice: string | null;
   readonly sku: string | null;
   readonly weight: Weight | null;
@@ -164,15 +167,15 @@ export function ownEffect(
   choice: { readonly title: string } & EffectFields,
   path: Path,
 ): Effect {
-  const { title, amount, wasPrice, sku, weight, draws } = choice;
-  return { label: title, amount, wasPrice, sku, weight, draws, path };
+  const { title, amount, breaks, wasPrice, sku, weight, draws } = choice;
+  return { label: title, amount, breaks, wasPrice, sku, weight, draws, path };
 }
 
 /** What is said to who may not see something, where something must be said. */
 export const UNSEEN = 'Not offered';
 
 /** An answer that brings nothing. */
-export const NOTHING_BROUGHT = { amount: null, wasPrice: null, sku: null, weight: null, draws: [] } satisfies EffectFields;
+export const NOTHING_BROUGHT = { amount: null, breaks: null, wasPrice: null, sku: null, weight: null, draws: [] } satisfies EffectFields;
 
 /** A choice with an effect of its own, without it. */
 export function withoutEffect<C extends EffectFields>(choice: C): C {

@@ -92,8 +92,8 @@ export function checkOptions(choice: OptionsChoiceLike & { readonly stocked?: bo
 /** What the options of a list bring, in their order. */
 export function optionEffects(choice: OptionsChoiceLike, path: Path): ChoiceReader['effects'] {
   return choice.options.map((option, index) => {
-    const { amount, wasPrice, sku, weight, draws }: EffectFields = option;
-    return { label: `${choice.title}: ${option.title}`, amount, wasPrice, sku, weight, draws, path: [...path, 'options', index] };
+    const { amount, breaks, wasPrice, sku, weight, draws }: EffectFields = option;
+    return { label: `${choice.title}: ${option.title}`, amount, breaks, wasPrice, sku, weight, draws, path: [...path, 'options', index] };
   });
 }
 

@@ -1,0 +1,89 @@
+import { inNumbers } from '../compile/quantities';
+import { type Program } from '../compile/program';
+import { Exact } from '../number';
+import { ANY_QUANTITY, captionOf, nearestOrderable, orderable as ready } from '../ordering';
+import { type BreaksProgram, type BreakStep } from '../pricing';
+import { type Quantity } from '../quantity';
+import { type Selection } from '../selection';
+import { piecesPrice } from './entries';
+import { findVariant } from './find-variant';
+import { baseBreaks } from './counting';
+import { type Resolution, type ResolveContext } from './resolution';
+import { resolve } from './resolve';
+import { readAnswers } from './answers';
+
+/** A step of what more costs, for a selection as it is. */
+export interface BreakRow {
+  readonly counting: BreaksProgram['counting'];
+  /** from how many on, or beyond how many; of what is measured, how much */
+  readonly from: Exact | Quantity;
+  /** the least that can be ordered of which it holds; null where none can */
+  readonly quantity: number | null;
+  /** what so many are called; empty where nothing says so */
+  readonly caption: string;
+  /** what one costs then; of graduated breaks, each one beyond */
+  readonly each: Exact;
+  /** what so many come to, with what is paid once; null where so many can't be ordered */
+  readonly total: Exact | null;
+}
+
+/** What more of a selection costs: a row for each step of the breaks that have a word about it, rising. */
+export function breakRows(program: Program, selection: Selection, context: ResolveContext, now: Resolution): BreakRow[] {
+  if (program.breaks.length === 0) return [];
+  const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
+  const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, { ...context, stock: null });
+  const { charged, orderable } = now;
+  const seen = new Set<string>();
+  return tablesFor(program, selection, context)
+    .flatMap((table) => table.steps.map((step) => ({ table, step, pieces: piecesAt(table, step, charged) })))
+    .flatMap(({ table, step, pieces }): BreakRow[] => {
+      if (pieces === null || seen.has(`${table.counting} ${pieces}`)) return [];
+      seen.add(`${table.counting} ${pieces}`);
+      const here = at(pieces);
+      const each = table.counting === 'allUnits' ? here.unitPrice : lastOf(here, pieces, pieces === 1 ? null : at(pieces - 1));
+      const quantity = nearestOrderable(orderable, pieces).above;
+      const from = table.unit ? { value: step.from, unit: table.unit } : step.from;
+      return each ? [{ counting: table.counting, from, quantity, caption: quantity === null ? '' : captionOf(orderable, quantity), each, total: quantity === null ? null : at(quantity, program).lineTotal }] : [];
+    })
+    .sort((a, b) => (a.quantity ?? Infinity) - (b.quantity ?? Infinity));
+}
+
+/** Another quantity that comes to no more than the one that is chosen. */
+export interface MoreForLess {
+  readonly quantity: number;
+  readonly caption: string;
+  readonly total: Exact;
+}
+
+/** A greater quantity that costs no more: the cheapest, and of those as cheap the greatest; null where there is none. */
+export function moreForLess(rows: readonly BreakRow[], { quantity, lineTotal }: Pick<Resolution, 'quantity' | 'lineTotal'>): MoreForLess | null {
+  let best: MoreForLess | null = null;
+  for (const row of rows) {
+    if (!lineTotal || row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal)) continue;
+    if (!best || !row.total.isMore(best.total)) best = { quantity: row.quantity, caption: row.caption, total: row.total };
+  }
+  return best;
+}
+
+/** The tables that have a word about a selection: of its variant or the product, and of what is picked. */
+function tablesFor(program: Program, selection: Selection, context: ResolveContext): BreaksProgram[] {
+  const { answers } = readAnswers(program, selection.answers, selection.quantity ?? program.defaultQuantity, context, []);
+  const base = baseBreaks(program, findVariant(program, answers, () => true, []));
+  const picked = program.choices.flatMap(({ effects }, index) => (answers[index]?.picks ?? []).flatMap(({ effect }) => effects[effect]?.breaks?.table ?? []));
+  return [...(base ? [base] : []), ...picked];
+}
+
+/** The fewest pieces of which a step holds, in one line; null while what is measured is not known. */
+function piecesAt({ over, counting }: BreaksProgram, { from }: BreakStep, charged: Exact | null): number | null {
+  if (over === 'measure' && (!charged || charged.sign() <= 0)) return null;
+  const needed = over === 'pieces' || !charged ? from : from.over(charged);
+  const whole = needed.ceiling();
+  const pieces = counting === 'graduated' && needed.isWhole() ? whole + 1n : whole;
+  return pieces > 1_000_000n ? null : Math.max(1, Number(pieces));
+}
+
+/** What the last of several pieces costs: what all come to, less what one fewer do. */
+function lastOf(all: Resolution, pieces: number, fewer: Resolution | null): Exact | null {
+  const [total, before] = [piecesPrice(all, pieces), fewer && piecesPrice(fewer, pieces - 1)];
+  return total && (fewer === null ? total : before && total.minus(before));
+}
