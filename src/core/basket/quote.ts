@@ -2,7 +2,7 @@ import { type Program } from '../compile';
 import { Exact } from '../number';
 import { checkQuantity, type Orderable } from '../ordering';
 import { problem, type Problem } from '../problems';
-import { type Resolution, resolve, type ResolveContext } from '../run';
+import { breakRows, moreForLess, type MoreForLess, type Resolution, resolve, type ResolveContext } from '../run';
 import { AT_ITEM, type Selection } from '../selection';
 import { besideOf, type CountedLine, countsOthers } from './beside';
 
@@ -27,6 +27,8 @@ export interface BasketRule {
 export interface QuotedLine {
   readonly resolution: Resolution | null;
   readonly problems: readonly Problem[];
+  /** a greater number that costs no more; null where there is none */
+  readonly more: MoreForLess | null;
 }
 
 /** What changes the sum of a basket beside its lines; amounts in the currency's major unit, negative for a reduction. */
@@ -58,12 +60,13 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
   let { stock } = context;
   const counted = countedLines(lines, context);
   const quoted = lines.map(({ program, selection, group }, place): QuotedLine => {
-    if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })] };
+    if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })], more: null };
     const own = counted?.[place];
     const beside = own && countsOthers(program) ? besideOf(own, (counted ?? []).flatMap((other) => (other && other !== own ? [other] : []))) : undefined;
-    const resolution = resolve(program, selection, { ...context, stock, group, beside });
+    const here = { ...context, stock, group, beside };
+    const resolution = resolve(program, selection, here);
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
-    return { resolution, problems: resolution.problems };
+    return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), resolution) };
   });
   const problems = rules.flatMap((rule) => togetherProblem(rule, lines, quoted));
   const adjustments = NO_ADJUSTMENTS;

@@ -9,6 +9,7 @@ export { type CountedAnswerJson, type CutPlanJson, cutPlanJson, type OptionOffer
 export { type LotLine, readLotList } from './lot-list';
 export { type OptionLine, readOptionList } from './option-list';
 export { type PartLine, readPartsList } from './parts-list';
+export { type BreakLine, readBreakList } from './breaks-list';
 export { type QuantityLine, readQuantityList } from './quantity-list';
 export { type ProductLine, readProductList } from './product-list';
 export { type SwatchLine, swatchesFromCsv, swatchesToCsv } from './swatch-csv';

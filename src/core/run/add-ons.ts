@@ -1,5 +1,5 @@
 import { type AddOnProgram, type Program } from '../compile';
-import { Exact } from '../number';
+import { type Exact } from '../number';
 import { type PriceLine } from '../pricing';
 import { problem, type Problem } from '../problems';
 import { type Answer, atChoice, type Selection } from '../selection';

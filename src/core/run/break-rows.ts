@@ -1,7 +1,7 @@
 import { inNumbers } from '../compile/quantities';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
-import { ANY_QUANTITY, captionOf, nearestOrderable, orderable as ready } from '../ordering';
+import { ANY_QUANTITY, captionOf, nearestOrderable, orderable as ready, orderableRange } from '../ordering';
 import { type BreaksProgram, type BreakStep } from '../pricing';
 import { type Quantity } from '../quantity';
 import { type Selection } from '../selection';
@@ -27,14 +27,15 @@ export interface BreakRow {
   readonly total: Exact | null;
 }
 
-/** What more of a selection costs: a row for each step of the breaks that have a word about it, rising. */
+/** What more of a selection costs: a row for what is paid at first, and one for each step of the breaks that have a word about it, rising. */
 export function breakRows(program: Program, selection: Selection, context: ResolveContext, now: Resolution): BreakRow[] {
   if (program.breaks.length === 0) return [];
   const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
   const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, { ...context, stock: null });
   const { charged, orderable } = now;
   const seen = new Set<string>();
-  return tablesFor(program, selection, context)
+  const tables = tablesFor(program, selection, context);
+  const rows = tables
     .flatMap((table) => table.steps.map((step) => ({ table, step, pieces: piecesAt(table, step, charged) })))
     .flatMap(({ table, step, pieces }): BreakRow[] => {
       if (pieces === null || seen.has(`${table.counting} ${pieces}`)) return [];
@@ -46,6 +47,11 @@ export function breakRows(program: Program, selection: Selection, context: Resol
       return each ? [{ counting: table.counting, from, quantity, caption: quantity === null ? '' : captionOf(orderable, quantity), each, total: quantity === null ? null : at(quantity, program).lineTotal }] : [];
     })
     .sort((a, b) => (a.quantity ?? Infinity) - (b.quantity ?? Infinity));
+  const [first] = rows;
+  const least = orderableRange(orderable)?.least;
+  if (!first || least === undefined || first.quantity === least) return rows;
+  const here = at(least, program);
+  return here.unitPrice ? [{ counting: first.counting, from: first.counting === 'graduated' ? Exact.zero : Exact.of(least), quantity: least, caption: captionOf(orderable, least), each: here.unitPrice, total: here.lineTotal }, ...rows] : rows;
 }
 
 /** Another quantity that comes to no more than the one that is chosen. */

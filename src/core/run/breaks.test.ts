@@ -138,7 +138,7 @@ describe('what more would cost', () => {
 
   it('of graduated breaks says what each piece beyond costs', () => {
     const sheets = shop({ breaks: { counting: 'graduated', steps: steps(['10', '4.50']) } });
-    expect(rows(sheets, 3).rows.map(({ each, quantity, total }) => [money(each), quantity, money(total)])).toEqual([['4.50', 11, '54.50']]);
+    expect(rows(sheets, 3).rows.map(({ each, quantity, total }) => [money(each), quantity, money(total)])).toEqual([['5.00', 1, '5.00'], ['4.50', 11, '54.50']]);
   });
 
   it('tells of a greater number that costs no more', () => {

@@ -6,6 +6,7 @@ export { COMPARISON_WORDS, conditionWords, listed, ruleName, SAYS } from './cond
 export { effectWords } from './rules';
 export { mendWords } from './mends';
 export { placeWords } from './places';
+export { breaksWords } from './breaks';
 export { counted } from './counted';
 export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';

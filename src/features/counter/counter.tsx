@@ -8,6 +8,7 @@ import { quantityWords } from '@/core/words';
 import { useCommand } from '@/features/palette/commands';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
+import { BreakTable, MoreForLessNote } from '@/features/selection/break-table';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { ProductForm } from '@/features/selection/product-form';
@@ -90,6 +91,8 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
         ))}
       </Box>
+      <MoreForLessNote selection={selection} />
+      <BreakTable selection={selection} />
       <ItemProblems problems={general} selection={selection} />
       <Part title="Working">
         <WorkingTable resolution={resolution} />

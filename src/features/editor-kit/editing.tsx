@@ -59,6 +59,7 @@ export type Place =
   | 'proofs'
   | 'selections'
   | 'quantity'
+  | 'breaks'
   | 'stock'
   | 'shelf'
   | 'history'
@@ -88,6 +89,7 @@ export function useFaultAt(...path: Path): string | undefined {
 /** The part of the editor where a fault can be mended. */
 export function placeOf(path: Path, product: Product): Place {
   const [first, second] = path;
+  if (path.includes('breaks')) return 'breaks';
   if (path.includes('quantity') && (first === 'variants' || first === 'choices')) return 'quantity';
   switch (first) {
     case 'pictures':

@@ -51,6 +51,7 @@ import { MadeOfSection } from './sections/made-of';
 import { Pictures } from './sections/pictures';
 import { PlacedSheet } from './sections/placed-sheet';
 import { PriceSection } from './sections/price';
+import { BreaksSection } from './sections/breaks';
 import { QuantitySection } from './sections/quantity';
 import { Shelf } from './sections/shelf';
 import { StockSection } from './sections/stock';
@@ -142,7 +143,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
 }
 
 /** Whether a part of the editor shows something of the Counter’s selection, and has to follow it. */
-const followsSelection = (place: Place) => place === 'prepared' || place === 'made-of' || place === 'selections' || place === 'rules' || place === 'formulas';
+const followsSelection = (place: Place) => place === 'prepared' || place === 'made-of' || place === 'selections' || place === 'rules' || place === 'formulas' || place === 'breaks';
 interface MiddleProps {
   place: Place;
   version: number;
@@ -168,6 +169,8 @@ const Middle = memo(function Middle({ place, version, bringBack, revision, today
       return <Choices />;
     case 'quantity':
       return <QuantitySection />;
+    case 'breaks':
+      return selection && <BreaksSection selection={selection} />;
     case 'stock':
       return <StockSection />;
     case 'shelf':

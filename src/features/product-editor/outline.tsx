@@ -124,6 +124,7 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
       title: 'What it costs',
       lines: [
         { place: 'price', title: 'Price and unit', state: priceWords(program) ?? 'no price yet' },
+        { place: 'breaks', title: 'What more costs', state: breaksState(program) },
         { place: 'formulas', title: 'Formulas and rates', state: product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula') },
       ],
     },
@@ -141,6 +142,12 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
       ],
     },
   ];
+}
+
+/** How many steps there are in what more costs. */
+function breaksState({ breaks }: Editing['program']): string {
+  const steps = breaks.reduce((sum, table) => sum + table.steps.length, 0);
+  return steps === 0 ? 'every one the same' : counted(steps, 'step');
 }
 
 /** The outline of a product: groups in the order of the work, that fold, a filter, and keys from line to line; choices are moved here. */

@@ -124,7 +124,7 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
                   <Box>
                     <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, { per: per === 'basket' ? 'basket' : 'line' })} />
                   </Box>
-                  <RuleFields rule={rule.rule} onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })} />
+                  <RuleFields rule={rule.rule} isSaid={rule.per === 'line'} onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })} />
                   {held.length > 0 && (
                     <Text fontSize="sm" color="fg.muted">
                       As saved it holds for {held.slice(0, 12).join(', ')}

@@ -29,11 +29,13 @@ interface Props {
   rule: QuantityRule;
   /** tells the fields of several rules on one page apart; empty where there is only one */
   of?: string;
+  /** whether customers say the quantity; they don't where several are counted together */
+  isSaid?: boolean;
   onChange: (change: Partial<QuantityRule>) => void;
 }
 
 /** In what numbers something may be bought: a sentence, or a list of quantities with captions. */
-export function RuleFields({ rule, of = '', onChange }: Props) {
+export function RuleFields({ rule, of = '', isSaid = true, onChange }: Props) {
   const isList = rule.list.length > 0;
   const named = (label: string) => (of === '' ? label : `${label} of ${of}`);
   return (
@@ -44,14 +46,14 @@ export function RuleFields({ rule, of = '', onChange }: Props) {
       </HStack>
       {isList ? <ListedQuantities rule={rule} named={named} onChange={onChange} /> : <Bounds rule={rule} named={named} onChange={onChange} />}
       <ComesTo rule={rule} />
-      <Box>
+      {isSaid && <Box>
         <SelectField label={named('Customers say it with')} width="240px" value={rule.asked} alternatives={ASKED} onChange={(asked) => onChange({ asked: ASKED.find(({ value }) => value === asked)?.value ?? 'field' })} />
         {rule.asked !== 'field' && everyOrderable(orderable(rule)) === null && (
           <Text fontSize="sm" color="oak.fg" mt="1">
             There are more than {MOST_SHOWN} quantities, too many to show: customers see a field until there is a most.
           </Text>
         )}
-      </Box>
+      </Box>}
     </Stack>
   );
 }

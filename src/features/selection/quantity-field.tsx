@@ -16,6 +16,9 @@ interface Props {
   onChange: (text: string) => void;
 }
 
+/** Whether quantities are shown one by one, which takes room of its own. */
+export const isShownInButtons = (given: Orderable): boolean => given.asked === 'buttons' && everyOrderable(given) !== null;
+
 /** How many: typed, with a step up or down; or picked, where the product shows its quantities. What is typed is never changed. */
 export function QuantityField({ id, orderable, text, invalid, onChange }: Props) {
   const shown = orderable.asked === 'field' ? null : everyOrderable(orderable);
@@ -67,8 +70,8 @@ function QuantityPicks({ id, asButtons, quantities, text, current, onChange }: P
               px="3"
               py="1.5"
               cursor="pointer"
-              _checked={{ borderColor: 'oak.solid', bg: 'oak.subtle' }}
-              _focusWithin={{ outline: '2px solid', outlineColor: 'oak.solid', outlineOffset: '2px' }}
+              _checked={{ borderColor: 'copper.solid', bg: 'copper.subtle', boxShadow: 'inset 0 0 0 1px var(--chakra-colors-copper-solid)' }}
+              _focusWithin={{ outline: '2px solid', outlineColor: 'copper.solid', outlineOffset: '2px' }}
             >
               <RadioGroup.ItemHiddenInput />
               <RadioGroup.ItemText fontWeight="600">

@@ -6,7 +6,7 @@ import { type CatalogSurroundings, type Choice, fileProblem, type FileType, file
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { firstQuantity, type Resolution, resolve } from '@/core/run';
+import { type BreakRow, breakRows, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -64,8 +64,10 @@ export interface SelectionState extends PartsHolder {
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
   readonly changes: readonly Change[];
-  /** what these answers in the place of the given ones would resolve to, stock left aside */
-  attempt(others: Answers): Resolution;
+  /** what more of it would cost, step by step; empty where every one costs the same */
+  readonly breaks: readonly BreakRow[];
+  /** what these answers in the place of the given ones would resolve to, in another number where one is given; stock left aside */
+  attempt(others: Answers, number?: number): Resolution;
   answer(choice: string, answer: unknown): void;
   /** makes the {@link changes} */
   change(): void;
@@ -116,8 +118,12 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => pageOf(program, resolution, { today, group, files, surroundings, takeFile }),
     [today, resolution, files, takeFile, program, group, surroundings],
   );
+  const breaks = useMemo(
+    () => (program.breaks.length === 0 ? NO_BREAKS : breakRows(program, selectionOf(program, known, exact.quantity, parts), { stock: null, today, group, files: (token: string) => files.get(token) }, exact)),
+    [program, known, exact, parts, today, group, files],
+  );
   const attempt = useCallback(
-    (others: Answers) => resolve(program, selectionOf(program, { ...known, ...others }, quantityFrom(shownQuantity), parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
+    (others: Answers, number = quantityFrom(shownQuantity)) => resolve(program, selectionOf(program, { ...known, ...others }, number, parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
     [program, known, parts, shownQuantity, today, group, files],
   );
   const missing = useCallback(
@@ -147,6 +153,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => ({
       program,
       attempt,
+      breaks,
       changes,
       answers: known,
       quantityText: shownQuantity,
@@ -172,11 +179,12 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, attempt, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [program, attempt, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 
 const NO_CHANGES: readonly Change[] = [];
+const NO_BREAKS: readonly BreakRow[] = [];
 
 /** A file that stays in the window: at the Counter nothing is uploaded. @throws Error saying what is wrong with it */
 function keptHere(choice: Extract<Choice, { kind: 'file' }>, file: File): { token: string } & UploadedFile {

@@ -168,6 +168,15 @@ function BasketLine({ line }: { line: BasketLineView }) {
               {promiseWords(line.promise, line.quantity)}
             </Text>
           )}
+          {line.more && resolution && !changed && (
+            <Text fontSize="sm" color="lichen.fg" mt="2" role="status">
+              {line.more.quantity}
+              {line.more.caption === '' ? '' : ` (${line.more.caption})`} cost {line.more.total === resolution.lineTotal ? 'the same' : 'less'}: <Money amount={line.more.total} currency={resolution.currency} />.{' '}
+              <Button size="xs" variant="outline" colorPalette="copper" onClick={() => setText(String(line.more?.quantity))}>
+                Make it {line.more.quantity}
+              </Button>
+            </Text>
+          )}
           {line.formerPrice !== null && resolution && (
             <Text fontSize="sm" color="copper.fg" mt="2">
               The price of one has changed since you put it in: it was <Money amount={line.formerPrice} currency={resolution.currency} />.

@@ -1,16 +1,20 @@
 import { Box, Button, chakra, HStack, Text } from '@chakra-ui/react';
 import { ShoppingBasket } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
 import { type Product } from '@/core/catalog';
+import { captionOf } from '@/core/ordering';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { placeWords } from '@/features/selection/place-words';
-import { QuantityField } from '@/features/selection/quantity-field';
+import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 import { type AddToBasket } from './use-add-to-basket';
 
 const BasketLink = chakra(NextLink);
+// Only what costs less from so many on.
+const MoreForLessNote = dynamic(() => import('@/features/selection/break-table').then((table) => table.MoreForLessNote));
 
 /** How many, what it comes to, and the way into the basket: always in reach. */
 export function BuyBar({ product, selection, basket }: { product: Product; selection: SelectionState; basket: AddToBasket }) {
@@ -38,7 +42,13 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <chakra.label htmlFor="shop-quantity" fontWeight="600" fontSize="sm" display="block" mb="1">
             {product.soldBy.kind !== 'each' ? 'Pieces' : 'Quantity'}
           </chakra.label>
-          <QuantityField id="shop-quantity" orderable={resolution.orderable} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+          {isShownInButtons(resolution.orderable) ? (
+            <Text id="shop-quantity" minW="96px" maxW="150px" fontSize="sm" lineHeight="1.2">
+              <strong>{resolution.quantity}</strong> {captionOf(resolution.orderable, resolution.quantity)}
+            </Text>
+          ) : (
+            <QuantityField id="shop-quantity" orderable={resolution.orderable} text={selection.quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+          )}
         </Box>
         <Button size="lg" flex="1" px="3" loading={basket.busy} onClick={() => void basket.add()}>
           <chakra.span display={{ base: 'none', sm: 'inline' }}>
@@ -60,6 +70,7 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
       {ofQuantity.map((problem) => (
         <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
       ))}
+      {program.breaks.length > 0 && <MoreForLessNote selection={selection} />}
       <ItemProblems problems={general} selection={selection} />
       <Box role="status" fontSize="sm">
         {missing.length > 0 && (

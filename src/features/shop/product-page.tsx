@@ -11,6 +11,7 @@ import { type Selection } from '@/core/selection';
 import { useLinkedBuild } from '@/features/builds/use-linked-build';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProductForm } from '@/features/selection/product-form';
+import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
 import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 import { BuyBar } from './buy-bar';
@@ -36,6 +37,8 @@ const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.e
 const resolvedSchema = z.object({ problems: z.array(z.object({ where: z.string(), code: z.string(), message: z.string(), remedy: z.string().optional(), nearest: z.array(z.string()).optional() })) });
 // Only what is put together has these.
 const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((tools) => tools.BuildTools));
+// Only what costs less from so many on.
+const BreakTable = dynamic(() => import('@/features/selection/break-table').then((table) => table.BreakTable));
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
@@ -79,6 +82,15 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
           <ProductHead product={product} price={price} selection={selection} />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
+          {isShownInButtons(resolution.orderable) && (
+            <Box>
+              <Text id="quantities" fontWeight="600" mb="1.5">
+                Quantity
+              </Text>
+              <QuantityField id="shop-quantities" orderable={resolution.orderable} text={selection.quantityText} invalid={false} onChange={selection.setQuantityText} />
+            </Box>
+          )}
+          {program.breaks.length > 0 && <BreakTable selection={selection} />}
           <WorkingBox resolution={resolution} />
           <BuyBar product={product} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />

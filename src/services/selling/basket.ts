@@ -10,7 +10,7 @@ import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY, orderable } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
-import { type Resolution, resolve } from '../../core/run';
+import { type MoreForLess, type Resolution, resolve } from '../../core/run';
 import { type Selection, selectionFields } from '../../core/selection';
 import { type Effort } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
@@ -37,6 +37,8 @@ export interface ResolvedLine {
   readonly problems: readonly Problem[];
   /** how much of it can be supplied today, and from which day on all; null for what is no longer sold */
   readonly promise: LinePromise | null;
+  /** a greater number that costs no more; null where there is none */
+  readonly more: MoreForLess | null;
   /** what one cost when it was put in, where that was another price */
   readonly formerPrice: string | null;
 }
@@ -79,11 +81,11 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   return {
     lines: rows.map((row, place): ResolvedLine => {
       const { id, productId, quantity, unitPrice } = row;
-      const { resolution = null, problems = [] } = lines[place] ?? {};
+      const { resolution = null, problems = [], more = null } = lines[place] ?? {};
       // What follows from the rest of the basket changes with it, and nobody need be told.
       const follows = wanted[place]?.program && countsOthers(wanted[place].program);
       const changed = !follows && resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
-      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), formerPrice: changed ? unitPrice : null };
+      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), more, formerPrice: changed ? unitPrice : null };
     }),
     currency: context.surroundings.shop.currency,
     problems: together,

@@ -145,6 +145,8 @@ export interface BasketLineView {
   /** how many of it can be supplied today, and the day from which all can; null where all can be had today, or nothing is known */
   readonly promise: LinePromise | null;
   readonly formerPrice: string | null;
+  /** a greater number that costs no more, with what that comes to; null where there is none */
+  readonly more: { readonly quantity: number; readonly caption: string; readonly total: string } | null;
 }
 
 export interface BasketView {
@@ -167,7 +169,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
     problems: basket.problems.map(problemJson),
-    lines: basket.lines.map(({ id, published, quantity, resolution, problems, promise, formerPrice }) => ({
+    lines: basket.lines.map(({ id, published, quantity, resolution, problems, promise, more, formerPrice }) => ({
       id,
       title: published?.definition.title ?? 'No longer sold',
       slug: published?.definition.slug ?? null,
@@ -177,6 +179,7 @@ export async function viewBasket(context: Services, token: string | undefined): 
       problems: problems.map(problemJson),
       promise: promise && promise.now < quantity ? promise : null,
       formerPrice,
+      more: more && { ...more, total: moneyDigits(more.total, basket.currency) },
     })),
   };
 }
