@@ -76,7 +76,7 @@ describe('the product editor', () => {
   });
 
   it('leads from what readiness lists to the place that mends it', async () => {
-    await person.goTo('/manage/products/34');
+    await person.goTo('/manage/products/37');
     await person.press('Go there: Give the product a base price; 0 is a price too.');
     await person.fill('Base price', '12');
     await person.seesNoMore('Give the product a base price', '[aria-label="Readiness"]');

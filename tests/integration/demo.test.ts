@@ -37,9 +37,9 @@ describe('preparing the demo', () => {
     await createProduct({ database, now: () => new Date() }, { title: 'Mine' });
     database.close();
     expect(prepare().stdout).toContain('kept');
-    expect(await countProducts()).toBe(35);
+    expect(await countProducts()).toBe(38);
     expect(prepare('--fresh').stdout).toContain('is loaded');
-    expect(await countProducts()).toBe(34);
+    expect(await countProducts()).toBe(37);
   });
 
   it('says which file is damaged and what to do about it', () => {

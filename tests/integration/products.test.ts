@@ -130,6 +130,8 @@ describe('the product list', () => {
       { title: 'Apiary netting', facets: ['by the square metre', '3 choices'], price: 'from €3.20 / m²', state: 'published', mustFix: 0, held: null },
       { title: 'Bee suit', facets: ['10 variants', '4 choices'], price: '€129.00 – €181.72', state: 'published', mustFix: 0, held: '1 of its 12 stock items is out' },
       { title: 'Branding iron', facets: ['8 choices'], price: '€50.40 – €113.46', state: 'published', mustFix: 0, held: null },
+      { title: 'First inspection, a day’s course', facets: ['1 choice'], price: '€64.00', state: 'published', mustFix: 0, held: null },
+      { title: 'Hexagon jars, loose', facets: ['2 choices', 'in 4 quantities'], price: '€0.92', state: 'published', mustFix: 0, held: null },
       { title: 'Hive paint', facets: ['11 variants', '1 choice'], price: '€12.90 – €151.80', state: 'published', mustFix: 0, held: '1 of its 13 stock items is out' },
       { title: 'Hive tool', facets: ['plain'], price: null, state: 'draft', mustFix: 3, held: null },
       { title: 'Hive wrap', facets: ['4 choices'], price: 'from €9.50', state: 'published', mustFix: 0, held: null },
@@ -139,6 +141,7 @@ describe('the product list', () => {
       { title: 'Smoker', facets: ['5 choices'], price: '€42.00 – €80.28', state: 'published', mustFix: 0, held: null },
       { title: 'Smoker fuel', facets: ['3 choices'], price: '€7.80 – €12.50', state: 'published', mustFix: 0, held: null },
       { title: 'Stainless mesh', facets: ['by the metre', '3 choices'], price: '€18.50 – €21.70 / m', state: 'published', mustFix: 0, held: null },
+      { title: 'Wax foundation', facets: ['2 choices', 'in multiples of 10'], price: '€1.30 – €2.25', state: 'published', mustFix: 0, held: null },
     ]);
   });
 

@@ -72,7 +72,7 @@ describe('the routes of the manager’s side', () => {
   });
 
   it('publish, with every fault when something must be mended, and take out of the shop', async () => {
-    expect(await answered(publication.POST(request({ version: 1 }), at({ id: '34' })))).toMatchObject({
+    expect(await answered(publication.POST(request({ version: 1 }), at({ id: '37' })))).toMatchObject({
       status: 422,
       body: { code: 'notReady', faults: [{ code: 'priceMissing', path: ['price'] }, { code: 'categoryMissing' }, { code: 'drawsNothing' }] },
     });

@@ -20,10 +20,12 @@ describe('the shop', () => {
       ['brood-box', 'Hive parts', '€46.00 – €58.00', false],
       ['crown-board', 'Hive parts', '€18.90', false],
       ['extraction-set', 'First honey', '€59.00 – €86.60', false],
+      ['first-inspection', 'Starting out', '€64.00', false],
       ['flat-roof', 'Hive parts', '€39.00', false],
       ['hive-flat', 'Hive parts', '€186.00 – €228.00', false],
       ['gabled-roof', 'Hive parts', '€68.50', false],
       ['handbook', 'Starting out', '€19.80', false],
+      ['hexagon-jars', 'Bottling', '€0.92', false],
       ['hive-floor', 'Hive parts', '€34.50', false],
       ['hive', 'Hive parts', '€160.00 – €654.50', false],
       ['hive-paint', 'Hive parts', '€12.90 – €151.80', false],
@@ -45,6 +47,7 @@ describe('the shop', () => {
       ['travel-roof', 'Hive parts', '€29.00', false],
       ['two-suits', 'Starting out', '€230.00 – €335.44', false],
       ['uncapping-fork', 'First honey', '€11.20', false],
+      ['wax-foundation', 'Hive parts', '€1.30 – €2.25', false],
     ]);
   });
 

@@ -91,13 +91,13 @@ describe('customer groups', () => {
     await expect(saveSettings(context, { ...settings, timeZone: 'Vienna' })).rejects.toMatchObject({ code: 'badTimeZone' });
     await saveSettings(context, { ...settings, name: 'Renamed', groups: [...groups, { key: 'club', title: 'Club', code: null }] });
     expect((await openSettings(context)).shop.groups.map(({ key, code }) => [key, code])).toEqual([['trade', 'HONEYTRADE'], ['club', null]]);
-    expect((await listShop(context)).entries).toHaveLength(31);
+    expect((await listShop(context)).entries).toHaveLength(34);
   });
 });
 
 it('the palette finds everything that has a name', async () => {
   const found = await listFindings(context);
   const count = (kind: string) => found.filter((finding) => finding.kind === kind).length;
-  expect([count('product'), count('sheet'), count('swatch'), count('order')]).toEqual([34, 2, 60, 4]);
+  expect([count('product'), count('sheet'), count('swatch'), count('order')]).toEqual([37, 2, 60, 4]);
   expect(found).toContainEqual({ kind: 'sheet', title: 'As a gift', hint: 'gift', href: '/manage/sheets/1' });
 });

@@ -5,15 +5,22 @@ import { type Path } from '../problems';
 const FIELDS: Readonly<Record<string, string>> = {
   amount: 'what it adds', value: 'the amount', wasPrice: 'the was-price', price: 'the price', sku: 'SKU', weight: 'the weight', min: 'the least', max: 'the most', step: 'the step',
   least: 'the least', most: 'the most', default: 'what it begins with', quantity: 'the quantity', waste: 'waste', minimum: 'the least', maximum: 'the most', multiple: 'the multiple',
-  percent: 'the percentage', gtin: 'GTIN', title: 'the title', text: 'the text', draws: 'what it takes from stock', stock: 'the stock item', properties: 'properties', unit: 'the unit', picks: 'quick picks',
+  percent: 'the percentage', from: 'from how many on', breaks: 'what more costs', over: 'what is counted', together: 'the group', gives: 'what the steps say', gtin: 'GTIN', title: 'the title', text: 'the text', draws: 'what it takes from stock', stock: 'the stock item', properties: 'properties', unit: 'the unit', picks: 'quick picks',
 };
 
 /** Where in a product something stands, for a fault that does not say so itself: `Cloth, Slate: what it adds`. */
 export function placeWords(path: Path, product: Product): string {
   const last = path.findLast((step) => typeof step === 'string');
   const field = path.length > 1 && typeof last === 'string' && last !== path[0] ? (FIELDS[last] ?? '') : (FIELDS[String(path[0])] ?? '');
-  const thing = thingWords(path, product);
+  const thing = stepWords(path) || thingWords(path, product);
   return thing !== '' && field !== '' ? `${thing}: ${field}` : thing || field;
+}
+
+/** A step of what more costs. */
+function stepWords(path: Path): string {
+  const at = path.indexOf('breaks');
+  const step = at < 0 ? undefined : path[at + 2];
+  return typeof step === 'number' ? `What more costs, step ${step + 1}` : '';
 }
 
 function thingWords([first, index, , inner]: Path, product: Product): string {

@@ -26,7 +26,7 @@ export function BreaksSection({ selection }: { selection: SelectionState }) {
   const add = () => change('breaks', (draft) => void (draft.breaks = structuredClone(FRESH)));
   const fields = product.breaks && (
     <Stack gap="4" align="start">
-      <BreaksFields breaks={product.breaks} path={['breaks']} unit={unit} ofAll groups={groupsNamed(editing)} onChange={(changed) => change(`breaks ${Object.keys(changed).join()}`, (draft) => draft.breaks && Object.assign(draft.breaks, changed))} />
+      <BreaksFields breaks={product.breaks} path={['breaks']} unit={unit} ofAll groups={groupsNamed(editing)} onChange={(changed) => change(`breaks ${Object.keys(changed).join()}`, (draft) => void (draft.breaks && Object.assign(draft.breaks, changed)))} />
       <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => change('breaks away', (draft) => void (draft.breaks = null))}>
         Every one costs the same
       </Button>

@@ -19,7 +19,7 @@ export function QuantitySection() {
     <Section title="Quantity rule" lead="In what numbers it may be bought. A quantity that breaks it is refused with the nearest that keep it.">
       {product.quantity ? (
         <Stack gap="4" align="start">
-          <RuleFields rule={product.quantity} onChange={(changed) => change(`quantity ${Object.keys(changed).join()}`, (draft) => draft.quantity && Object.assign(draft.quantity, changed))} />
+          <RuleFields rule={product.quantity} onChange={(changed) => change(`quantity ${Object.keys(changed).join()}`, (draft) => void (draft.quantity && Object.assign(draft.quantity, changed)))} />
           <FaultsWithin path={['quantity']} />
           <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => change('quantity left', (draft) => void (draft.quantity = null))}>
             Leave it to the shop’s rules
