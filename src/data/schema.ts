@@ -192,6 +192,10 @@ export const stockItems = sqliteTable('stock_items', {
   onHand: text('on_hand').notNull().default('0'),
   reserved: text('reserved').notNull().default('0'),
   backorder: text('backorder').notNull().default('0'),
+  /** what one unit costs, in the shop's currency, as a decimal; null while nobody knows */
+  cost: text('cost'),
+  /** whether that is said, or the average of what was paid for what came in */
+  costing: text('costing', { enum: ['standard', 'average'] }).notNull().default('average'),
   /** how it lies in lots; null where any quantity can be taken */
   cutFrom: text('cut_from', { mode: 'json' }).$type<LotRule>(),
   /** put away: offered nowhere any more, though what refers to it goes on */
@@ -246,6 +250,8 @@ export const stockMovements = sqliteTable(
     onHandAfter: text('on_hand_after').notNull(),
     reservedAfter: text('reserved_after').notNull(),
     reason: text('reason').notNull(),
+    /** what was paid for one unit of what came in; null where nobody said */
+    unitCost: text('unit_cost'),
     orderId: integer('order_id').references(() => orders.id),
     /** the lot that became longer or shorter by the change of on hand */
     lotId: integer('lot_id').references(() => stockLots.id),

@@ -140,13 +140,13 @@ function notBelowNothing(goal: Goal, model: Model): Goal {
 }
 
 /** The goal with what formulas refuse taken for no answer, where that is too much to be told beforehand. */
-function notRefused(goal: Goal, { refused }: Model): Goal {
+export function notRefused(goal: Goal, { refused }: Model): Goal {
   if (refused.length === 0) return goal;
   return { ...goal, value: (picked) => (refused.some((isWrong) => isWrong((variable) => picked[variable] ?? 0)) ? Infinity : goal.value(picked)) };
 }
 
 /** The goal with order lines that would come to less than nothing, though one item does not, taken for no answer. */
-function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
+export function linesOfNothing(goal: Goal, model: Model, steps: PriceSteps): Goal {
   if (steps.once.length === 0) return goal;
   const least = -halfAMinorUnit(model);
   const [unit, line] = [priceGoal(model, steps, 'lowest'), priceGoal(model, steps, 'lowest', 'line')];

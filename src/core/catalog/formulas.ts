@@ -12,6 +12,7 @@ export const formulaServesSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('weight') }).describe('adds to the weight of one item'),
   z.strictObject({ kind: z.literal('draw'), stock: z.string().describe('key of the stock item'), pieces: piecesField }).describe('is taken from stock by one item'),
   z.strictObject({ kind: z.literal('property'), name: keySchema }).describe('is a property of the product, such as its height'),
+  z.strictObject({ kind: z.literal('cost') }).describe('is what work or what is bought in for one item costs: only the catalog manager sees it'),
   z.strictObject({ kind: z.literal('shown') }).describe('is shown to the customer, and nothing else'),
   z.strictObject({ kind: z.literal('least'), measure: limitedMeasure }).describe('is the least that a measure or number may be'),
   z.strictObject({ kind: z.literal('most'), measure: limitedMeasure }).describe('is the most that a measure or number may be'),

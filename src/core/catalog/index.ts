@@ -31,13 +31,14 @@ export {
   type Test,
 } from './rules';
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
+export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';
 export { basketQuantitiesFor, type Facet, facets, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace } from './quantities';
 export { type Fit, fitSchema } from './fits';
 export { type Prepared, preparedSchema } from './prepared';
 export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';
 export { joins, withCandidates } from './candidates-of-slot';
-export { type Formula, formulaName, withName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
+export { type Formula, formulaName, hasName, withName, formulaSchema, type FormulaServes, type Rate, rateSchema } from './formulas';
 export { type PatternKey, patternKeys, patterns } from './patterns';
 export { NOBODY, sectionsOf, withinSections, withSections } from './sections';
 export { copyAlong, type CopiedAlong, type LeftBehind, type Tied } from './copy-along';

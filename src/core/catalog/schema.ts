@@ -7,6 +7,7 @@ import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { fitSchema } from './fits';
+import { marginFloorSchema, percentFloorSchema } from './margin-floor';
 import { partSchema, partsPriceSchema, placesOfSale } from './parts';
 import { preparedSchema } from './prepared';
 import { proofSchema } from './proofs';
@@ -81,6 +82,7 @@ export const productSchema = z.strictObject({
   price: decimalText.nullable().default(null).describe('base price in the shop’s currency, per item or per unit of measure'),
   wasPrice: decimalText.nullable().default(null).describe('what it cost before, crossed out beside the price'),
   breaks: breaksSchema.nullable().default(null).describe('what it costs from so many on'),
+  marginFloor: percentFloorSchema.nullable().default(null),
   soldBy: soldBySchema.default({ kind: 'each' }),
   weight: weightSchema.nullable().default(null).describe('weight of one item, or of one unit where it is sold by measure'),
   category: z.string().max(80).nullable().default(null),
@@ -128,6 +130,8 @@ export const stockItemSchema = z.strictObject({
   unit: z.string().describe('UCUM code of the unit it is counted in; "1" for pieces'),
   onHand: decimalText.default('0'),
   backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
+  cost: decimalText.nullable().default(null).describe('what one unit costs, in the shop’s currency; only the catalog manager sees it'),
+  costing: z.enum(['standard', 'average']).default('average').describe('whether that is said, or becomes the average of what is paid for what comes in'),
   cutFrom: lotRuleSchema.nullable().default(null).describe('how it lies in lots; null where any quantity can be taken'),
   lots: z.array(openingLotSchema).max(5000).default([]).describe('the lots on hand, in the place of onHand'),
 }).meta({ id: 'stockItem' });
@@ -150,6 +154,7 @@ export const shopSchema = z.strictObject({
   skuSeparator: z.string().max(3).default('-'),
   timeZone: z.string().max(60).default('UTC').describe('IANA time zone that says what day it is'),
   groups: z.array(customerGroupSchema).max(50).default([]),
+  marginFloors: z.array(marginFloorSchema).max(200).default([]).describe('how much products must earn at least; only the catalog manager sees it'),
   quantityRules: z.array(placedQuantitySchema).max(200).default([]).describe('in what numbers many products may be bought'),
 }).meta({ id: 'shop' });
 

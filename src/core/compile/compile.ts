@@ -92,6 +92,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   checkHiding(rules, indispensable, scope, addPlaced);
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
+  checkFloor(product, report);
   const quantities = compileQuantities(scope, (place) => variantAt(product, stocked, variants, place));
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
@@ -143,6 +144,11 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+function checkFloor({ marginFloor }: Product, report: Report): void {
+  const floor = marginFloor === null ? null : readDecimal(marginFloor, ['marginFloor'], report);
+  if (floor && (floor.sign() < 0 || !floor.isLess(Exact.of(100)))) report(['marginFloor'], { code: 'floorNotPercent' });
 }
 
 /** What a variant is called inside and outside; undefined for a combination that is not made of its options. */

@@ -110,6 +110,7 @@ function wantedOf(serves: Formula['serves'], unit: Unit | undefined, target: Uni
   switch (serves.kind) {
     case 'base':
     case 'amount':
+    case 'cost':
       return MONEY;
     case 'weight':
       return dimOf(requireUnit('kg'));

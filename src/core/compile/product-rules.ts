@@ -54,7 +54,8 @@ const figureKey = ({ key, sheet }: Pick<FormulaProgram, 'key' | 'sheet'>) => (sh
 
 /** What conditions can ask of formulas, by key. */
 export function figuresOf(formulas: readonly FormulaProgram[]): ReadonlyMap<string, Figure> {
-  return new Map(formulas.map((formula, place) => [figureKey(formula), { place, title: formula.title, dim: formula.compiled.result, uses: formula.uses, ofBase: formula.compiled.uses.has('base') }]));
+  // What work costs is the catalog manager's business: nothing that customers see may follow from it.
+  return new Map(formulas.flatMap((formula, place) => (formula.serves.kind === 'cost' ? [] : [[figureKey(formula), { place, title: formula.title, dim: formula.compiled.result, uses: formula.uses, ofBase: formula.compiled.uses.has('base') }] as const])));
 }
 
 function itemEffect(rule: Rule, index: number, effect: RuleEffect, path: Path, scope: Scope, compileAmount: CompileAmount): ItemEffect {

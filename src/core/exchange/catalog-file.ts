@@ -75,6 +75,9 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
     if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
+    const cost = item.cost === null ? Exact.zero : Exact.parse(item.cost);
+    if (!cost) add([...path, 'cost'], { code: 'notDecimal', given: item.cost ?? '' });
+    else if (cost.sign() < 0) add([...path, 'cost'], { code: 'negative', what: 'What one unit costs' });
     for (const field of ['onHand', 'backorder'] as const) {
       const value = Exact.parse(item[field]);
       if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });

@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, hasOptions, kindOf, type Placement, placementsOf, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, kindOf, type Placement, placementsOf, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
@@ -52,7 +52,7 @@ export function customerView(product: Product, surroundings: CatalogSurroundings
   };
 }
 
-const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS], quantityRules: [] });
+const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS], quantityRules: [], marginFloors: [] });
 
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
@@ -60,10 +60,12 @@ function productFor(product: Product, { shop, sheets, products }: CatalogSurroun
   const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, soldBy, weight, category, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     // Whose rule it is, and what others may order, is the catalog manager’s business.
     quantity: quantityOf(product, shop.quantityRules, view.group).rule,
     quantityByGroup: {},
+    marginFloor: null,
+    ...withoutCosts(formulas, product.rates.map((rate) => rateFor(rate, view))),
     parts: product.parts.map(({ key, title: partTitle, candidates, optional, taken, quantity: howMany }) => ({
       key, title: partTitle, optional, taken, quantity: howMany,
       candidates: candidates.map(({ product: slugOfPart, fixed, narrowed }) => ({ product: slugOfPart, fixed, narrowed })),
@@ -78,22 +80,29 @@ function productFor(product: Product, { shop, sheets, products }: CatalogSurroun
     variants: product.variants
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
       .map(({ options, sku: own, price: ownPrice, wasPrice: was, breaks: ownBreaks, stock, weight: ownWeight, picture, onSale, quantity: ownQuantity }) => ({ options, sku: own, price: ownPrice, wasPrice: was, breaks: ownBreaks, stock, gtin: null, weight: ownWeight, picture, onSale, quantity: ownQuantity })),
-    rates: product.rates.map((rate) => rateFor(rate, view)),
     rules: product.rules.map((rule) => ruleFor(rule, view)),
   };
 }
 
 function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view: View, products: CatalogSurroundings['products']): Sheet {
   return {
-    key, formulas, tables,
+    key, tables,
+    ...withoutCosts(formulas, rates.map((rate) => rateFor(rate, view))),
     title: key,
     note: '',
     rank: 0,
     places: [],
     choices: withSections(choices).map((choice) => choiceFor(choice, view, '', products)),
-    rates: rates.map((rate) => rateFor(rate, view)),
     rules: rules.map((rule) => ruleFor(rule, view)),
   };
+}
+
+/** Formulas and rates without those by which only the catalog manager reckons: a rate that nothing else names goes, too. */
+function withoutCosts(formulas: readonly Formula[], rates: readonly Rate[]): { formulas: Formula[]; rates: Rate[] } {
+  const [costs, kept] = [formulas.filter(({ serves }) => serves.kind === 'cost'), formulas.filter(({ serves }) => serves.kind !== 'cost')];
+  const needs = (key: string) => kept.some(({ text }) => hasName(text, formulaName(key)));
+  const ofCosts = (key: string) => costs.some(({ text }) => hasName(text, formulaName(key)));
+  return { formulas: kept, rates: rates.filter(({ key }) => needs(key) || !ofCosts(key)) };
 }
 
 /** What a product says otherwise about a sheet, without what this customer doesn't see. */

@@ -61,6 +61,8 @@ export type FaultData =
   | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
+  | { readonly code: 'floorNotPercent' }
+  | { readonly code: 'marginBelowFloor'; readonly example: string; readonly margin: Exact; readonly price: Exact; readonly floor: string; readonly currency: string }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfAll' }
@@ -175,6 +177,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'rulesOppose':
     case 'skuShared':
     case 'moreForLess':
+    case 'marginBelowFloor':
       return 'canWait';
     default:
       return 'mustFix';

@@ -30,9 +30,9 @@ const NO_ADD_ONS: readonly AddOnTaken[] = [];
  *
  * @returns what it comes to, with its cost; or the cost null and, in the resolution, why it can't be taken
  */
-export function resolveAddOn(addOn: AddOnProgram, { today, group, files }: Pick<ResolveContext, 'today' | 'group' | 'files'>, resolve: ResolveAlong): { readonly resolution: Resolution; readonly price: CostAlong | null } {
+export function resolveAddOn(addOn: AddOnProgram, { today, group, files, costs }: Pick<ResolveContext, 'today' | 'group' | 'files' | 'costs'>, resolve: ResolveAlong): { readonly resolution: Resolution; readonly price: CostAlong | null } {
   const { program } = addOn;
-  const resolution = resolve(program, { answers: addOn.answers }, { stock: null, today, group, files });
+  const resolution = resolve(program, { answers: addOn.answers }, { stock: null, today, group, files, costs });
   const { state, lineTotal, once } = resolution;
   if (state !== 'sellable' || !lineTotal) return { resolution, price: null };
   const rounded = (amount: Exact) => amount.rounded(program.places, program.rounding);

@@ -3,6 +3,7 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
 import { closest } from '../text';
+import { type CostOf } from './cost';
 import { Kept } from './kept';
 import { type PartPriced } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
@@ -52,10 +53,20 @@ interface Usual {
 
 const usual = new Kept<ComponentProgram, Usual>();
 
+/** Tells apart what things cost at one time and at another. */
+const costsNames = new WeakMap<CostOf, number>();
+let costsMade = 0;
+function costsName(costs: CostOf | undefined): string {
+  if (!costs) return '';
+  const name = costsNames.get(costs) ?? (costsMade += 1);
+  costsNames.set(costs, name);
+  return String(name);
+}
+
 /** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
 function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
   const { stock } = component.varies && component.looksAtStock ? context : { stock: null };
-  const { entry, problems: own } = usual.get(stock, component, `${context.today} ${context.group ?? ''}`, () => {
+  const { entry, problems: own } = usual.get(stock, component, `${context.today} ${context.group ?? ''} ${costsName(context.costs)}`, () => {
     const found: Problem[] = [];
     return { entry: readEntry(component, undefined, { ...context, stock }, resolve, found), problems: found };
   });
@@ -95,8 +106,8 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
 }
 
 /** In what what stands in a product is resolved: as of the product, whose draws are looked at as a whole. */
-export function contextWithin({ stock, today, group, files }: ResolveContext): ResolveContext {
-  return { stock, ofWhole: true, today, group, files };
+export function contextWithin({ stock, today, group, files, costs }: ResolveContext): ResolveContext {
+  return { stock, ofWhole: true, today, group, files, costs };
 }
 
 /** What so many pieces of a resolution cost, without what is paid once; null while that is not known. */

@@ -18,7 +18,7 @@ export function formulaOutcomes(program: Program, given: FormulaInputs, problems
     const ofAnswers = kind === 'least' || kind === 'most' || kind === 'default';
     if (isStop(outcome) && !ofAnswers) problems.push(problem(AT_ITEM, { code: 'formulaStopped', title: formula.title, line: outcome.line, why: outcome.code }));
     const result = resultOf(outcome);
-    if (result && result.sign() < 0 && (kind === 'draw' || kind === 'weight' || kind === 'base')) {
+    if (result && result.sign() < 0 && (kind === 'draw' || kind === 'weight' || kind === 'base' || kind === 'cost')) {
       problems.push(problem(AT_ITEM, { code: 'formulaStopped', title: formula.title, line: 'result', why: 'negative' }));
       return null;
     }

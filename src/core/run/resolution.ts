@@ -7,6 +7,7 @@ import { type PriceLine } from '../pricing';
 import { type NamedCondition, type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
 import { type Availability, type Draw, type Effort, type StockView } from '../stock';
+import { type Cost, type CostOf } from './cost';
 import { type Counted } from './counting';
 import { type Share } from './shares';
 
@@ -22,6 +23,8 @@ export interface ResolveContext {
   readonly today: string;
   /** key of the customer's group; absent for everybody */
   readonly group?: string | null;
+  /** what stock items cost; absent where nobody is to know, such as customers */
+  readonly costs?: CostOf;
   /** how much is bought beside it that counts for a table of breaks; absent for nothing */
   readonly beside?: (table: Counted) => Exact;
   /** what is known of an uploaded file, by its token; absent where there are none */
@@ -76,6 +79,8 @@ export interface Resolution {
   readonly unitPrice: Exact | null;
   readonly wasPrice: Exact | null;
   readonly lineTotal: Exact | null;
+  /** what one costs to supply; null where that was not asked, as for customers it never is */
+  readonly cost: Cost | null;
   /** what of the line is paid once, however many are taken */
   readonly once: Exact;
   /** what is charged for one, of a product that is sold by the unit, in that unit; null otherwise */

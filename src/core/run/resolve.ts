@@ -6,6 +6,7 @@ import { type Answer, AT_ITEM, AT_QUANTITY, placeOfEntry } from '../selection';
 import { availabilityOf } from '../stock';
 import { checkUnknownKeys, readAnswers, readSelection } from './answers';
 import { chargedOf } from './charging';
+import { costOf } from './cost';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
 import { type Entry, readEntries } from './entries';
@@ -100,6 +101,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
     lineTotal,
+    cost: context.costs ? costOf(program, reading, draws, context.costs) : null,
     once: price.once,
     charged: charged?.charged ?? null,
     currency: program.currency,

@@ -52,7 +52,12 @@ function addPart(collected: CollectedDraws, key: string, count: number, resoluti
   }
 }
 
-/** How much one piece of a draw is, in the stock item's unit; null while it is not known. */
+/** How much one piece of a draw is, in the stock item's unit, as it is counted; null while it is not known. */
+export function takenByOne(draw: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
+  return oneOf(draw, answers, charged)?.rounded(STOCK_PLACES, 'ceiling') ?? null;
+}
+
+/** How much one piece of a draw is, exactly; null while it is not known. */
 function oneOf({ fixed, measure, charged: ofCharged }: DrawProgram, answers: readonly (Answer | null)[], charged: ChargedMeasure | null): Exact | null {
   if (fixed) return fixed;
   if (ofCharged) return charged && (ofCharged === 'packs' ? charged.packs : charged.charged.times(ofCharged));

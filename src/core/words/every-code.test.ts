@@ -53,6 +53,8 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   unknownReference: { code: 'unknownReference', what: 'choice', given: 'x?' },
   referenceKind: { code: 'referenceKind', title: 'Oak', wanted: 'kilograms' },
   measureNotRequired: { code: 'measureNotRequired', title: 'Oak' },
+  floorNotPercent: { code: 'floorNotPercent' },
+  marginBelowFloor: { code: 'marginBelowFloor', example: 'Oak', margin: Exact.of(1), price: Exact.of(9), floor: '30', currency: 'EUR' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },
   breaksOfAll: { code: 'breaksOfAll' },

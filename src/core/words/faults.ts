@@ -119,6 +119,10 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.title || 'That choice'} is not ${data.wanted}.`;
     case 'measureNotRequired':
       return `${data.title} says how much is sold, so it must be required.`;
+    case 'floorNotPercent':
+      return 'A floor is a percentage of the price, from 0 to less than 100.';
+    case 'marginBelowFloor':
+      return `${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(data.margin, data.currency)} of ${formatMoney(data.price, data.currency)}, less than the floor of ${data.floor} %.`;
     case 'breaksEmpty':
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':

@@ -10,6 +10,7 @@ import { placeOf, useEditing } from '@/features/editor-kit/editing';
 import { MendPresses } from '@/features/editor-kit/mend-presses';
 import { Section } from '@/features/editor-kit/section';
 import { Money } from '@/ui/text';
+import { EarningOfAll } from './earning-of-all';
 import { type Checks } from './use-checks';
 
 interface Props {
@@ -25,6 +26,7 @@ export function AllSelectionsSection({ checks, onTry }: Props) {
     <Section title="All selections" lead="What is true of everything that customers could choose, proved and not sampled. It is found out again at every change.">
       <Running checks={checks} />
       {analysis && !analysis.faulty && <Proved analysis={analysis} faults={faults} onTry={onTry} />}
+      {analysis && !analysis.faulty && checks.earning && <EarningOfAll earning={checks.earning} onTry={onTry} />}
       {analysis?.faulty && <Text color="fg.muted">First mend what readiness lists: a product with faults sells nothing.</Text>}
     </Section>
   );

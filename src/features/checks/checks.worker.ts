@@ -1,9 +1,11 @@
-import { analyse, type Analysis, analysisFaults } from '@/core/analysis';
-import { type CatalogSurroundings, type Product } from '@/core/catalog';
+import { analyse, type Analysis, analysisFaults, lowestMargin, type LowestMargin, MARGIN_LIMITS, marginDrivers, marginFault } from '@/core/analysis';
+import { type CatalogSurroundings, floorOf, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
 import { prove } from '@/core/judge';
+import { Exact } from '@/core/number';
 import { type Fault } from '@/core/problems';
+import { knownCosts } from '@/features/shared/known-costs';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */
@@ -12,17 +14,22 @@ export interface ToCheck {
   readonly product: Product;
   readonly surroundings: CatalogSurroundings;
   readonly today: string;
+  /** what stock items cost, by key; a decimal */
+  readonly costs: Readonly<Record<string, string>>;
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[]; readonly whole: boolean });
+export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
+
+/** So many options that bring a margin down are told. */
+const MOST_DRIVERS = 5;
 
 let newest = 0;
 
 /** Lets a newer question in before the next stage. */
 const breath = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-async function check({ number, product, surroundings, today }: ToCheck): Promise<void> {
+async function check({ number, product, surroundings, today, costs }: ToCheck): Promise<void> {
   const tell = (found: Found) => postMessage(found);
   const program = compile(product, surroundings);
   tell({ number, proofs: prove(program, product.proofs, today).map(({ proof, holds, differences, resolution }) => ({ key: proof.key, holds, differences, now: resolutionJson(resolution) })) });
@@ -31,8 +38,17 @@ async function check({ number, product, surroundings, today }: ToCheck): Promise
     await breath();
     if (number !== newest) return;
     const { value, done } = stages.next();
-    tell({ number, analysis: value, faults: analysisFaults(program, value), whole: done === true });
-    if (done) return;
+    const faults = analysisFaults(program, value);
+    tell({ number, analysis: value, faults });
+    if (!done) continue;
+    await breath();
+    if (number !== newest) return;
+    const costOf = knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost })));
+    const floor = floorOf(program.product, surroundings.shop.marginFloors);
+    const margin = lowestMargin(program, today, costOf, Exact.parse(floor ?? '0') ?? Exact.zero, MARGIN_LIMITS);
+    const below = marginFault(program, margin, floor);
+    tell({ number, margin, drivers: marginDrivers(program, costOf).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: below ? [...faults, below] : faults });
+    return;
   }
 }
 

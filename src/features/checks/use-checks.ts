@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type Analysis } from '@/core/analysis';
+import { type Analysis, type LowestMargin } from '@/core/analysis';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { type Fault } from '@/core/problems';
 import { type Found, type ToCheck } from './checks.worker';
@@ -13,11 +13,19 @@ export interface Checks {
   readonly analysis: Analysis | null;
   /** what it found wrong, in words that were made with it: what is edited may have moved on since */
   readonly faults: readonly Fault[];
+  /** the lowest margin of all selections, and options that cost more than they add; null before it has been looked at */
+  readonly earning: Earning | null;
   /** null before the first */
   readonly proofs: readonly PlainProof[] | null;
   readonly state: 'running' | 'whole' | 'stopped';
   stop(): void;
   again(): void;
+}
+
+/** What a product earns at least. */
+export interface Earning {
+  readonly margin: LowestMargin;
+  readonly drivers: readonly { readonly title: string; readonly earns: string }[];
 }
 
 const NO_FAULTS: readonly Fault[] = [];
@@ -26,10 +34,13 @@ const NO_FAULTS: readonly Fault[] = [];
 const PAUSE_MS = 300;
 
 /** Runs proofs and analysis in a worker, so that typing never waits for them. */
-export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string): Checks {
+export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string, stock: readonly { readonly key: string; readonly cost?: string | null }[]): Checks {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
   const [found, setFound] = useState<{ analysis: Analysis; faults: readonly Fault[] } | null>(null);
+  const [earning, setEarning] = useState<Earning | null>(null);
+  // Only a cost that changes is another question.
+  const costs = JSON.stringify(Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, cost]]))));
   const [proofs, setProofs] = useState<readonly PlainProof[] | null>(null);
   const [state, setState] = useState<Checks['state']>('running');
   const [asked, setAsked] = useState(0);
@@ -44,21 +55,23 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     const timer = setTimeout(() => {
       setState('running');
       number.current += 1;
-      const question: ToCheck = { number: number.current, product, surroundings, today };
+      const question: ToCheck = { number: number.current, product, surroundings, today, costs: JSON.parse(costs) as Record<string, string> };
       if (!worker.current) {
         worker.current = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
         worker.current.addEventListener('message', ({ data }: MessageEvent<Found>) => {
           if (data.number !== number.current) return;
           if ('proofs' in data) setProofs(data.proofs);
+          else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
           else {
-            setFound({ analysis: data.analysis, faults: data.faults });
-            if (data.whole) setState('whole');
+            setEarning({ margin: data.margin, drivers: data.drivers });
+            setFound((before) => before && { ...before, faults: data.faults });
+            setState('whole');
           }
         });
       }
       worker.current.postMessage(question);
     }, PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [product, surroundings, today, asked]);
-  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, proofs, state, stop]);
+  }, [product, surroundings, today, costs, asked]);
+  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, earning, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, earning, proofs, state, stop]);
 }

@@ -8,6 +8,7 @@ import { quantityWords } from '@/core/words';
 import { useCommand } from '@/features/palette/commands';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
+import { Earnings } from './earnings';
 import { BreakTable, MoreForLessNote } from '@/features/selection/break-table';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
@@ -97,6 +98,11 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       <Part title="Working">
         <WorkingTable resolution={resolution} />
       </Part>
+      {selection.earned && (
+        <Part title="Earns, for one">
+          <Earnings earned={selection.earned} currency={resolution.currency} />
+        </Part>
+      )}
       {resolution.measures.some(({ forCustomers }) => !forCustomers) && (
         <Part title="Formulas">
           {resolution.measures.map((measure, index) => (

@@ -96,6 +96,7 @@ export function placeOf(path: Path, product: Product): Place {
       return 'pictures';
     case 'price':
     case 'wasPrice':
+    case 'marginFloor':
     case 'soldBy':
     case 'weight':
       return 'price';

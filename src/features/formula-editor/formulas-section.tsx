@@ -25,6 +25,7 @@ const SERVES: readonly { value: FormulaServes['kind']; label: string }[] = [
   { value: 'draw', label: 'is taken from stock' },
   { value: 'property', label: 'is a property of it' },
   { value: 'shown', label: 'is shown to customers' },
+  { value: 'cost', label: 'is what work on it costs' },
   { value: 'least', label: 'is the least' },
   { value: 'most', label: 'is the most' },
   { value: 'default', label: 'is the answer to begin with' },
@@ -79,6 +80,7 @@ function FormulaEditor({ formula, index, measures }: { formula: Formula; index: 
       case 'base':
       case 'weight':
       case 'shown':
+      case 'cost':
         return { kind };
       case 'property':
         return { kind, name: freeKey(formula.title, [], 'figure') };

@@ -28,6 +28,7 @@ import { KeepProof } from '@/features/proofs/keep-proof';
 import { ProofsSection } from '@/features/proofs/proofs-section';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
+import { knownCosts } from '@/features/shared/known-costs';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
@@ -81,9 +82,10 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
   // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
   const settled = useDeferredValue(draft.document);
-  const selection = useSelection(settled, surroundings, stock, { today, group });
+  const costs = useMemo(() => knownCosts(stock), [stock]);
+  const selection = useSelection(settled, surroundings, stock, { today, group, costs });
   const { program } = selection;
-  const checks = useChecks(settled, surroundings, today);
+  const checks = useChecks(settled, surroundings, today, stock);
   const { faults } = checks;
   const findings = useMemo(
     () => [...readiness(settled, surroundings, stockView(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),

@@ -5,8 +5,9 @@ import { type Change } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
+import { Exact } from '@/core/number';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { type BreakRow, breakRows, firstQuantity, type Resolution, resolve } from '@/core/run';
+import { type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -35,6 +36,8 @@ export interface StockView extends KnownStock {
   readonly onHand?: string;
   /** put away: offered nowhere any more */
   readonly archived?: boolean;
+  /** what one unit costs; null while nobody knows */
+  readonly cost?: string | null;
 }
 
 /** Puts together what compiling needs from what the server sent. */
@@ -47,6 +50,8 @@ export interface SelectionOptions {
   readonly today: string;
   /** key of the customer group it is made for */
   readonly group: string | null;
+  /** whether what things cost is known and wanted: on the manager's side alone */
+  readonly costs?: CostOf;
   /** sends a file to the server; absent where it stays in the window */
   readonly upload?: (product: string, choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
   /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
@@ -64,6 +69,8 @@ export interface SelectionState extends PartsHolder {
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
   readonly changes: readonly Change[];
+  /** what one costs to supply, and is sold for; null where nobody is to know, or while there is no price */
+  readonly earned: { readonly cost: Cost; readonly price: Exact } | null;
   /** what more of it would cost, step by step; empty where every one costs the same */
   readonly breaks: readonly BreakRow[];
   /** what these answers in the place of the given ones would resolve to, in another number where one is given; stock left aside */
@@ -78,7 +85,7 @@ export interface SelectionState extends PartsHolder {
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, upload, ask }: SelectionOptions): SelectionState {
+export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, upload, ask }: SelectionOptions): SelectionState {
   const [answers, setAnswers] = useState<Answers>({});
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
@@ -96,11 +103,11 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
   const { now, last: before } = useOutlook(settled, subject, question);
   const { exact, resolved, unsure } = useMemo(() => {
-    const context = { stock: there, today, group, files: (token: string) => files.get(token) };
+    const context = { stock: there, today, group, costs, files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
     return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
-  }, [program, known, parts, shownQuantity, there, today, group, files, stock]);
+  }, [program, known, parts, shownQuantity, there, today, group, costs, files, stock]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
@@ -153,6 +160,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => ({
       program,
       attempt,
+      earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
       breaks,
       changes,
       answers: known,
@@ -179,7 +187,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, attempt, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [program, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 

@@ -4,7 +4,7 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-u
 import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { type CustomerGroup, freeKey } from '@/core/catalog';
+import { type CustomerGroup, freeKey, type MarginFloor } from '@/core/catalog';
 import { currencies } from '@/core/money';
 import { orNull } from '@/features/editor-kit/or-null';
 import { anything, send, wordsOf } from '@/features/shared/api';
@@ -13,6 +13,7 @@ import { TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
+import { FloorsField } from './floors-field';
 
 const names = new Intl.DisplayNames('en', { type: 'currency' });
 const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
@@ -24,6 +25,7 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
   const [timeZone, setTimeZone] = useState(shop.timeZone);
   const [currency, setCurrency] = useState(shop.currency);
   const [skuSeparator, setSkuSeparator] = useState(shop.skuSeparator);
+  const [floors, setFloors] = useState<readonly MarginFloor[]>(shop.marginFloors);
   const [groups, setGroups] = useState<readonly CustomerGroup[]>(shop.groups);
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -37,7 +39,7 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
     const known = new Set(shop.groups.map(({ key }) => key));
     const named = groups.reduce<CustomerGroup[]>((done, group) => [...done, known.has(group.key) ? group : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') }], []);
     try {
-      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency }, anything);
+      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency, marginFloors: floors }, anything);
       setGroups(named);
       sayDone('Settings saved');
       router.refresh();
@@ -104,6 +106,7 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
               </HStack>
             ))}
           </Stack>
+          <FloorsField floors={floors} onChange={setFloors} />
           {fault && (
             <Text role="alert" color="brick.fg">
               {fault}

@@ -27,6 +27,7 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
   const [quantity, setQuantity] = useState('');
   const [lot, setLot] = useState('');
   const [reason, setReason] = useState('');
+  const [unitCost, setUnitCost] = useState('');
   const { busy, fault, setFault, attempt } = useAttempt();
   const unit = unitByCode(item.unit);
   const inLots = item.lying !== null;
@@ -39,8 +40,9 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
       return;
     }
     await attempt(async () => {
-      await send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything);
+      await send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, ...(kind === 'receipt' && { unitCost }), ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything);
       setQuantity('');
+      setUnitCost('');
       setReason('');
     }, kind === 'receipt' ? 'Receipt entered' : 'Count entered');
   };
@@ -61,6 +63,7 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
           ) : (
             <TextField label={inLots ? `It is this long (${symbol})` : `Quantity (${symbol})`} value={quantity} inputMode="decimal" onChange={setQuantity} help={unit && unit.dimension !== 'count' ? 'Any unit that fits may be typed, as in 25 m.' : undefined} />
           )}
+          {kind === 'receipt' && <TextField label={`Paid for one (${symbol === 'pieces' ? 'piece' : symbol})`} value={unitCost} placeholder="not said" inputMode="decimal" onChange={setUnitCost} help={item.costing === 'average' ? 'What one costs becomes the average with what is there.' : 'Kept with the receipt; what one costs stays as it is said.'} />}
           <TextField label="Why" value={reason} maxLength={200} placeholder={kind === 'receipt' ? 'Delivery from …' : 'Counted on the shelf'} onChange={setReason} />
           <FaultLine role="alert">{fault}</FaultLine>
           <Button type="submit" loading={busy} disabled={inLots && kind === 'adjustment' && !measured}>

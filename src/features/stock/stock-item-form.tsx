@@ -14,19 +14,26 @@ import { SelectField, TextField } from '@/ui/field';
 
 const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
 
+const COSTINGS = [
+  { value: 'average', label: 'is the average of what came in' },
+  { value: 'standard', label: 'stays as it is said' },
+];
+
 /** What a stock item is called and counted in, how much may be promised beyond it, and how it is put away. */
 export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved: boolean }) {
   const router = useRouter();
   const [title, setTitle] = useState(item.title);
   const [unit, setUnit] = useState(item.unit);
   const [backorder, setBackorder] = useState(item.backorder === '0' ? '' : item.backorder);
+  const [cost, setCost] = useState(item.cost ?? '');
+  const [costing, setCosting] = useState<string>(item.costing);
   const { busy, fault, setFault, attempt } = useAttempt();
   const [deleting, setDeleting] = useState(false);
   const address = `/api/manage/stock/${item.key}`;
   const save = (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') setFault('Give the stock item a name.');
-    else void attempt(() => send('PATCH', address, { title, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), 'Changed');
+    else void attempt(() => send('PATCH', address, { title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), 'Changed');
   };
   const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
   const remove = () =>
@@ -45,6 +52,8 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
           <TextField label="Name" value={title} maxLength={160} onChange={setTitle} />
           {!hasMoved && !item.lying && <SelectField label="Counted in" value={unit} alternatives={UNITS} help="It can be mended until something has moved." onChange={setUnit} />}
           {!item.lying && <TextField label="May be promised beyond" value={backorder} placeholder="nothing" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />}
+          <TextField label="What one unit costs" value={cost} placeholder="not known" inputMode="decimal" onChange={setCost} help="Only you see it: margins follow from it." />
+          <SelectField label="That cost" value={costing} alternatives={COSTINGS} onChange={setCosting} />
           <FaultLine role="alert">{fault}</FaultLine>
           <HStack gap="2" wrap="wrap">
             <Button type="submit" variant="outline" loading={busy}>

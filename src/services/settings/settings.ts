@@ -4,13 +4,14 @@ import { usersOf } from '../catalog/users';
 import { atOneMoment, type Services } from '../context';
 import { isTimeZone } from '../../core/calendar';
 import { type Shop, shopSchema } from '../../core/catalog';
+import { Exact } from '../../core/number';
 import { baskets, settings } from '../../data/schema';
 import { Refusal } from '../refusal';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/basket';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
-export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true }).extend({ currency: shopSchema.shape.currency.optional() });
+export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true }).partial({ marginFloors: true }).extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
 export interface SettingsView {
@@ -51,7 +52,11 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
       if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
     }
     if (input.currency !== undefined && input.currency !== former.currency) await changeCurrency(transaction, former.currency, input.currency);
-    const shop = { ...former, ...input, currency: input.currency ?? former.currency };
+    for (const { percent } of input.marginFloors ?? []) {
+      const floor = Exact.parse(percent);
+      if (!floor || floor.sign() < 0 || !floor.isLess(Exact.of(100))) throw new Refusal(422, 'floorNotPercent', `“${percent}” is no floor. Write a percentage of the price, from 0 to less than 100.`);
+    }
+    const shop = { ...former, ...input, marginFloors: input.marginFloors ?? former.marginFloors, currency: input.currency ?? former.currency };
     await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
   });
 }

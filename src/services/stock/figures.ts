@@ -15,6 +15,9 @@ export interface StockFigures {
   readonly reserved: string;
   readonly backorder: string;
   readonly available: string;
+  /** what one unit costs, and whether that is said or the average of receipts; null while nobody knows. For the manager alone */
+  readonly cost: string | null;
+  readonly costing: 'standard' | 'average';
   /** how it lies in lots, with what is free of each; null where any quantity can be taken */
   readonly lying: LyingInLots | null;
   /** put away: offered nowhere any more */
@@ -31,7 +34,7 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
   const all = queries.select().from(stockItems);
   const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
-  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom, archived }) => ({
+  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom, archived, cost, costing }) => ({
     lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
     key,
     title,
@@ -40,6 +43,8 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
     reserved,
     backorder,
     archived,
+    cost,
+    costing,
     available: availableToPromise({
       onHand: Exact.from(onHand),
       reserved: Exact.from(reserved),

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { movingAverage } from '../../core/costing';
 import { Exact } from '../../core/number';
 import { formatQuantity, requireUnit } from '../../core/quantity';
 import { type Queries } from '../../data/database';
@@ -16,6 +17,8 @@ export interface Movement {
   readonly orderId?: number;
   /** the lot that the change of on hand belongs to, of an item that lies in lots */
   readonly lotId?: number;
+  /** what was paid for one unit of what came in; absent where nobody said */
+  readonly unitCost?: Exact;
   /** whether more may be promised than there is, because the customer was told how long that takes */
   readonly beyondStock?: boolean;
 }
@@ -37,7 +40,9 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
     const shown = formatQuantity({ value: left, unit: requireUnit(item.unit) });
     throw new Refusal(409, 'notEnoughStock', `Only ${shown} of ${item.title} can still be promised.`, { stock: item.key, available: left.toString() });
   }
-  await transaction.update(stockItems).set({ onHand: onHand.toString(), reserved: reserved.toString() }).where(eq(stockItems.id, item.id));
+  const averaged = movement.unitCost && item.costing === 'average' && movement.onHand.sign() > 0;
+  const cost = averaged ? movingAverage({ onHand: Exact.from(item.onHand), cost: item.cost === null ? null : Exact.from(item.cost) }, { quantity: movement.onHand, cost: movement.unitCost }).toString() : item.cost;
+  await transaction.update(stockItems).set({ onHand: onHand.toString(), reserved: reserved.toString(), cost }).where(eq(stockItems.id, item.id));
   await transaction.insert(stockMovements).values({
     itemId: item.id,
     kind: movement.kind,
@@ -46,6 +51,7 @@ export async function move(transaction: Queries, at: Date, movement: Movement): 
     onHandAfter: onHand.toString(),
     reservedAfter: reserved.toString(),
     reason: movement.reason,
+    unitCost: movement.unitCost?.toString() ?? null,
     orderId: movement.orderId ?? null,
     lotId: movement.lotId ?? null,
     at,

@@ -66,6 +66,7 @@ export async function receiveLots(
   item: StoredItem,
   received: readonly { readonly label: string | null; readonly length: Exact }[],
   reason: string,
+  unitCost?: Exact,
 ): Promise<void> {
   const known = await transaction.select({ label: stockLots.label }).from(stockLots).where(eq(stockLots.itemId, item.id));
   const taken = new Set(known.map(({ label }) => label));
@@ -80,7 +81,7 @@ export async function receiveLots(
     taken.add(name);
     const [lot] = await transaction.insert(stockLots).values({ itemId: item.id, label: name, length: length.toString(), left: length.toString(), at }).returning({ id: stockLots.id });
     if (!lot) throw new Error('the lot was not stored');
-    await move(transaction, at, { stock: item.key, kind: 'receipt', onHand: length, reserved: Exact.zero, reason: `${reason}: ${name}`, lotId: lot.id });
+    await move(transaction, at, { stock: item.key, kind: 'receipt', onHand: length, reserved: Exact.zero, reason: `${reason}: ${name}`, lotId: lot.id, unitCost });
   }
 }
 

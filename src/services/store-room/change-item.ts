@@ -9,7 +9,7 @@ import { putInBin } from '../bin/bin';
 import { whereUsed } from '../catalog/where-used';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
-import { readFigure } from '../stock/stock-figure';
+import { readCost, readFigure } from '../stock/stock-figure';
 import { requireItem } from './item';
 
 /** What of a stock item can be said otherwise; what is absent stays. */
@@ -18,6 +18,9 @@ export const stockItemChangeSchema = z.strictObject({
   unit: z.string().max(20).optional(),
   backorder: z.string().max(60).optional(),
   archived: z.boolean().optional(),
+  /** what one unit costs, as typed; empty for unknown */
+  cost: z.string().max(60).optional(),
+  costing: z.enum(['standard', 'average']).optional(),
 });
 
 export type StockItemChange = z.infer<typeof stockItemChangeSchema>;
@@ -41,7 +44,8 @@ export async function changeStockItem({ database }: Services, key: string, said:
     }
     const backorder = change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
     if (item.cutFrom && Exact.from(backorder).sign() > 0) throw new Refusal(409, 'lotsPromised', `${item.title} lies in lots: nothing can be promised beyond what is there.`);
-    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, archived: change.archived ?? item.archived }).where(eq(stockItems.id, item.id));
+    const cost = change.cost === undefined ? item.cost : change.cost.trim() === '' ? null : readCost(change.cost).toString();
+    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, archived: change.archived ?? item.archived, costing: change.costing ?? item.costing, cost }).where(eq(stockItems.id, item.id));
   });
 }
 

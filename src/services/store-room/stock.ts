@@ -14,7 +14,7 @@ import { move } from '../stock/ledger';
 import { type ExpectedView, listExpected } from './expected';
 import { requireItem } from './item';
 import { type LotView, readLots, receiveLots, recountLot } from '../stock/lots';
-import { readFigure } from '../stock/stock-figure';
+import { readCost, readFigure } from '../stock/stock-figure';
 
 export const newStockItemSchema = z.strictObject({
   key: keySchema,
@@ -34,6 +34,8 @@ export const stockEntrySchema = z.strictObject({
   /** of what lies in lots: the lot that was measured; absent for a receipt, whose quantity lists the lots that came */
   lot: z.int().optional(),
   reason: z.string().trim().min(1, 'Say why, so that the ledger can be read later.').max(200),
+  /** of a receipt: what was paid for one unit, in the shop's currency; empty where nobody says */
+  unitCost: z.string().max(60).optional(),
 });
 
 export type NewStockItem = z.input<typeof newStockItemSchema>;
@@ -47,6 +49,8 @@ export interface StockMovementView {
   readonly onHandAfter: string;
   readonly reservedAfter: string;
   readonly reason: string;
+  /** what was paid for one unit of what came in; null where nobody said */
+  readonly unitCost: string | null;
   readonly orderId: number | null;
   readonly at: number;
 }
@@ -82,6 +86,7 @@ export function readStockItem(context: Services, key: string, most = 200): Promi
         onHandAfter: movement.onHandAfter,
         reservedAfter: movement.reservedAfter,
         reason: movement.reason,
+        unitCost: movement.unitCost,
         orderId,
         at: movement.at.getTime(),
       })),
@@ -153,14 +158,15 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
 export async function enterStock({ database, now }: Services, key: string, entry: StockEntry): Promise<void> {
   await database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
+    const unitCost = entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
     if (item.cutFrom) {
-      if (entry.kind === 'receipt') return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason);
+      if (entry.kind === 'receipt') return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason, unitCost);
       if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Say which lot was measured.');
       return recountLot(transaction, now(), item, entry.lot, readFigure(entry.quantity, item.unit), entry.reason);
     }
     const quantity = readFigure(entry.quantity, item.unit);
     if (entry.kind === 'receipt' && quantity.sign() === 0) throw new Refusal(422, 'nothingReceived', 'A receipt must be more than nothing.');
     const change = entry.kind === 'receipt' ? quantity : quantity.minus(Exact.from(item.onHand));
-    await move(transaction, now(), { stock: key, kind: entry.kind, onHand: change, reserved: Exact.zero, reason: entry.reason });
+    await move(transaction, now(), { stock: key, kind: entry.kind, onHand: change, reserved: Exact.zero, reason: entry.reason, unitCost });
   });
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, HStack, SimpleGrid, Text } from '@chakra-ui/react';
+import { floorOf } from '@/core/catalog';
 import { type Program } from '@/core/compile';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
@@ -19,7 +20,7 @@ function unitOfFormula(program: Program, key: string): string {
 
 /** Base price, what it is for, the price it is compared with, and weight. */
 export function PriceSection() {
-  const { product, program, shop, change, goTo } = useEditing();
+  const { product, program, shop, surroundings, change, goTo } = useEditing();
   const measures = product.choices.filter(({ kind }) => kind === 'measure');
   const { soldBy } = product;
   const unit = soldBy.kind === 'each' ? null : soldBy.unit;
@@ -43,6 +44,7 @@ export function PriceSection() {
   const unitFault = useFaultAt('soldBy', 'unit');
   const weightFault = useFaultAt('weight', 'value');
   const priceFault = useFaultAt('price');
+  const floorFault = useFaultAt('marginFloor');
   return (
     <Section title="Price and unit" lead={`In ${shop.currency}. Options add to it; every line shows in the working.`}>
       <HStack gap="4" align="start">
@@ -103,6 +105,15 @@ export function PriceSection() {
         weight={product.weight}
         fault={weightFault}
         onChange={(weight) => change('weight', (draft) => void (draft.weight = weight))}
+      />
+      <TextField
+        label="Must earn at least, in percent of its price"
+        value={product.marginFloor ?? ''}
+        fault={floorFault}
+        inputMode="decimal"
+        placeholder={floorOf({ ...product, marginFloor: null }, surroundings.shop.marginFloors) ?? 'no floor'}
+        help="Readiness warns where any selection earns less. Only you see it; settings say it for categories and the whole shop."
+        onChange={(value) => change('marginFloor', (draft) => void (draft.marginFloor = orNull(value)))}
       />
       {product.variants.some(({ price }) => price !== null) && <Text color="fg.muted">Some variants have a price of their own, which takes the place of this one.</Text>}
     </Section>

@@ -1,0 +1,1 @@
+export { COST_PLACES, movingAverage } from './moving-average';

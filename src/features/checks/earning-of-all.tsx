@@ -1,0 +1,77 @@
+'use client';
+
+import { Box, Button, Stack, Text } from '@chakra-ui/react';
+import { ArrowRight } from 'lucide-react';
+import { floorOf } from '@/core/catalog';
+import { Exact } from '@/core/number';
+import { type Selection } from '@/core/selection';
+import { useEditing } from '@/features/editor-kit/editing';
+import { Money } from '@/ui/text';
+import { type Earning } from './use-checks';
+
+const MOST_NAMED = 4;
+
+interface Props {
+  earning: Earning;
+  onTry: (selection: Selection, group: string | null) => void;
+}
+
+/** What every selection earns at least, with the one that earns so little, and what brings it down. */
+export function EarningOfAll({ earning: { margin, drivers }, onTry }: Props) {
+  const { product, surroundings, program } = useEditing();
+  const floor = floorOf(product, surroundings.shop.marginFloors);
+  return (
+    <Stack gap="2" as="section" aria-label="What it earns at least">
+      <Text fontWeight="600">What it earns at least</Text>
+      <Lowest margin={margin} floor={floor} currency={program.currency} onTry={onTry} />
+      {drivers.length > 0 && 'margin' in margin && (
+        <Box fontSize="sm">
+          <Text>Options that cost more than they add:</Text>
+          {drivers.map(({ title, earns }) => (
+            <Text key={title} color="fg.muted">
+              {title}, <Money amount={earns} currency={program.currency} />
+            </Text>
+          ))}
+        </Box>
+      )}
+    </Stack>
+  );
+}
+
+function Lowest({ margin, floor, currency, onTry }: { margin: Earning['margin']; floor: string | null; currency: string; onTry: Props['onTry'] }) {
+  switch (margin.kind) {
+    case 'costsMissing':
+      return (
+        <Text color="fg.muted">
+          Nobody knows what {margin.items.slice(0, MOST_NAMED).join(', ')}
+          {margin.items.length > MOST_NAMED ? ` and ${margin.items.length - MOST_NAMED} more` : ''} {margin.items.length === 1 ? 'costs' : 'cost'}. Say so with the stock items, and the lowest margin is proved here.
+        </Text>
+      );
+    case 'notLookedAt':
+      return <Text color="fg.muted">Of kits, builds and what takes something along it is not worked out for all selections; the Counter tells it of each.</Text>;
+    case 'nothingSold':
+      return <Text color="fg.muted">Nothing can be sold.</Text>;
+    case 'proved':
+    case 'found': {
+      const price = Exact.from(margin.price);
+      const share = price.sign() > 0 ? Exact.from(margin.margin).times(Exact.of(100)).over(price).rounded(1) : null;
+      const isBelow = floor !== null && share !== null && share.isLess(Exact.parse(floor) ?? Exact.zero);
+      return (
+        <Box>
+          <Text fontSize="xl" fontWeight="700" color={isBelow ? 'brick.fg' : undefined}>
+            <Money amount={margin.margin} currency={currency} />
+            {share && ` (${share.toString().replace('-', '−')} %)`}
+          </Text>
+          <Text fontSize="sm" color="fg.muted">
+            {margin.words || 'as it is'}: it costs <Money amount={margin.cost} currency={currency} /> and is sold for <Money amount={margin.price} currency={currency} />.
+            {floor === null ? ' ' : isBelow ? ` That is below the floor of ${floor} %. ` : ` The floor is ${floor} %. `}
+            {margin.kind === 'proved' ? 'No selection earns less.' : 'Some may earn less: not all could be looked at.'}
+          </Text>
+          <Button size="xs" variant="ghost" colorPalette="oak" mt="1" ml="-2" onClick={() => onTry(margin.selection, margin.group)}>
+            At the Counter <ArrowRight size={13} aria-hidden />
+          </Button>
+        </Box>
+      );
+    }
+  }
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import { HStack, Stack, Text } from '@chakra-ui/react';
+import { Exact } from '@/core/number';
+import { counted } from '@/core/words';
+import { type SelectionState } from '@/features/selection/use-selection';
+import { Money } from '@/ui/text';
+
+const MOST_NAMED = 3;
+
+/** What one of a selection costs to supply, and what it earns: for the manager, never for customers. */
+export function Earnings({ earned, currency }: { earned: SelectionState['earned']; currency: string }) {
+  if (!earned) return null;
+  const { cost, price } = earned;
+  const margin = price.minus(cost.known);
+  const share = price.sign() > 0 ? margin.times(Exact.of(100)).over(price).rounded(1) : null;
+  const missing = cost.unknown.length;
+  if (missing > 0 && cost.known.sign() === 0) {
+    return (
+      <Text fontSize="sm" color="fg.muted">
+        Nobody knows what {cost.unknown.slice(0, MOST_NAMED).join(', ')} {missing === 1 ? 'costs' : 'cost'}, so what it earns can’t be told. Say so with the stock item.
+      </Text>
+    );
+  }
+  return (
+    <Stack gap="1" fontSize="sm" css={{ fontVariantNumeric: 'tabular-nums' }}>
+      <HStack justify="space-between">
+        <Text>Costs{cost.work.sign() > 0 ? ', with work' : ''}</Text>
+        <Money amount={cost.known.rounded(4).toString()} currency={currency} />
+      </HStack>
+      <HStack justify="space-between" fontWeight="700" color={margin.sign() < 0 ? 'brick.fg' : undefined}>
+        <Text>{missing > 0 ? 'Earns at most' : 'Earns'}</Text>
+        <Text as="span">
+          <Money amount={margin.rounded(4).toString()} currency={currency} />
+          {share && ` (${share.toString().replace('-', '−')} %)`}
+        </Text>
+      </HStack>
+      {missing > 0 && (
+        <Text color="oak.fg">
+          {counted(missing, 'stock item')} without a cost: {cost.unknown.slice(0, MOST_NAMED).join(', ')}
+          {missing > MOST_NAMED ? ' …' : ''}
+        </Text>
+      )}
+    </Stack>
+  );
+}

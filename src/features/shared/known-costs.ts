@@ -1,0 +1,8 @@
+import { Exact } from '@/core/number';
+import { type CostOf } from '@/core/run';
+
+/** What stock items cost, of those that are known to cost something. */
+export function knownCosts(stock: readonly { readonly key: string; readonly cost?: string | null }[]): CostOf {
+  const costs = new Map(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, Exact.from(cost)] as const])));
+  return (key) => costs.get(key) ?? null;
+}
