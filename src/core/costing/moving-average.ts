@@ -1,4 +1,4 @@
-import { Exact } from '../number';
+import { type Exact } from '../number';
 
 /** Decimal places of what one unit costs: finer than any minor unit, so that what is worked out from it is exact to the cent. */
 export const COST_PLACES = 6;

@@ -3,6 +3,7 @@
 import { Box, Button, Stack, Text } from '@chakra-ui/react';
 import { ArrowRight } from 'lucide-react';
 import { floorOf } from '@/core/catalog';
+import { minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
 import { type Selection } from '@/core/selection';
 import { useEditing } from '@/features/editor-kit/editing';
@@ -53,19 +54,20 @@ function Lowest({ margin, floor, currency, onTry }: { margin: Earning['margin'];
       return <Text color="fg.muted">Nothing can be sold.</Text>;
     case 'proved':
     case 'found': {
+      const cents = (amount: string) => Exact.from(amount).rounded(minorUnits(currency) ?? 2).toString();
       const price = Exact.from(margin.price);
       const share = price.sign() > 0 ? Exact.from(margin.margin).times(Exact.of(100)).over(price).rounded(1) : null;
       const isBelow = floor !== null && share !== null && share.isLess(Exact.parse(floor) ?? Exact.zero);
       return (
         <Box>
           <Text fontSize="xl" fontWeight="700" color={isBelow ? 'brick.fg' : undefined}>
-            <Money amount={margin.margin} currency={currency} />
+            <Money amount={cents(margin.margin)} currency={currency} />
             {share && ` (${share.toString().replace('-', '−')} %)`}
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            {margin.words || 'as it is'}: it costs <Money amount={margin.cost} currency={currency} /> and is sold for <Money amount={margin.price} currency={currency} />.
+            {margin.words || 'as it is'}: it costs <Money amount={cents(margin.cost)} currency={currency} /> and is sold for <Money amount={margin.price} currency={currency} />.
             {floor === null ? ' ' : isBelow ? ` That is below the floor of ${floor} %. ` : ` The floor is ${floor} %. `}
-            {margin.kind === 'proved' ? 'No selection earns less.' : 'Some may earn less: not all could be looked at.'}
+            {margin.kind === 'found' ? 'Another may be worse: not all could be looked at.' : floor === null ? 'No selection earns less.' : 'None stands worse against it.'}
           </Text>
           <Button size="xs" variant="ghost" colorPalette="oak" mt="1" ml="-2" onClick={() => onTry(margin.selection, margin.group)}>
             At the Counter <ArrowRight size={13} aria-hidden />

@@ -1,6 +1,7 @@
 'use client';
 
 import { HStack, Stack, Text } from '@chakra-ui/react';
+import { minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
 import { counted } from '@/core/words';
 import { type SelectionState } from '@/features/selection/use-selection';
@@ -14,6 +15,7 @@ export function Earnings({ earned, currency }: { earned: SelectionState['earned'
   const { cost, price } = earned;
   const margin = price.minus(cost.known);
   const share = price.sign() > 0 ? margin.times(Exact.of(100)).over(price).rounded(1) : null;
+  const places = minorUnits(currency) ?? 2;
   const missing = cost.unknown.length;
   if (missing > 0 && cost.known.sign() === 0) {
     return (
@@ -26,12 +28,12 @@ export function Earnings({ earned, currency }: { earned: SelectionState['earned'
     <Stack gap="1" fontSize="sm" css={{ fontVariantNumeric: 'tabular-nums' }}>
       <HStack justify="space-between">
         <Text>Costs{cost.work.sign() > 0 ? ', with work' : ''}</Text>
-        <Money amount={cost.known.rounded(4).toString()} currency={currency} />
+        <Money amount={cost.known.rounded(places).toString()} currency={currency} />
       </HStack>
       <HStack justify="space-between" fontWeight="700" color={margin.sign() < 0 ? 'brick.fg' : undefined}>
         <Text>{missing > 0 ? 'Earns at most' : 'Earns'}</Text>
         <Text as="span">
-          <Money amount={margin.rounded(4).toString()} currency={currency} />
+          <Money amount={margin.rounded(places).toString()} currency={currency} />
           {share && ` (${share.toString().replace('-', '−')} %)`}
         </Text>
       </HStack>

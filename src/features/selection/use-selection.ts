@@ -5,7 +5,7 @@ import { type Change } from '@/core/analysis';
 import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
-import { Exact } from '@/core/number';
+import { type Exact } from '@/core/number';
 import { formatQuantity, readNumber } from '@/core/quantity';
 import { type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';

@@ -10,6 +10,8 @@ import { type StockFigures } from '@/services/stock/figures';
 import { type LotView } from '@/services/stock/lots';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';
+import { sayDone } from '@/ui/toasts';
+import { useBelowFloor } from './below-floor';
 
 const ENTRIES = [
   { value: 'receipt', label: 'Receipt: this much came in' },
@@ -29,6 +31,7 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
   const [reason, setReason] = useState('');
   const [unitCost, setUnitCost] = useState('');
   const { busy, fault, setFault, attempt } = useAttempt();
+  const { unlessBelow, dialog } = useBelowFloor(attempt);
   const unit = unitByCode(item.unit);
   const inLots = item.lying !== null;
   const measured = lots.find(({ id }) => String(id) === lot) ?? lots[0];
@@ -39,12 +42,16 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
       setFault('Say why, so that the ledger can be read later.');
       return;
     }
-    await attempt(async () => {
-      await send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, ...(kind === 'receipt' && { unitCost }), ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything);
-      setQuantity('');
-      setUnitCost('');
-      setReason('');
-    }, kind === 'receipt' ? 'Receipt entered' : 'Count entered');
+    const entered = kind === 'receipt' ? 'Receipt entered' : 'Count entered';
+    await unlessBelow(
+        (accepted) => send('POST', `/api/manage/stock/${item.key}/entries`, { kind, quantity, reason, accepted, ...(kind === 'receipt' && { unitCost }), ...(inLots && kind === 'adjustment' && measured && { lot: measured.id }) }, anything),
+        () => {
+          setQuantity('');
+          setUnitCost('');
+          setReason('');
+          sayDone(entered);
+        },
+    );
   };
   const symbol = unit ? (unit.dimension === 'count' ? 'pieces' : unit.symbol) : item.unit;
   return (
@@ -71,6 +78,7 @@ export function StockEntryForm({ item, lots }: { item: StockFigures; lots: reado
           </Button>
         </Stack>
       </form>
+      {dialog}
     </Box>
   );
 }

@@ -11,6 +11,8 @@ import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
+import { sayDone } from '@/ui/toasts';
+import { useBelowFloor } from './below-floor';
 
 const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
 
@@ -28,12 +30,13 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const [cost, setCost] = useState(item.cost ?? '');
   const [costing, setCosting] = useState<string>(item.costing);
   const { busy, fault, setFault, attempt } = useAttempt();
+  const { unlessBelow, dialog } = useBelowFloor(attempt);
   const [deleting, setDeleting] = useState(false);
   const address = `/api/manage/stock/${item.key}`;
   const save = (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') setFault('Give the stock item a name.');
-    else void attempt(() => send('PATCH', address, { title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), 'Changed');
+    else void unlessBelow((accepted) => send('PATCH', address, { accepted, title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), () => sayDone('Changed'));
   };
   const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
   const remove = () =>
@@ -68,6 +71,7 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
           </HStack>
         </Stack>
       </form>
+      {dialog}
       <AskBeforeDeleting open={deleting} what={item.title} because="What was entered of it goes with it. It lies in the bin for 30 days; it is refused while anything refers to it." onClose={() => setDeleting(false)} onDelete={remove} />
     </Box>
   );

@@ -11,7 +11,7 @@ import { type ExpectedView } from '@/services/store-room/expected';
 import { type StockMovementView } from '@/services/store-room/stock';
 import { WhereUsed } from '@/features/used/where-used';
 import { Page } from '@/ui/page';
-import { PageHead } from '@/ui/text';
+import { Money, PageHead } from '@/ui/text';
 import { When } from '@/ui/when';
 import { LotRuleForm } from './lot-rule-form';
 import { LotsTable } from './lots-table';
@@ -29,7 +29,7 @@ const KINDS: Readonly<Record<StockMovementView['kind'], string>> = {
 };
 
 /** One stock item: its figures, its movements, and the entry of new ones. */
-export function StockItemPage({ item, lots, movements, expected }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[]; expected: readonly ExpectedView[] }) {
+export function StockItemPage({ item, lots, movements, expected, currency }: { item: StockFigures; lots: readonly LotView[]; movements: readonly StockMovementView[]; expected: readonly ExpectedView[]; currency: string }) {
   const words = (value: string) => quantityWords({ value, unit: item.unit });
   const figures = [
     ['On hand', item.onHand],
@@ -45,7 +45,7 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
       </PageHead>
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 340px' }} gap="7" alignItems="start">
         <Stack gap="5">
-          <SimpleGrid columns={3} gap="4">
+          <SimpleGrid columns={4} gap="4">
             {figures.map(([label, value]) => (
               <Box key={label} bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px="4" py="3">
                 <Text fontSize="sm" color="fg.muted">
@@ -56,6 +56,14 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
                 </Text>
               </Box>
             ))}
+            <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px="4" py="3">
+              <Text fontSize="sm" color="fg.muted">
+                One costs
+              </Text>
+              <Text fontSize="2xl" fontWeight="700">
+                {item.cost === null ? <Text as="span" color="fg.muted" fontSize="md" fontWeight="400">not known</Text> : <Money amount={item.cost} currency={currency} />}
+              </Text>
+            </Box>
           </SimpleGrid>
           {item.lying && <LotsTable item={item} lots={lots} />}
           <Box>
@@ -64,20 +72,20 @@ export function StockItemPage({ item, lots, movements, expected }: { item: Stock
             </Heading>
             <WhereUsed what="stock" of={item.key} nothing="Nothing takes from it yet." />
           </Box>
-          <Movements movements={movements} unit={item.unit} />
+          <Movements movements={movements} unit={item.unit} currency={currency} />
         </Stack>
         <Stack gap="5">
           <StockEntryForm item={item} lots={lots} />
           <OnItsWay item={item} expected={expected} />
           <LotRuleForm item={item} />
-          <StockItemForm key={`${item.title} ${item.unit} ${item.backorder}`} item={item} hasMoved={movements.length > 0} />
+          <StockItemForm key={`${item.title} ${item.unit} ${item.backorder} ${item.cost ?? ''} ${item.costing}`} item={item} hasMoved={movements.length > 0} />
         </Stack>
       </Grid>
     </Page>
   );
 }
 
-function Movements({ movements, unit }: { movements: readonly StockMovementView[]; unit: string }) {
+function Movements({ movements, unit, currency }: { movements: readonly StockMovementView[]; unit: string; currency: string }) {
   const signed = (value: string) => {
     const amount = Exact.from(value);
     if (amount.sign() === 0) return '';
@@ -115,6 +123,11 @@ function Movements({ movements, unit }: { movements: readonly StockMovementView[
                     <NextLink href={`/manage/orders/${movement.orderId}`} style={{ textDecoration: 'underline' }}>
                       {movement.reason}
                     </NextLink>
+                  )}
+                  {movement.unitCost !== null && (
+                    <Text as="span" color="fg.muted">
+                      , <Money amount={movement.unitCost} currency={currency} /> for one
+                    </Text>
                   )}
                 </Table.Cell>
                 <Table.Cell textAlign="end">{signed(movement.onHandChange)}</Table.Cell>

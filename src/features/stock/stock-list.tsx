@@ -11,7 +11,7 @@ import { type StockFigures } from '@/services/stock/figures';
 import { DataTable } from '@/ui/data-table';
 import { TypedInput } from '@/ui/field';
 import { Page } from '@/ui/page';
-import { EmptyPlace, PageHead, Slip } from '@/ui/text';
+import { EmptyPlace, Money, PageHead, Slip } from '@/ui/text';
 import { Tick } from '@/ui/tick';
 import { sayDone } from '@/ui/toasts';
 import { useAddress } from '@/ui/use-address';
@@ -27,7 +27,7 @@ const figure = (field: 'onHand' | 'reserved' | 'available', header: string): Col
   cell: ({ row: { original } }) => quantityWords({ value: original[field], unit: original.unit }),
 });
 
-const columns: ColumnDef<StockFigures>[] = [
+const columnsIn = (currency: string): ColumnDef<StockFigures>[] => [
   {
     id: 'title',
     header: 'Stock item',
@@ -48,6 +48,13 @@ const columns: ColumnDef<StockFigures>[] = [
   figure('reserved', 'Reserved'),
   figure('available', 'Available'),
   {
+    id: 'cost',
+    header: 'One costs',
+    accessorFn: ({ cost }) => (cost === null ? -1 : Number(cost)),
+    meta: { align: 'end' },
+    cell: ({ row: { original } }) => (original.cost === null ? '' : <Money amount={original.cost} currency={currency} />),
+  },
+  {
     id: 'state',
     header: '',
     enableSorting: false,
@@ -57,7 +64,8 @@ const columns: ColumnDef<StockFigures>[] = [
 ];
 
 /** Everything that is counted. */
-export function StockList({ rows, toCut }: { rows: readonly StockFigures[]; toCut: number }) {
+export function StockList({ rows, toCut, currency }: { rows: readonly StockFigures[]; toCut: number; currency: string }) {
+  const columns = useMemo(() => columnsIn(currency), [currency]);
   const router = useRouter();
   const [search, setSearch] = useAddress('find');
   const [adding, setAdding] = useState(false);

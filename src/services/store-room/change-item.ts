@@ -10,6 +10,7 @@ import { whereUsed } from '../catalog/where-used';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
 import { readCost, readFigure } from '../stock/stock-figure';
+import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
 
 /** What of a stock item can be said otherwise; what is absent stays. */
@@ -21,6 +22,8 @@ export const stockItemChangeSchema = z.strictObject({
   /** what one unit costs, as typed; empty for unknown */
   cost: z.string().max(60).optional(),
   costing: z.enum(['standard', 'average']).optional(),
+  /** how many products were seen to fall below their floor by that cost */
+  accepted: z.int().min(0).optional(),
 });
 
 export type StockItemChange = z.infer<typeof stockItemChangeSchema>;
@@ -31,8 +34,11 @@ export type StockItemChange = z.infer<typeof stockItemChangeSchema>;
  *
  * @throws Refusal 404, 409 when the unit is settled or the item lies in lots, 422 when a figure or unit can't be read
  */
-export async function changeStockItem({ database }: Services, key: string, said: StockItemChange): Promise<void> {
+export async function changeStockItem(context: Services, key: string, said: StockItemChange): Promise<void> {
+  const { database } = context;
   const change = stockItemChangeSchema.parse(said);
+  const newCost = change.cost === undefined || change.cost.trim() === '' ? null : readCost(change.cost);
+  if (newCost) await requireFloorsKept(context, key, { kind: 'said', cost: newCost }, change.accepted ?? 0);
   await database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
     const unit = change.unit ?? item.unit;
@@ -44,7 +50,7 @@ export async function changeStockItem({ database }: Services, key: string, said:
     }
     const backorder = change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
     if (item.cutFrom && Exact.from(backorder).sign() > 0) throw new Refusal(409, 'lotsPromised', `${item.title} lies in lots: nothing can be promised beyond what is there.`);
-    const cost = change.cost === undefined ? item.cost : change.cost.trim() === '' ? null : readCost(change.cost).toString();
+    const cost = change.cost === undefined ? item.cost : (newCost?.toString() ?? null);
     await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, archived: change.archived ?? item.archived, costing: change.costing ?? item.costing, cost }).where(eq(stockItems.id, item.id));
   });
 }

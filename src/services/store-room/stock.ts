@@ -12,6 +12,8 @@ import { withStock } from '../selling/overdue';
 import { readStock, type StockFigures } from '../stock/figures';
 import { move } from '../stock/ledger';
 import { type ExpectedView, listExpected } from './expected';
+import { readShop } from '../catalog/surroundings';
+import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
 import { type LotView, readLots, receiveLots, recountLot } from '../stock/lots';
 import { readCost, readFigure } from '../stock/stock-figure';
@@ -36,6 +38,8 @@ export const stockEntrySchema = z.strictObject({
   reason: z.string().trim().min(1, 'Say why, so that the ledger can be read later.').max(200),
   /** of a receipt: what was paid for one unit, in the shop's currency; empty where nobody says */
   unitCost: z.string().max(60).optional(),
+  /** how many products were seen to fall below their floor by that price */
+  accepted: z.int().min(0).optional(),
 });
 
 export type NewStockItem = z.input<typeof newStockItemSchema>;
@@ -61,7 +65,7 @@ export function listStock(context: Services): Promise<StockFigures[]> {
 }
 
 /** One stock item with its latest movements, newest first. */
-export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[]; expected: ExpectedView[] }> {
+export function readStockItem(context: Services, key: string, most = 200): Promise<{ item: StockFigures; lots: LotView[]; movements: StockMovementView[]; expected: ExpectedView[]; currency: string }> {
   return withStock(context, async ({ database }) => {
     const item = (await readStock(database.read)).find((candidate) => candidate.key === key);
     if (!item) return notFound(`stock item “${key}”`);
@@ -76,6 +80,7 @@ export function readStockItem(context: Services, key: string, most = 200): Promi
     const stored = await database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
     return {
       item,
+      currency: (await readShop(database.read)).currency,
       expected: await listExpected(context, key),
       lots: (stored && (await readLots(database.read, [stored])).get(stored.id)) ?? [],
       movements: rows.map(({ movement, orderId }) => ({
@@ -150,15 +155,25 @@ export async function setLotRule({ database, now }: Services, key: string, rule:
   });
 }
 
+/** How much a receipt says that came. @throws Refusal 404, 422 */
+async function quantityTyped({ database }: Services, key: string, { quantity }: StockEntry): Promise<Exact> {
+  const item = await requireItem(database.read, key);
+  return item.cutFrom ? lotsTyped(quantity, item.unit).reduce((sum, { length }) => sum.plus(length), Exact.zero) : readFigure(quantity, item.unit);
+}
+
 /**
  * Enters a receipt (adds what came in) or an adjustment (sets on hand to what was counted).
  *
- * @throws Refusal 422 when the quantity can't be read, 409 when less was counted than is reserved
+ * @throws Refusal 422 when the quantity can't be read, 409 when less was counted than is reserved, or a price would bring
+ *   more products below their floor than was accepted
  */
-export async function enterStock({ database, now }: Services, key: string, entry: StockEntry): Promise<void> {
+export async function enterStock(context: Services, key: string, entry: StockEntry): Promise<void> {
+  const { database, now } = context;
+  const paid = entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
+  if (paid) await requireFloorsKept(context, key, { kind: 'received', quantity: await quantityTyped(context, key, entry), paid }, entry.accepted ?? 0);
   await database.write(async (transaction) => {
     const item = await requireItem(transaction, key);
-    const unitCost = entry.kind === 'receipt' && (entry.unitCost ?? '').trim() !== '' ? readCost(entry.unitCost ?? '') : undefined;
+    const unitCost = paid;
     if (item.cutFrom) {
       if (entry.kind === 'receipt') return receiveLots(transaction, now(), item, lotsTyped(entry.quantity, item.unit), entry.reason, unitCost);
       if (entry.lot === undefined) throw new Refusal(422, 'lotMissing', 'Say which lot was measured.');

@@ -1,5 +1,6 @@
 import { type Metadata } from 'next';
 import { StockList } from '@/features/stock/stock-list';
+import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
 import { countCutting } from '@/services/stock/cutting';
 import { listStock } from '@/services/store-room/stock';
@@ -9,5 +10,6 @@ export const dynamic = 'force-dynamic';
 
 export default async function StockPage() {
   const context = await services();
-  return <StockList rows={await listStock(context)} toCut={await countCutting(context)} />;
+  const { currency } = await readShop(context.database.read);
+  return <StockList rows={await listStock(context)} toCut={await countCutting(context)} currency={currency} />;
 }

@@ -1,0 +1,65 @@
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { products, stockItems } from '@/data/schema';
+import { askOneOf, publish, startProduct } from '../support/acts';
+import { COUNTER, OUTLINE, setStage } from '../support/stage';
+
+const stage = setStage();
+
+const itemOf = (key: string) => stage.database.read.query.stockItems.findFirst({ where: eq(stockItems.key, key) });
+
+describe('what a product earns, from empty', () => {
+  it('is told at the Counter, and proved of all selections', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/stock');
+    await person.press('New stock item');
+    await person.fill('Name', 'Crate blank');
+    await person.fill('On hand now', '10');
+    await person.press('Start counting');
+    await person.sees('Crate blank');
+    await person.goTo('/manage/stock/crate-blank');
+    await person.fill('What one unit costs', '6');
+    await person.press('Save');
+    await person.sees('€6.00');
+    await startProduct(stage, 'Apple crate', 'CRATE');
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '10');
+    await person.fill('Must earn at least, in percent of its price', '35');
+    await askOneOf(stage, 'Size', ['Small', 'Large']);
+    await person.press('Stock', OUTLINE);
+    await person.findAndPick('It takes', 'Crate blank', 'Crate blank');
+    await person.sees('€4.00 (40 %)', COUNTER);
+    await person.press('All selections', OUTLINE);
+    await person.sees('No', '[aria-label="What it earns at least"]');
+    await person.sees('€4.00 (40 %)', '[aria-label="What it earns at least"]');
+  });
+
+  it('falls below its floor with another price, which readiness says', async () => {
+    const { person } = stage;
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '9');
+    await person.sees('earns €3.00 of €9.00, less than the floor of 35 %', '[aria-label="Readiness"]');
+    await person.fill('Base price', '10');
+    await person.seesNoMore('less than the floor');
+    await publish(stage, 'Apple crate');
+    expect((await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apple crate') }))?.draft).toMatchObject({ price: '10', marginFloor: '35' });
+  });
+
+  it('and with a dearer delivery, which is seen before it is entered', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/stock/crate-blank');
+    await person.fill('Quantity (pieces)', '30');
+    await person.fill('Paid for one (piece)', '8');
+    await person.fill('Why', 'Delivery from Calder');
+    await person.press('Enter receipt');
+    await person.sees('1 product would fall below its floor');
+    await person.sees('earns €2.50 of €10.00, less than the floor of 35 %');
+    expect((await itemOf('crate-blank'))?.onHand).toBe('10');
+    await person.press('Enter it all the same');
+    await person.sees('Receipt entered');
+    const item = await itemOf('crate-blank');
+    // 10 at 6 and 30 at 8 are 300 for 40.
+    expect([item?.onHand, item?.cost]).toEqual(['40', '7.5']);
+    await person.sees('€8.00 for one');
+  });
+});

@@ -1,0 +1,94 @@
+import { eq } from 'drizzle-orm';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { formulaSchema, rateSchema } from '@/core/catalog';
+import { stockItems } from '@/data/schema';
+import { openProduct, saveDraft } from '@/services/products/drafts';
+import { publishProduct } from '@/services/products/publishing';
+import { addToBasket } from '@/services/selling/basket';
+import { openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
+import { openSettings, saveSettings } from '@/services/settings/settings';
+import { changeStockItem } from '@/services/store-room/change-item';
+import { createStockItem, enterStock, readStockItem } from '@/services/store-room/stock';
+import { openServices, type TestServices } from '../support/services';
+
+let context: TestServices;
+
+beforeEach(async () => {
+  context = await openServices({ demo: true });
+});
+
+afterEach(() => context.close());
+
+const costOf = async (key: string) => (await readStockItem(context, key)).item.cost;
+const receive = (key: string, quantity: string, unitCost: string, more: object = {}) => enterStock(context, key, { kind: 'receipt', quantity, reason: 'Delivery', unitCost, ...more });
+
+describe('what stock costs', () => {
+  it('becomes the average with every receipt that says what was paid, and stays with all that go', async () => {
+    await createStockItem(context, { key: 'bung', title: 'Bung', unit: '1' });
+    await receive('bung', '100', '10');
+    await receive('bung', '200', '13');
+    expect(await costOf('bung')).toBe('12');
+    await enterStock(context, 'bung', { kind: 'adjustment', quantity: '150', reason: 'Counted' });
+    await receive('bung', '50', '16');
+    await enterStock(context, 'bung', { kind: 'receipt', quantity: '10', reason: 'Found', unitCost: '' });
+    const { item, movements } = await readStockItem(context, 'bung');
+    expect([item.cost, item.onHand]).toEqual(['13', '210']);
+    expect(movements.map(({ unitCost }) => unitCost)).toEqual([null, '16', null, '13', '10']);
+  });
+
+  it('stays where it is said, and counts lots by their length', async () => {
+    await changeStockItem(context, 'mesh-fine', { cost: '7.25', costing: 'standard' });
+    await receive('mesh-fine', '2 × 10 m', '9', { accepted: 9 });
+    expect(await costOf('mesh-fine')).toBe('7.25');
+    await changeStockItem(context, 'mesh-fine', { costing: 'average' });
+    const { onHand } = (await readStockItem(context, 'mesh-fine')).item;
+    await receive('mesh-fine', `${onHand} m`, '8.25', { accepted: 9 });
+    expect(await costOf('mesh-fine')).toBe('7.75');
+  });
+
+  it.each([['x'], ['-1'], ['1.2345678'], ['1e9'], ['10000000000']])('of %s is refused, and nothing is entered', async (unitCost) => {
+    const before = (await readStockItem(context, 'handbook')).movements.length;
+    await expect(receive('handbook', '5', unitCost)).rejects.toMatchObject({ code: 'unreadableCost' });
+    await expect(changeStockItem(context, 'handbook', { cost: unitCost })).rejects.toMatchObject({ code: 'unreadableCost' });
+    expect((await readStockItem(context, 'handbook')).movements).toHaveLength(before);
+  });
+
+  it('that brings what is in the shop below its floor is seen before it holds', async () => {
+    const before = await costOf('handbook');
+    // A handbook is 19.80 with a floor of 20 %: it may cost 15.84.
+    const error: unknown = await receive('handbook', '1000', '17.50').catch((refusal: unknown) => refusal);
+    expect(error).toMatchObject({ status: 409, code: 'belowFloor', details: { below: [{ slug: 'handbook', title: 'Handbook for the first year' }] } });
+    expect(String((error as Error).message)).toContain('less than the floor of 20 %');
+    expect(await costOf('handbook')).toBe(before);
+    await expect(changeStockItem(context, 'handbook', { cost: '15.85' })).rejects.toMatchObject({ code: 'belowFloor' });
+    await changeStockItem(context, 'handbook', { cost: '15.84' });
+    await receive('handbook', '1000', '17.50', { accepted: 1 });
+    expect(Number(await costOf('handbook'))).toBeGreaterThan(15.84);
+    // Below it already: nothing falls that has not fallen.
+    await receive('handbook', '10', '18');
+  });
+
+  it('and floors that are none are refused', async () => {
+    const { shop } = await openSettings(context);
+    const save = (percent: string) => saveSettings(context, { name: shop.name, timeZone: shop.timeZone, skuSeparator: shop.skuSeparator, groups: shop.groups, marginFloors: [{ category: null, percent }] });
+    for (const percent of ['100', '-1']) await expect(save(percent)).rejects.toMatchObject({ code: 'floorNotPercent' });
+    await save('99.9');
+    expect((await openSettings(context)).shop.marginFloors).toEqual([{ category: null, percent: '99.9' }]);
+  });
+});
+
+describe('customers', () => {
+  it('are never sent what anything costs or earns, nor by what that is reckoned', async () => {
+    const { draft, draftVersion } = await openProduct(context, 1);
+    draft.rates.push(rateSchema.parse({ key: 'secret-wage', title: 'Secret wage', value: '91.17' }));
+    draft.formulas.push(formulaSchema.parse({ key: 'secret-work', title: 'Secret work', serves: { kind: 'cost' }, text: 'secret_wage / 3' }));
+    draft.marginFloor = '83.5';
+    await saveDraft(context, 1, { definition: draft, baseVersion: draftVersion, editor: 'test' });
+    await publishProduct(context, 1, (await openProduct(context, 1)).draftVersion);
+    await context.database.write((transaction) => transaction.update(stockItems).set({ cost: '77.123' }).where(eq(stockItems.key, 'handbook')));
+    const answers = { size: 'm', cloth: 'linen', veil: 'fencing' };
+    const basket = await addToBasket(context, undefined, { slug: 'bee-suit', answers, quantity: 1 });
+    const sent = JSON.stringify([await openShopProductView(context, 'bee-suit', basket), await openShopProductView(context, 'handbook', basket), await openShopProductView(context, 'first-inspection', basket), await resolveForCustomer(context, 'bee-suit', { answers }, basket), await viewBasket(context, basket)]);
+    for (const word of ['ecret', '91.17', '83.5', '77.123', 'bench', 'teacher', 'Teaching', '240.00', '"cost"', 'costing', 'marginFloors":[{']) expect(sent, word).not.toContain(word);
+  });
+});
