@@ -62,7 +62,8 @@ export type FaultData =
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'floorNotPercent' }
-  | { readonly code: 'marginBelowFloor'; readonly example: string; readonly margin: Exact; readonly price: Exact; readonly floor: string; readonly currency: string }
+  /** margin and price as decimals: it is found out in a worker, and travels */
+  | { readonly code: 'marginBelowFloor'; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfAll' }

@@ -1,4 +1,5 @@
 import { formatMoney } from '../money';
+import { Exact } from '../number';
 import { type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
 import { ruleName } from './conditions';
@@ -122,7 +123,7 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
     case 'floorNotPercent':
       return 'A floor is a percentage of the price, from 0 to less than 100.';
     case 'marginBelowFloor':
-      return `${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(data.margin, data.currency)} of ${formatMoney(data.price, data.currency)}, less than the floor of ${data.floor} %.`;
+      return `${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`;
     case 'breaksEmpty':
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':
