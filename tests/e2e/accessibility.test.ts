@@ -28,6 +28,9 @@ const screens: [string, string, (() => Promise<void>)?][] = [
   ['the editor: a list with swatches', '/manage/products/1', () => stage.person.press('Cloth', OUTLINE)],
   ['the editor: price and charge', '/manage/products/11', () => stage.person.press('Price and unit', OUTLINE)],
   ['the editor: quantity', '/manage/products/1', () => stage.person.press('Quantity rule', OUTLINE)],
+  ['the editor: quantities from a list', '/manage/products/34?place=quantity', () => stage.person.sees('What customers read')],
+  ['the editor: what more costs', '/manage/products/34?place=breaks', () => stage.person.sees('Buying more')],
+  ['rules about quantities', '/manage/quantities', () => stage.person.press('Open Bottling for trade customers')],
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
   ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => stage.person.press('Pictures', OUTLINE)],
@@ -93,6 +96,7 @@ const screens: [string, string, (() => Promise<void>)?][] = [
     await stage.person.press('Add to basket');
     await stage.person.sees('Still to answer');
   }],
+  ['quantities as buttons, with a table', '/shop/hexagon-jars', () => stage.person.sees('a pallet layer')],
   ['a kit in a kit', '/shop/first-year'],
   ['a stock item and what is on its way', '/manage/stock/hook-tool', () => stage.person.sees('Starter kit', '[aria-label="Where it is used"]')],
   ['all proofs', '/manage/proofs', () => stage.person.sees('Bee suit')],

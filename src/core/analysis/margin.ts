@@ -5,11 +5,12 @@ import { type CostOf, resolve, stockOf } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { type Example, exampleFor } from './example';
+import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
-import { priceSteps, type Step } from './price-model';
+import { type Interval, priceSteps, type PriceSteps, spanOf, type Step } from './price-model';
 
 /** The lowest margin that any selection that can be sold has: the price of one, less what supplying it costs. */
 export type LowestMargin =
@@ -21,7 +22,9 @@ export type LowestMargin =
   | { readonly kind: 'costsMissing'; readonly items: readonly string[] }
   /** it has parts or takes something along, or its price or cost follows from more than can be told apart */
   | { readonly kind: 'notLookedAt' }
-  | { readonly kind: 'nothingSold' };
+  | { readonly kind: 'nothingSold' }
+  /** it took longer than it may, and nothing was found by then */
+  | { readonly kind: 'notFound' };
 
 interface Found extends Example {
   /** in major units, to six places at most */
@@ -55,6 +58,7 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;
   let bound = -Infinity;
+  let isSpent = false;
   let open: readonly string[] = [];
   for (let round = 0; ; round += 1) {
     const pair = pairOf(program, today, further);
@@ -63,6 +67,7 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
     const inner = least(pair.innerSolver, goals.inner, budget);
     const found: Found | null = inner && inner.value < (best?.value ?? Infinity) ? foundAt(pair.inner, inner.values, costs) : null;
     if (inner && found) best = { found, value: inner.value };
+    isSpent ||= inner === undefined;
     const outer = pair.isSettled ? inner : least(pair.outerSolver, goals.outer, budget);
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
     if (best && bound >= best.value - CLOSE_ENOUGH) return { kind: 'proved', ...best.found };
@@ -72,7 +77,7 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
     if (!next) break;
     further = next;
   }
-  if (!best) return { kind: 'nothingSold' };
+  if (!best) return isSpent ? { kind: 'notFound' } : { kind: 'nothingSold' };
   const limit = Number.isFinite(bound) ? (Exact.parse(bound.toFixed(6))?.toString() ?? null) : null;
   return { kind: 'found', ...best.found, bound: limit, open };
 }
@@ -84,9 +89,7 @@ const CLOSE_ENOUGH = 1e-9;
 function goalFor(model: Model, costs: CostOf, kept: Exact): Goal | null {
   const [prices, spent] = [priceSteps(model), costSteps(model, costs)];
   if (!prices || !spent) return null;
-  // Of a floor, so much of the price is there to pay what it costs.
-  const share: Step = { kind: 'shareOfSum', variables: [], amount: () => kept.toApproximateNumber() - 1 };
-  const margin = priceGoal(model, { base: prices.base, steps: [...prices.steps, share, ...spent], once: [] }, 'lowest');
+  const margin = priceGoal(model, { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] }, 'lowest');
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
   const sold = linesOfNothing(notRefused(margin, model), model, prices);
@@ -100,11 +103,59 @@ function goalFor(model: Model, costs: CostOf, kept: Exact): Goal | null {
   };
 }
 
-/** @returns null where nothing can be sold; undefined where the budget was spent */
+/** Prices and costs as one sum. @param kept so much of the price is there to pay what it costs, and for a floor */
+function marginSteps({ base, steps }: Pick<PriceSteps, 'base' | 'steps'>, spent: readonly Step[], kept: number): Pick<PriceSteps, 'base' | 'steps'> {
+  const share: Step = { kind: 'shareOfSum', variables: [], amount: () => kept - 1 };
+  if (!steps.every(({ kind }) => kind === 'add')) return { base, steps: [...steps, share, ...spent] };
+  // Where everything only adds, what an option adds and what it costs stand together: so it is known at once what it earns.
+  return { base: scaled(base, kept), steps: together([...steps.map((step) => scaled(step, kept)), ...spent]) };
+}
+
+const timesAll = ([low, high]: Interval, by: number): Interval => [low * by, high * by];
+
+/** A step that adds so much of what it did. @param by not below nothing */
+function scaled(step: Step, by: number): Step {
+  if (by === 1) return step;
+  const { amount, span, atEnds, range } = step;
+  return {
+    ...step,
+    amount: (valueOf) => amount(valueOf) * by,
+    ...(span && { span: (valueOf: ValueOf) => timesAll(span(valueOf), by) }),
+    ...(atEnds && { atEnds: (valueOf: ValueOf) => timesAll(atEnds(valueOf), by) }),
+    ...(range && { range: (solver: Solver) => timesAll(range(solver), by) }),
+  };
+}
+
+/** Steps that add, those of the same single answer in one. */
+function together(steps: readonly Step[]): Step[] {
+  const alike = new Map<number, Step[]>();
+  const others: Step[] = [];
+  for (const step of steps) {
+    const [variable] = step.variables;
+    if (variable === undefined || step.variables.length > 1 || step.when || step.range) others.push(step);
+    else alike.set(variable, [...(alike.get(variable) ?? []), step]);
+  }
+  const sums = [...alike].map(([variable, list]): Step => {
+    const [only] = list;
+    if (only && list.length === 1) return only;
+    return {
+      kind: 'add',
+      variables: [variable],
+      amount: (valueOf) => list.reduce((sum, step) => sum + step.amount(valueOf), 0),
+      span: (valueOf) => list.reduce<Interval>(([low, high], step) => { const [least, most] = spanOf(step, valueOf); return [low + least, high + most]; }, [0, 0]),
+    };
+  });
+  return [...sums, ...others];
+}
+
+/** The least of a goal, or the best until the budget was spent. @returns null where nothing can be sold, undefined where nothing was found in time */
 function least(solver: Solver, goal: Goal, budget: Budget): Optimum | null | undefined {
   const mark = solver.mark();
   try {
-    return within(() => minimise(solver, goal, budget));
+    const start = solver.impossible ? Infinity : goal.bound(solver);
+    let best: Pick<Optimum, 'value' | 'values'> | undefined;
+    const found = within(() => minimise(solver, goal, budget, (better) => (best = better)));
+    return found === undefined && best ? { ...best, bound: start, open: [] } : found;
   } finally {
     solver.undo(mark);
   }

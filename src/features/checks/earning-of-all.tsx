@@ -52,6 +52,8 @@ function Lowest({ margin, floor, currency, onTry }: { margin: Earning['margin'];
       return <Text color="fg.muted">Of kits, builds and what takes something along it is not worked out for all selections; the Counter tells it of each.</Text>;
     case 'nothingSold':
       return <Text color="fg.muted">Nothing can be sold.</Text>;
+    case 'notFound':
+      return <Text color="fg.muted">This took longer than it may. The Counter tells what each selection earns.</Text>;
     case 'proved':
     case 'found': {
       const cents = (amount: string) => Exact.from(amount).rounded(minorUnits(currency) ?? 2).toString();
