@@ -6,7 +6,7 @@ import { type BreaksProgram, type BreakStep, stepAt } from '../pricing';
 import { baseBreaks, brokenBase, chargedRange, countOf, findVariant } from '../run';
 import { askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
-import { hull, type Interval, type Step } from './price-model';
+import { hull, type Interval, type Step } from './price-step';
 
 /**
  * Breaks as the analysis sees them: of one order line by itself, whatever else may lie in a basket; and of graduated

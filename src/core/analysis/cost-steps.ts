@@ -4,7 +4,7 @@ import { Exact } from '../number';
 import { chargedOf, type CostOf, findVariant, formulaRange, resultOf, runFormula, takenByOne } from '../run';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
-import { type Interval, type Step } from './price-model';
+import { type Interval, type Step } from './price-step';
 
 /**
  * What supplying one costs, as steps that take it away from a price. Of a product that is no kit and takes nothing along.

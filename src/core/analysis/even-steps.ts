@@ -1,6 +1,6 @@
 import { type Solver } from '../constraints';
 import { type Model } from './model';
-import { type Interval, type Step } from './price-model';
+import { type Interval, type Step } from './price-step';
 
 /** A step that rises or falls evenly with something typed, for every option that it may belong to. */
 interface EvenStep {

@@ -10,7 +10,8 @@ import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
-import { type Interval, priceSteps, type PriceSteps, spanOf, type Step } from './price-model';
+import { priceSteps, type PriceSteps } from './price-model';
+import { type Interval, spanOf, type Step } from './price-step';
 
 /** The lowest margin that any selection that can be sold has: the price of one, less what supplying it costs. */
 export type LowestMargin =

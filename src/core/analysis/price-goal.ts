@@ -1,7 +1,8 @@
 import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
 import { type Model } from './model';
 import { merged } from './even-steps';
-import { hull, type Interval, type PriceSteps, type Step } from './price-model';
+import { type PriceSteps } from './price-model';
+import { hull, type Interval, type Step } from './price-step';
 import { withSlots } from './slot-prices';
 import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-table';
 

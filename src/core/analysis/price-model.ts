@@ -1,6 +1,6 @@
 import { amountsOf } from '../catalog';
 import { formulaInputsOf } from '../compile';
-import { type Formula, type Solver } from '../constraints';
+import { type Solver } from '../constraints';
 import { type Range } from '../formula';
 import { Exact } from '../number';
 import { type Amount, countedChoice, kindOfAmount } from '../pricing';
@@ -8,24 +8,7 @@ import { baseLineOf, baseRange, chargedRange, findVariant, formulaRange, type Co
 import { baseBreaksOf, breaksOfAll, brokenStep, rangeWithBreaks, withBreaks } from './breaks';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, isWide, type Side, type ValueOf } from './inputs';
 import { type Model, type ModelledChoice } from './model';
-
-export type Interval = readonly [number, number];
-
-/** One step of working out a price: it adds, or adds a share of the base or of the sum so far, or takes the sum's place. */
-export interface Step {
-  readonly kind: 'add' | 'shareOfBase' | 'shareOfSum' | 'set';
-  readonly variables: readonly number[];
-  /** the amount or share, from the values of its variables, of the answers that are looked at */
-  readonly amount: (valueOf: ValueOf) => number;
-  /** the least and the most of all answers that the values stand for; absent where each stands for one */
-  readonly span?: (valueOf: ValueOf) => Interval;
-  /** where it rises or falls evenly with its one variable: what it comes to at both ends of what a value stands for */
-  readonly atEnds?: (valueOf: ValueOf) => Interval;
-  /** holds when the step is taken; absent for always */
-  readonly when?: Formula;
-  /** what it can come to under the values that are left, where it knows that better than its variables by themselves */
-  readonly range?: (solver: Solver) => Interval;
-}
+import { type Interval, spanOf, type Step } from './price-step';
 
 /** What a price is worked out from, in the order of pricing; null where that is not known in single variables. */
 export interface PriceSteps {
@@ -37,8 +20,6 @@ export interface PriceSteps {
 
 const HUNDRED = 100;
 const SIDES: readonly Side[] = ['low', 'high'];
-
-export const hull = (...intervals: readonly Interval[]): Interval => [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))];
 
 const intervalOf = ({ low, high }: Range): Interval => [low?.toApproximateNumber() ?? -Infinity, high?.toApproximateNumber() ?? Infinity];
 
@@ -181,12 +162,6 @@ function countsOf({ answer, ends }: ModelledChoice['variables'][number]['values'
   const count = (given: typeof answer | undefined) => given?.picks.find((pick) => pick.effect === effect)?.count ?? 0;
   return { at: count(answer), low: count(ends?.low ?? answer), high: count(ends?.high ?? answer) };
 }
-
-export const spanOf = (step: Step, valueOf: ValueOf): Interval => {
-  if (step.span) return step.span(valueOf);
-  const amount = step.amount(valueOf);
-  return [amount, amount];
-};
 
 /** The options of a choice of several as one step, whose range knows how many may be picked. */
 function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledChoice, steps: readonly Step[]): Step {

@@ -1,6 +1,6 @@
 import { type KitProgram } from '../compile';
 import { type Model } from './model';
-import { type Step } from './price-model';
+import { type Step } from './price-step';
 import { MOST_WAYS, rangeByWays, tabled, waysLeft } from './step-table';
 
 const HUNDRED = 100;

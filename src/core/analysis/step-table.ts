@@ -1,7 +1,7 @@
 import { type Solver } from '../constraints';
 import { eachCombination, isWide, type ValueOf } from './inputs';
 import { type Model } from './model';
-import { type Interval, spanOf, type Step } from './price-model';
+import { type Interval, spanOf, type Step } from './price-step';
 
 /** A step is bounded by going through what is left to its variables, while that is no more than so many ways. */
 export const MOST_WAYS = 600;

@@ -86,6 +86,7 @@ export function basketQuantitiesFor(product: Shelved, rules: readonly PlacedQuan
 export type QuantityFrom =
   | { readonly kind: 'nobody' }
   | { readonly kind: 'product' }
+  /** the group by its key, and by its title once it has been made ready */
   | { readonly kind: 'productForGroup'; readonly group: string }
   | { readonly kind: 'placed'; readonly key: string; readonly title: string }
   | { readonly kind: 'variant'; readonly title: string }

@@ -63,9 +63,9 @@ export function compileQuantities({ product, surroundings: { shop }, report }: S
   for (const group of Object.keys(product.quantityByGroup)) {
     if (!shop.groups.some(({ key }) => key === group)) report(['quantityByGroup', group], { code: 'groupUnknown', key: group });
   }
-  for (const { key } of shop.groups) {
+  for (const { key, title } of shop.groups) {
     const own = quantityOf(product, shop.quantityRules, key);
-    if (own.rule !== rule) nearer.push({ asks: { kind: 'group', group: key }, orderable: ready(own.rule, own.from.kind === 'productForGroup' ? ['quantityByGroup', key] : ['quantity']), from: own.from });
+    if (own.rule !== rule) nearer.push({ asks: { kind: 'group', group: key }, orderable: ready(own.rule, own.from.kind === 'productForGroup' ? ['quantityByGroup', key] : ['quantity']), from: own.from.kind === 'productForGroup' ? { ...own.from, group: title } : own.from });
   }
   return { usual, nearer };
 }

@@ -31,7 +31,7 @@ describe('who has the word about the quantity', () => {
     expect([fault({ size: 'l', face: 'foil' }, 3), fault({ size: 'l', face: 'foil' }, 24), fault({ size: 'l', face: 'plain' }, 3)]).toEqual([['quantityBelow'], [], []]);
     expect([fault({ size: 'l', face: 'foil', box: 'gift' }, 12), fault({ size: 'l', face: 'foil', box: 'gift' }, 24)]).toEqual([['quantityNotListed'], []]);
     expect(shop.resolve({ size: 's', face: 'foil' }, 1).quantityFrom).toEqual({ kind: 'option', title: 'FACE: Foil' });
-    expect(shop.resolve({ size: 's' }, 1, { group: 'trade' }).quantityFrom).toEqual({ kind: 'productForGroup', group: 'trade' });
+    expect(shop.resolve({ size: 's' }, 1, { group: 'trade' }).quantityFrom).toEqual({ kind: 'productForGroup', group: 'Trade' });
   });
 
   it('says the nearest with its caption', () => {

@@ -15,14 +15,14 @@ export function quantityRuleWords({ minimum, maximum, multiple, countedFrom, lis
 }
 
 /** Whose rule about quantities holds, after “says”: `the product itself`, `the rule “Jars by the case”`. */
-export function quantityFromWords(from: QuantityFrom, groupTitle: (key: string) => string): string {
+export function quantityFromWords(from: QuantityFrom): string {
   switch (from.kind) {
     case 'nobody':
       return 'nobody';
     case 'product':
       return 'the product itself';
     case 'productForGroup':
-      return `the product, for ${groupTitle(from.group)}`;
+      return `the product, for ${from.group}`;
     case 'placed':
       return `the shop’s rule “${from.title}”`;
     case 'variant':

@@ -4,7 +4,7 @@ import { Box, Button, chakra, Heading, HStack, IconButton, Stack, Text } from '@
 import { CircleHelp } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { memo, type ReactNode, useState } from 'react';
-import { quantityWords } from '@/core/words';
+import { quantityFromWords, quantityWords } from '@/core/words';
 import { useCommand } from '@/features/palette/commands';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
@@ -88,6 +88,11 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           Quantity
         </chakra.label>
         <QuantityField id="counter-quantity" orderable={resolution.orderable} text={quantityText} invalid={ofQuantity.length > 0} onChange={selection.setQuantityText} />
+        {selection.quantityFrom.kind !== 'nobody' && selection.quantityFrom.kind !== 'product' && (
+          <Text fontSize="xs" color="fg.muted" mt="1">
+            So says {quantityFromWords(selection.quantityFrom)}.
+          </Text>
+        )}
         {ofQuantity.map((problem) => (
           <ProblemNote key={problem.code} problem={problem} onTake={selection.setQuantityText} />
         ))}

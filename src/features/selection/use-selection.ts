@@ -2,7 +2,7 @@
 
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { type Change } from '@/core/analysis';
-import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type UploadedFile } from '@/core/catalog';
+import { type CatalogSurroundings, type Choice, fileProblem, type FileType, fileTypes, type Product, type QuantityFrom, type UploadedFile } from '@/core/catalog';
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { type Exact } from '@/core/number';
@@ -69,6 +69,8 @@ export interface SelectionState extends PartsHolder {
   readonly page: PageContext;
   /** answers that don't go together: the fewest to change so that the one given last can stay; empty where they do */
   readonly changes: readonly Change[];
+  /** who has the word about the quantity */
+  readonly quantityFrom: QuantityFrom;
   /** what one costs to supply, and is sold for; null where nobody is to know, or while there is no price */
   readonly earned: { readonly cost: Cost; readonly price: Exact } | null;
   /** what more of it would cost, step by step; empty where every one costs the same */
@@ -160,6 +162,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => ({
       program,
       attempt,
+      quantityFrom: exact.quantityFrom,
       earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
       breaks,
       changes,
