@@ -32,6 +32,7 @@ const SHOTS: readonly Shot[] = [
     await person.press('All selections', OUTLINE);
     await person.sees('Highest price of one');
     await person.sees('20 selections');
+    await person.sees('The floor is');
   } },
   { name: 'editor-formulas', path: '/manage/products/11', before: async (person) => {
     await person.press('Formulas and rates', OUTLINE);

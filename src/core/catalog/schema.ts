@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
 import { breaksSchema } from '../pricing/breaks';
+import { contentsSchema } from '../pricing/per-measure';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
 import { choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
@@ -85,6 +86,7 @@ export const productSchema = z.strictObject({
   marginFloor: percentFloorSchema.nullable().default(null),
   soldBy: soldBySchema.default({ kind: 'each' }),
   weight: weightSchema.nullable().default(null).describe('weight of one item, or of one unit where it is sold by measure'),
+  contents: contentsSchema.nullable().default(null).describe('how much is in one, to tell what a kilogram, litre, metre or square metre costs'),
   category: z.string().max(80).nullable().default(null),
   supplier: z.string().max(80).nullable().default(null),
   tags: z.array(z.string().max(40)).max(30).default([]),

@@ -93,6 +93,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked);
   checkFloor(product, report);
+  checkContents(product, report);
   const quantities = compileQuantities(scope, (place) => variantAt(product, stocked, variants, place));
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
@@ -144,6 +145,14 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+/** How much is in one must be something that can be compared. */
+function checkContents({ contents }: Product, report: Report): void {
+  if (!contents) return;
+  const value = readDecimal(contents.value, ['contents', 'value'], report);
+  if (!unitByCode(contents.unit)) report(['contents', 'unit'], { code: 'unknownUnit', given: contents.unit });
+  else if (value && value.sign() <= 0) report(['contents', 'value'], { code: 'notMoreThanNothing', what: 'What is in one' });
 }
 
 function checkFloor({ marginFloor }: Product, report: Report): void {

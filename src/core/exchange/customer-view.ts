@@ -57,10 +57,10 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { shop, sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, soldBy, weight, category, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     // Whose rule it is, and what others may order, is the catalog manager’s business.
     quantity: quantityOf(product, shop.quantityRules, view.group).rule,
     quantityByGroup: {},

@@ -3,4 +3,5 @@ export { type Breaks, breaksSchema, type BreaksProgram, type BreakStep, broken, 
 export { type AmountKind, countedChoice, kindOfAmount } from './kinds-of-amount';
 export { type AmountProgram, type AmountTarget, type Basis, type PriceLine, type PricingInputs, roundingLine, timesLine } from './lines';
 export { type CurvePoint, type PriceBreak, type PriceCurve, priceCurve } from './price-curve';
+export { type Contents, contentsSchema, pricePerMeasure } from './per-measure';
 export { writtenLines } from './written';

@@ -97,6 +97,7 @@ export function placeOf(path: Path, product: Product): Place {
     case 'price':
     case 'wasPrice':
     case 'marginFloor':
+    case 'contents':
     case 'soldBy':
     case 'weight':
       return 'price';

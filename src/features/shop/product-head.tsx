@@ -1,6 +1,7 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { atChoice, whereText } from '@/core/selection';
+import { PerMeasure } from '@/features/selection/per-measure';
 import { savingWords } from '@/features/selection/saving-words';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
@@ -26,6 +27,7 @@ export function ProductHead({ product, price, selection: { resolution, program }
             <Text fontSize="2xl" fontWeight="700">
               <Money amount={resolution.unitPrice} currency={resolution.currency} />
             </Text>
+            <PerMeasure contents={product.contents} resolution={resolution} />
             {isPartOnly && <Text color="fg.muted">so far</Text>}
             {program.kit && resolution.wasPrice !== null && (
               <Text fontSize="sm" color="lichen.fg" fontWeight="600">

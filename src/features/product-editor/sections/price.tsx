@@ -10,6 +10,7 @@ import { WeightField } from '@/features/editor-kit/weight-field';
 import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { ChargeFields } from './charge-fields';
+import { ContentsField } from './contents-field';
 
 /** The unit that a formula's result is best priced by. */
 function unitOfFormula(program: Program, key: string): string {
@@ -106,6 +107,7 @@ export function PriceSection() {
         fault={weightFault}
         onChange={(weight) => change('weight', (draft) => void (draft.weight = weight))}
       />
+      {soldBy.kind === 'each' && <ContentsField />}
       <TextField
         label="Must earn at least, in percent of its price"
         value={product.marginFloor ?? ''}
