@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { breaksSchema } from '../pricing';
 import { choiceSchema, placementSchema, type Product, productSchema, sheetSchema } from '../catalog';
 import { compile } from '../compile/compile';
 import { changedAmountWords } from '../words';
@@ -54,6 +55,14 @@ describe('what a price comes from, before and after a change', () => {
     const placed: Product = { ...mesh, sheets: [placementSchema.parse({ key: 'care' })] };
     const around = (one: ReturnType<typeof sheet>) => ({ ...surroundings, sheets: new Map([['care', one]]) });
     expect(told(placed, () => undefined, around(sheet('wax × 2', '1', '3')), around(sheet('wax × 2', '1.5', '4')))).toEqual(['Wax: €1.50, was €1.00.', 'In winter: +€4.00, was +€3.00.', 'Waxing: €3.00 to begin with, was €2.00 to begin with.']);
+  });
+
+  it('is what more of it costs, of the product, a variant and an option', () => {
+    const breaks = (from: string, value: string) => breaksSchema.parse({ steps: [{ from, value }] });
+    const broken: Product = { ...mesh, breaks: breaks('10', '16') };
+    expect(told(broken, (changed) => void (changed.breaks = breaks('10', '15.50')))).toEqual(['What more costs: from 10 €15.50, was from 10 €16.00.']);
+    expect(told(mesh, (changed) => void (changed.breaks = { ...breaks('10', '5'), over: 'measure', counting: 'graduated', gives: 'percent' }))).toEqual(['What more costs: beyond 10 m 5 % less, was nothing.']);
+    expect(told(suit, (changed) => void changed.variants.splice(0, 1, ...changed.variants.slice(0, 1).map((variant) => ({ ...variant, breaks: breaks('3', '99') }))))[0]).toContain('what more costs: from 3 €99.00, was nothing.');
   });
 
   it('is told of another product that comes with it', () => {

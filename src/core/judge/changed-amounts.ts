@@ -1,8 +1,8 @@
-import { type AddOnPrice, type Choice, hasOptions } from '../catalog';
+import { type AddOnPrice, type Choice, hasOptions, type Product, variantTitle } from '../catalog';
 import { type Program } from '../compile/program';
 import { type LineValue } from '../formula';
 import { Exact } from '../number';
-import { type Amount } from '../pricing';
+import { type Amount, type Breaks } from '../pricing';
 import { resolve } from '../run/resolve';
 
 /** What a source of a product's price says: an amount as it is defined, a sum of money, or what a formula comes to. */
@@ -10,6 +10,8 @@ export type PriceSaid =
   | { readonly kind: 'amount'; readonly amount: Amount }
   | { readonly kind: 'money'; readonly value: Exact; readonly per: string | null }
   | { readonly kind: 'percent'; readonly value: string }
+  /** what more of it costs; `unit` is the code of what the product is sold by */
+  | { readonly kind: 'breaks'; readonly breaks: Breaks; readonly unit: string | null }
   | { readonly kind: 'result'; readonly value: LineValue | null; readonly text: string };
 
 /** One thing that a price comes from, on both sides of a change; null where there is none on a side. */
@@ -53,6 +55,8 @@ function asText(said: PriceSaid | null): string {
       return `${said.value.toString()} ${said.per ?? ''}`;
     case 'percent':
       return said.value;
+    case 'breaks':
+      return JSON.stringify([said.breaks, said.unit]);
     case 'result':
       return `${said.value?.value.toString() ?? ''} ${said.text}`;
   }
@@ -68,6 +72,7 @@ function sourcesOf(program: Program, today: string, known = new Map<string, Sour
   const note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => known.set([program.slug, ...name].join(' '), { where: [...within, ...where], said });
   note(['price'], ['Price'], base.price && { kind: 'money', value: base.price, per: base.unit?.code ?? null });
   for (const { options, title, price } of program.variants.values()) note(['variant', ...options], [title], price && { kind: 'money', value: price, per: base.unit?.code ?? null });
+  noteBreaks(product, base.unit?.code ?? null, note);
   for (const choice of product.choices) noteChoice(choice, note);
   for (const { rate, sheet } of written.rates) {
     const { key, title, value, per, byGroup } = rate;
@@ -87,6 +92,17 @@ function sourcesOf(program: Program, today: string, known = new Map<string, Sour
 }
 
 type Note = (name: readonly string[], where: readonly string[], said: PriceSaid | null) => void;
+
+function noteBreaks(product: Product, unit: string | null, note: Note): void {
+  const said = (breaks: Breaks | null): PriceSaid | null => breaks && { kind: 'breaks', breaks, unit };
+  note(['breaks'], ['What more costs'], said(product.breaks));
+  for (const variant of product.variants) note(['breaks', 'variant', ...Object.values(variant.options)], [variantTitle(product, variant.options), 'what more costs'], said(variant.breaks));
+  for (const choice of product.choices) {
+    const title = choice.title || choice.key;
+    if (hasOptions(choice)) for (const option of choice.options) note(['breaks', choice.key, option.key], [title, option.title, 'what more costs'], said(option.breaks));
+    else if ('breaks' in choice) note(['breaks', choice.key], [title, 'what more costs'], said(choice.breaks));
+  }
+}
 
 /** Of a decimal of the definition; null for what is none, which is a fault told elsewhere. */
 function moneySaid(decimal: string, per: string | null): PriceSaid | null {

@@ -1,6 +1,7 @@
 import { type ChangedAmount, type PriceSaid } from '../judge/changed-amounts';
 import { formatMoney } from '../money';
 import { unitByCode } from '../quantity';
+import { breaksWords } from './breaks';
 import { amountWords, lineValueWords } from './working';
 
 /** What differs in a price, as a sentence: `Cloth colour, Moss: +€3.00, was +€2.00.` */
@@ -20,6 +21,8 @@ function said(price: PriceSaid | null, currency: string): string {
       return `${formatMoney(price.value, currency)}${price.per === null ? '' : ` / ${unitByCode(price.per)?.symbol ?? price.per}`}`;
     case 'percent':
       return `${price.value} % off`;
+    case 'breaks':
+      return breaksWords(price.breaks, currency, price.unit === null ? null : (unitByCode(price.unit) ?? null));
     case 'result':
       return price.value ? `${lineValueWords(price.value, currency)} to begin with` : 'not worked out to begin with';
   }
