@@ -3,7 +3,7 @@ import { type WebElement } from 'selenium-webdriver';
 import { afterEach, describe, expect, it } from 'vitest';
 import { products, sheets } from '@/data/schema';
 import { OUTLINE, setStage } from '../support/stage';
-import { PATIENCE } from '../support/browser';
+import { ALL, PATIENCE } from '../support/browser';
 
 const stage = setStage();
 
@@ -20,7 +20,7 @@ async function enter(field: WebElement): Promise<void> {
 /** Types a text as quickly as the browser takes keys. @returns what stands in the field afterwards */
 async function sendAll(field: WebElement, text: string): Promise<string> {
   await enter(field);
-  await field.sendKeys(text);
+  await field.sendKeys(ALL, text);
   return valueOf(field);
 }
 

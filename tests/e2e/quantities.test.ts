@@ -17,8 +17,7 @@ describe('quantities and what more costs, from empty', () => {
     await person.fill('Base price', '5');
     await person.press('Made to order, not counted', READINESS);
     await person.press('Quantity rule', OUTLINE);
-    await person.sees('Customers buy any number.');
-    await person.press('Give it a rule of its own');
+    await person.sees('none is.');
     await person.select('How quantities are said', 'only these quantities');
     await person.press('Paste a list');
     await person.fill('Quantities to paste', '9 a tray\n10 a case\n40: a crate\nten');

@@ -52,6 +52,9 @@ export async function startBrowser(width = 1280, height = 800): Promise<Browser>
 /** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
 export const PATIENCE = 30_000;
 
+/** Selects all that stands in a field. */
+export const ALL = Key.chord(Key.CONTROL, 'a');
+
 /** How often it is looked again meanwhile, in milliseconds. */
 const LOOK_AGAIN = 40;
 
@@ -155,12 +158,17 @@ export class Person {
     );
   }
 
+  private async isDay(field: WebElement): Promise<boolean> {
+    return (await field.getAttribute('type')) === 'date';
+  }
+
   /** Puts a text in the place of what stands in a field. */
   async fill(label: string, text: string, within = ''): Promise<void> {
     await this.settled(async () => {
       const field = await this.field(label, within);
       await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"}); arguments[0].focus(); arguments[0].select?.()', field);
-      await field.sendKeys(text === '' ? Key.DELETE : text);
+      // A window that has not had the focus yet may put the caret to the end with the first key: all is selected by a key, too.
+      await field.sendKeys(...(await this.isDay(field) ? [] : [ALL]), text === '' ? Key.DELETE : text);
       this.lastKey = Date.now();
     });
   }

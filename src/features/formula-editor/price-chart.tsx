@@ -9,6 +9,7 @@ import { type CurvePoint, type PriceCurve, priceCurve } from '@/core/pricing';
 import { formatQuantity, requireUnit, unitByCode } from '@/core/quantity';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { SelectField, TextField } from '@/ui/field';
+import { canvasColours } from '@/ui/canvas-colour';
 import { type MeasuredChoice } from './trials';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Tooltip);
@@ -96,9 +97,7 @@ function Drawing({ curve, here, title, unit, currency }: DrawingProps) {
   const [line, mark, jump, ink, grid] = useToken('colors', ['lichen.solid', 'copper.solid', 'brick.solid', 'fg.muted', 'border']);
   useEffect(() => {
     if (!canvas.current) return;
-    // The tokens are names of variables, which a canvas does not know; what they stand for is read from the page.
-    const style = getComputedStyle(canvas.current);
-    const colour = (name: string | undefined) => style.getPropertyValue(/var\((--[^)]+)\)/.exec(name ?? '')?.[1] ?? '').trim() || name;
+    const colour = canvasColours(canvas.current);
     const ends = new Set(curve.breaks.flatMap(({ before, after }) => [before, after]));
     const chart = new Chart(canvas.current, {
       type: 'line',

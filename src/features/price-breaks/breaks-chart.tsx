@@ -7,6 +7,7 @@ import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { checkQuantity, everyOrderable } from '@/core/ordering';
 import { type SelectionState } from '@/features/selection/use-selection';
+import { canvasColours } from '@/ui/canvas-colour';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Tooltip, Legend);
 
@@ -63,9 +64,7 @@ function Drawing({ points, currency }: { points: readonly Point[]; currency: str
   const [line, mark, jump, ink, grid] = useToken('colors', ['lichen.solid', 'copper.solid', 'brick.solid', 'fg.muted', 'border']);
   useEffect(() => {
     if (!canvas.current) return;
-    // The tokens are names of variables, which a canvas does not know; what they stand for is read from the page.
-    const style = getComputedStyle(canvas.current);
-    const colour = (name: string | undefined) => style.getPropertyValue(/var\((--[^)]+)\)/.exec(name ?? '')?.[1] ?? '').trim() || name;
+    const colour = canvasColours(canvas.current);
     const money = (value: number) => formatMoney(Exact.from(value.toFixed(2)), currency);
     const axis = (title: string, side: 'left' | 'right') => ({ position: side, beginAtZero: true, title: { display: true, text: title, color: colour(ink) }, ticks: { color: colour(ink), callback: (value: string | number) => money(Number(value)) }, grid: { color: colour(grid), drawOnChartArea: side === 'left' } }) as const;
     const chart = new Chart(canvas.current, {

@@ -1,7 +1,6 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
-import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
+import { Box, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { readBreakList } from '@/core/exchange';
 import { Exact } from '@/core/number';
@@ -10,6 +9,7 @@ import { type Path } from '@/core/problems';
 import { type Unit } from '@/core/quantity';
 import { useFaultAt } from '@/features/editor-kit/editing';
 import { PasteDialog } from '@/features/editor-kit/paste-dialog';
+import { SmallTable } from '@/features/editor-kit/small-table';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Suggestions } from '@/ui/suggestions';
@@ -88,6 +88,9 @@ function FaultAt({ path }: { path: Path }) {
   return <FaultLine>{useFaultAt(...path)}</FaultLine>;
 }
 
+/** So many steps a table has at most. */
+const MOST_STEPS = 40;
+
 interface StepsProps {
   steps: Breaks['steps'];
   path: Path;
@@ -102,46 +105,31 @@ function Steps({ steps, path, named, heads, onChange }: StepsProps) {
   const last = steps.at(-1);
   const next = (last && Exact.parse(last.from)?.times(Exact.of(2)).toString()) ?? '10';
   return (
-    <Stack gap="3" align="start">
-      {steps.length > 0 && (
-        <Table.Root size="sm" w="auto" aria-label={named('Steps')}>
-          <Table.Header>
-            <Table.Row bg="transparent">
-              <Table.ColumnHeader>{heads[0]}</Table.ColumnHeader>
-              <Table.ColumnHeader>{heads[1]}</Table.ColumnHeader>
-              <Table.ColumnHeader>
-                <chakra.span srOnly>Take away</chakra.span>
-              </Table.ColumnHeader>
-            </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {steps.map((step, index) => (
-              <Table.Row key={index} bg="transparent" verticalAlign="top">
-                <Table.Cell>
-                  <StepCell label={named(`Step ${index + 1}: ${heads[0].toLowerCase()}`)} path={[...path, 'steps', index, 'from']} value={step.from} onChange={(from) => edit(index, { from })} />
-                </Table.Cell>
-                <Table.Cell>
-                  <StepCell label={named(`Step ${index + 1}: ${heads[1].toLowerCase()}`)} path={[...path, 'steps', index, 'value']} value={step.value} onChange={(value) => edit(index, { value })} />
-                  <FaultAt path={[...path, 'steps', index]} />
-                </Table.Cell>
-                <Table.Cell>
-                  <IconButton aria-label={`Take step ${index + 1} away`} size="sm" variant="ghost" colorPalette="brick" onClick={() => onChange(steps.filter((_, place) => place !== index))}>
-                    <Trash2 size={15} />
-                  </IconButton>
-                </Table.Cell>
-              </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
-      )}
-      <HStack gap="2">
-        <Button size="sm" variant="outline" disabled={steps.length >= 40} onClick={() => onChange([...steps, { from: next, value: last?.value ?? '' }])}>
-          <Plus size={14} aria-hidden /> Add a step
-        </Button>
-        <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setPasting(true)}>
-          <ClipboardPaste size={14} aria-hidden /> Paste a table
-        </Button>
-      </HStack>
+    <>
+      <SmallTable
+        label={named('Steps')}
+        heads={heads}
+        rows={steps}
+        cells={(step, index) => (
+          <>
+            <Table.Cell>
+              <StepCell label={named(`Step ${index + 1}: ${heads[0].toLowerCase()}`)} path={[...path, 'steps', index, 'from']} value={step.from} onChange={(from) => edit(index, { from })} />
+            </Table.Cell>
+            <Table.Cell>
+              <StepCell label={named(`Step ${index + 1}: ${heads[1].toLowerCase()}`)} path={[...path, 'steps', index, 'value']} value={step.value} onChange={(value) => edit(index, { value })} />
+              <FaultAt path={[...path, 'steps', index]} />
+            </Table.Cell>
+          </>
+        )}
+        removes={(_, index) => `Take step ${index + 1} away`}
+        least={0}
+        most={MOST_STEPS}
+        adds="Add a step"
+        pastes="Paste a table"
+        onAdd={() => onChange([...steps, { from: next, value: last?.value ?? '' }])}
+        onPaste={() => setPasting(true)}
+        onRemove={(index) => onChange(steps.filter((_, place) => place !== index))}
+      />
       <PasteDialog
         open={pasting}
         title="Paste steps"
@@ -159,9 +147,9 @@ function Steps({ steps, path, named, heads, onChange }: StepsProps) {
         )}
         noun="step"
         onClose={() => setPasting(false)}
-        onTake={(right) => onChange(right.flatMap(({ step }) => step ?? []).slice(0, 40))}
+        onTake={(right) => onChange(right.flatMap(({ step }) => step ?? []).slice(0, MOST_STEPS))}
       />
-    </Stack>
+    </>
   );
 }
 

@@ -1,11 +1,11 @@
 'use client';
 
-import { Box, Button, chakra, HStack, IconButton, Stack, Table, Text } from '@chakra-ui/react';
-import { ClipboardPaste, Plus, Trash2 } from 'lucide-react';
+import { Box, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { readQuantityList } from '@/core/exchange';
 import { everyOrderable, MOST_SHOWN, orderable, orderableRange, type QuantityRule } from '@/core/ordering';
 import { PasteDialog } from '@/features/editor-kit/paste-dialog';
+import { SmallTable } from '@/features/editor-kit/small-table';
 import { SelectField, TypedInput } from '@/ui/field';
 import { Whole } from './whole';
 
@@ -78,48 +78,38 @@ function Bounds({ rule: { minimum, maximum, multiple, countedFrom }, named, onCh
   );
 }
 
+/** So many quantities a list has at most. */
+const MOST_LISTED = 60;
+
 function ListedQuantities({ rule: { list }, named, onChange }: FieldsProps) {
   const [pasting, setPasting] = useState(false);
   const edit = (index: number, change: Partial<QuantityRule['list'][number]>) => onChange({ list: list.map((entry, place) => (place === index ? { ...entry, ...change } : entry)) });
   const next = Math.max(0, ...list.map(({ quantity }) => quantity));
   return (
-    <Stack gap="3" align="start">
-      <Table.Root size="sm" w="auto" aria-label={named('Quantities')}>
-        <Table.Header>
-          <Table.Row bg="transparent">
-            <Table.ColumnHeader>Quantity</Table.ColumnHeader>
-            <Table.ColumnHeader>What customers read</Table.ColumnHeader>
-            <Table.ColumnHeader>
-              <chakra.span srOnly>Take away</chakra.span>
-            </Table.ColumnHeader>
-          </Table.Row>
-        </Table.Header>
-        <Table.Body>
-          {list.map((entry, index) => (
-            <Table.Row key={index} bg="transparent" verticalAlign="top">
-              <Table.Cell>
-                <Whole label={named(`Quantity ${index + 1}`)} value={entry.quantity} onChange={(quantity) => edit(index, { quantity: quantity ?? 1 })} />
-              </Table.Cell>
-              <Table.Cell>
-                <TypedInput aria-label={named(`Caption ${index + 1}`)} w="240px" value={entry.caption} maxLength={60} placeholder="one case" onChange={(caption) => edit(index, { caption })} />
-              </Table.Cell>
-              <Table.Cell>
-                <IconButton aria-label={`Take ${entry.quantity} off the list`} size="sm" variant="ghost" colorPalette="brick" disabled={list.length === 1} onClick={() => onChange({ list: list.filter((_, place) => place !== index) })}>
-                  <Trash2 size={15} />
-                </IconButton>
-              </Table.Cell>
-            </Table.Row>
-          ))}
-        </Table.Body>
-      </Table.Root>
-      <HStack gap="2">
-        <Button size="sm" variant="outline" disabled={list.length >= 60} onClick={() => onChange({ list: [...list, { quantity: Math.max(1, next * 2), caption: '' }] })}>
-          <Plus size={14} aria-hidden /> Add a quantity
-        </Button>
-        <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => setPasting(true)}>
-          <ClipboardPaste size={14} aria-hidden /> Paste a list
-        </Button>
-      </HStack>
+    <>
+      <SmallTable
+        label={named('Quantities')}
+        heads={['Quantity', 'What customers read']}
+        rows={list}
+        cells={(entry, index) => (
+          <>
+            <Table.Cell>
+              <Whole label={named(`Quantity ${index + 1}`)} value={entry.quantity} onChange={(quantity) => edit(index, { quantity: quantity ?? 1 })} />
+            </Table.Cell>
+            <Table.Cell>
+              <TypedInput aria-label={named(`Caption ${index + 1}`)} w="240px" value={entry.caption} maxLength={60} placeholder="one case" onChange={(caption) => edit(index, { caption })} />
+            </Table.Cell>
+          </>
+        )}
+        removes={({ quantity }) => `Take ${quantity} off the list`}
+        least={1}
+        most={MOST_LISTED}
+        adds="Add a quantity"
+        pastes="Paste a list"
+        onAdd={() => onChange({ list: [...list, { quantity: Math.max(1, next * 2), caption: '' }] })}
+        onPaste={() => setPasting(true)}
+        onRemove={(index) => onChange({ list: list.filter((_, place) => place !== index) })}
+      />
       <PasteDialog
         open={pasting}
         title="Paste quantities"
@@ -138,9 +128,9 @@ function ListedQuantities({ rule: { list }, named, onChange }: FieldsProps) {
         noun="quantity"
         nouns="quantities"
         onClose={() => setPasting(false)}
-        onTake={(right) => onChange({ list: right.flatMap(({ listed }) => listed ?? []).slice(0, 60) })}
+        onTake={(right) => onChange({ list: right.flatMap(({ listed }) => listed ?? []).slice(0, MOST_LISTED) })}
       />
-    </Stack>
+    </>
   );
 }
 

@@ -10,6 +10,12 @@ import { type Exception, Exceptions, FaultsWithin } from '@/features/editor-kit/
 import { Section } from '@/features/editor-kit/section';
 import { RuleFields } from '@/features/quantity-rules/rule-fields';
 
+const RULES_LINK = (
+  <Link asChild textDecoration="underline">
+    <NextLink href="/manage/quantities">rules for many products</NextLink>
+  </Link>
+);
+
 /** In what numbers it may be bought, and who says so. */
 export function QuantitySection() {
   const editing = useEditing();
@@ -17,35 +23,31 @@ export function QuantitySection() {
   const { rule, from } = quantityOf(product, surroundings.shop.quantityRules, null);
   return (
     <Section title="Quantity rule" lead="In what numbers it may be bought. A quantity that breaks it is refused with the nearest that keep it.">
-      {product.quantity ? (
+      {product.quantity || from.kind !== 'placed' ? (
         <Stack gap="4" align="start">
-          <RuleFields rule={product.quantity} onChange={(changed) => change(`quantity ${Object.keys(changed).join()}`, (draft) => void (draft.quantity && Object.assign(draft.quantity, changed)))} />
+          <RuleFields rule={rule} onChange={(changed) => change(`quantity ${Object.keys(changed).join()}`, (draft) => void (draft.quantity = { ...(draft.quantity ?? ANY_QUANTITY), ...changed }))} />
           <FaultsWithin path={['quantity']} />
-          <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => change('quantity left', (draft) => void (draft.quantity = null))}>
-            Leave it to the shop’s rules
-          </Button>
+          {product.quantity ? (
+            <Button size="sm" variant="ghost" colorPalette="ink" onClick={() => change('quantity left', (draft) => void (draft.quantity = null))}>
+              Leave it to the shop’s rules
+            </Button>
+          ) : (
+            <Text fontSize="sm" color="fg.muted">
+              Until it says something itself, {RULES_LINK} would hold that are placed on it; none is.
+            </Text>
+          )}
         </Stack>
       ) : (
         <Stack gap="3" align="start">
           <Text fontSize="lg">
-            {from.kind === 'placed' ? (
-              <>
-                The shop’s rule{' '}
-                <Link asChild textDecoration="underline">
-                  <NextLink href="/manage/quantities">{from.title}</NextLink>
-                </Link>{' '}
-                holds: {quantityRuleWords(rule)}.
-              </>
-            ) : (
-              'Customers buy any number.'
-            )}
+            The shop’s rule{' '}
+            <Link asChild textDecoration="underline">
+              <NextLink href="/manage/quantities">{from.title}</NextLink>
+            </Link>{' '}
+            holds: {quantityRuleWords(rule)}.
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            The product says nothing itself, so{' '}
-            <Link asChild textDecoration="underline">
-              <NextLink href="/manage/quantities">rules for many products</NextLink>
-            </Link>{' '}
-            decide, the nearest of those that are placed on it.
+            The product says nothing itself, so {RULES_LINK} decide, the nearest of those that are placed on it.
           </Text>
           <Button size="sm" variant="outline" onClick={() => change('quantity own', (draft) => void (draft.quantity = { ...rule, list: rule.list.map((entry) => ({ ...entry })) }))}>
             Give it a rule of its own
