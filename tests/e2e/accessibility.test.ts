@@ -30,7 +30,7 @@ const screens: [string, string, (() => Promise<void>)?][] = [
   ['the editor: quantity', '/manage/products/1', () => stage.person.press('Quantity rule', OUTLINE)],
   ['the editor: quantities from a list', '/manage/products/34?place=quantity', () => stage.person.sees('What customers read')],
   ['the editor: what more costs', '/manage/products/34?place=breaks', () => stage.person.sees('Buying more')],
-  ['rules about quantities', '/manage/quantities', () => stage.person.press('Open Bottling for trade customers')],
+  ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
   ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
   ['the editor: pictures', '/manage/products/1', () => stage.person.press('Pictures', OUTLINE)],

@@ -89,7 +89,7 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
           return (
             <Collapsible.Root key={rule.key} lazyMount unmountOnExit open={open === rule.key} onOpenChange={(details) => setOpen(details.open ? rule.key : null)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
               <HStack px="4" py="2.5" gap="3">
-                <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1" aria-label={`${open === rule.key ? 'Fold' : 'Open'} ${name}`}>
+                <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
                   <Text fontWeight="600">{rule.title || 'A new rule'}</Text>
                   <Text fontSize="sm" color="fg.muted">
                     {placeWords(rule.places)}
