@@ -6,7 +6,7 @@ import { type BreaksProgram, type BreakStep, stepAt } from '../pricing';
 import { baseBreaks, brokenBase, chargedRange, countOf, findVariant } from '../run';
 import { askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
-import { hull, type Interval, type Step } from './price-step';
+import { hull, spanOf, type Step } from './price-step';
 
 /**
  * Breaks as the analysis sees them: of one order line by itself, whatever else may lie in a basket; and of graduated
@@ -14,7 +14,7 @@ import { hull, type Interval, type Step } from './price-step';
  */
 
 /** Choices by position that a count of what is measured follows from, and whether the quantity has a say. */
-function readBy(program: Program, tables: readonly BreaksProgram[]): { readonly indices: Iterable<number>; readonly quantity: boolean; readonly group: boolean } {
+export function readBy(program: Program, tables: readonly BreaksProgram[]): { readonly indices: Iterable<number>; readonly quantity: boolean; readonly group: boolean } {
   const { measured } = program.base;
   const counted = tables.filter(({ counting }) => counting === 'allUnits');
   const quantity = counted.length > 0;
@@ -44,10 +44,10 @@ function stepsBetween(table: BreaksProgram, quantities: readonly [number, number
   return [...(from < 0 ? [null] : []), ...table.steps.slice(Math.max(from, 0), to + 1)];
 }
 
-/** What of a base price breaks have a say in: which variables they read, and what they make of it. */
+/** The breaks of a base price and of its variants: those that change the base, and those taken off the whole price. */
 export function baseBreaksOf(program: Program) {
   const tables = [program.base.breaks, ...[...program.variants.values()].map(({ breaks }) => breaks)].filter((table) => table !== null);
-  return { ofBase: tables.filter(({ gives }) => gives !== 'percentOfAll'), ofAll: tables.filter(({ gives }) => gives === 'percentOfAll'), readBy: (some: readonly BreaksProgram[]) => readBy(program, some) };
+  return { ofBase: tables.filter(({ gives }) => gives !== 'percentOfAll'), ofAll: tables.filter(({ gives }) => gives === 'percentOfAll') };
 }
 
 /** A base price with its breaks, of the answers that are looked at. */
@@ -75,7 +75,7 @@ export function rangeWithBreaks(model: Model, range: Range, valueOf: ValueOf): R
   return { low: best(ends('low'), (one, other) => one.isLess(other)), high: best(ends('high'), (one, other) => one.isMore(other)) };
 }
 
-/** What breaks take of the whole price, as a step after all others; null where none do. */
+/** What breaks take of the whole price, as a step after all others: undefined where none do, null where it depends on more than can be told apart. */
 export function breaksOfAll(model: Model): Step | null | undefined {
   const { program } = model;
   const { ofAll } = baseBreaksOf(program);
@@ -115,14 +115,13 @@ export function brokenStep(model: Model, usual: Step, { table, amounts }: Broken
   const byStep = amounts.map(stepFor);
   if (!inputs || byStep.includes(null)) return null;
   const at = (step: BreakStep | null): Step => (step && byStep[table.steps.indexOf(step)]) || usual;
-  const spanAt = (step: Step, valueOf: ValueOf): Interval => step.span?.(valueOf) ?? [step.amount(valueOf), step.amount(valueOf)];
   return {
     kind: 'add',
     variables: [...new Set([...usual.variables, ...inputs.variables])],
     amount: (valueOf) => at(stepUnder(table, givenUnder(model, valueOf))).amount(valueOf),
     span(valueOf) {
       const [low, high] = endsOfInputs(model, valueOf);
-      return hull(...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high)).map((step) => spanAt(at(step), valueOf)));
+      return hull(...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high)).map((step) => spanOf(at(step), valueOf)));
     },
   };
 }

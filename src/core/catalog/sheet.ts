@@ -62,7 +62,8 @@ interface Shelved {
   readonly tags: readonly string[];
 }
 
-const alike = (a: string | null, b: string) => (a ?? '').trim().toLowerCase() === b.trim().toLowerCase();
+/** Whether two names that shelves are kept by are one: capitals and outer spaces do not count. */
+export const alike = (a: string | null, b: string): boolean => (a ?? '').trim().toLowerCase() === b.trim().toLowerCase();
 
 /** Whether a condition says nothing at all. */
 export const saysNothing = ({ category, supplier, tag }: PlaceCondition): boolean => category === null && supplier === null && tag === null;
