@@ -19,7 +19,9 @@ export interface ProductCard {
   /** in words, and what it is sorted by */
   readonly price: string | null;
   readonly priceFrom: number | null;
-  /** the day that this is true of, as YYYY-MM-DD, where rules ask what day it is; null or absent for any */
+  /** what it costs customers of groups with lists of their own, in words, by key; absent in cards of before there were any */
+  readonly groupPrices?: Readonly<Record<string, string>>;
+  /** the day that this is true of, as YYYY-MM-DD, where rules ask what day it is, or lists begin and end; null or absent for any */
   readonly day?: string | null;
   /** stock items that it can draw; `along` where only something that is taken along does */
   readonly draws: readonly { readonly key: string; readonly along: boolean }[];

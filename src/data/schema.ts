@@ -1,8 +1,9 @@
 import { isNull } from 'drizzle-orm';
 import { type AnySQLiteColumn, blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import { type FileType, type LotRule, type Shop } from '../core/catalog';
+import { type Discount, type FileType, type LotRule, type PriceList, type Shop } from '../core/catalog';
 import { type Selection } from '../core/selection';
 import { type ProductCard } from './cards';
+import { type OrderSums } from './order-sums';
 import { formerDrafts, productDocument, resolutionDocument, sheetDocument } from './documents';
 
 /** Milliseconds since 1970-01-01 UTC. */
@@ -13,6 +14,27 @@ export const settings = sqliteTable('settings', {
   name: text('name').primaryKey(),
   shop: text('shop', { mode: 'json' }).$type<Shop>().notNull(),
 });
+
+/** Price lists, in their order. */
+export const priceLists = sqliteTable('price_lists', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  rank: integer('rank').notNull(),
+  definition: text('definition', { mode: 'json' }).$type<PriceList>().notNull(),
+});
+
+/** What a price list was from a moment on, to know what something cost on a day; null from when it was taken away. */
+export const priceListRevisions = sqliteTable(
+  'price_list_revisions',
+  {
+    id: id(),
+    key: text('key').notNull(),
+    rank: integer('rank').notNull(),
+    definition: text('definition', { mode: 'json' }).$type<PriceList>(),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('price_list_revisions_at').on(table.at)],
+);
 
 /** One row a product: the working draft, and what lists and searches need of it. */
 export const products = sqliteTable(
@@ -264,9 +286,43 @@ export const baskets = sqliteTable('baskets', {
   token: text('token').primaryKey(),
   /** key of the customer group whose code was typed */
   customerGroup: text('customer_group'),
+  /** where it is to be sent, by its code in ISO 3166-1; null while nobody has said */
+  country: text('country'),
   createdAt: instant('created_at').notNull(),
   updatedAt: instant('updated_at').notNull(),
 });
+
+/** Discounts that customers get by a code. */
+export const discounts = sqliteTable('discounts', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  definition: text('definition', { mode: 'json' }).$type<Discount>().notNull(),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** What customers type to get a discount. */
+export const discountCodes = sqliteTable(
+  'discount_codes',
+  {
+    id: id(),
+    discountId: integer('discount_id').notNull().references(() => discounts.id, { onDelete: 'cascade' }),
+    /** as it is shown, and as it is compared: without spaces, in small letters */
+    code: text('code').notNull(),
+    plain: text('plain').notNull().unique(),
+  },
+  (table) => [index('discount_codes_discount').on(table.discountId)],
+);
+
+/** The codes that lie in baskets. */
+export const basketCodes = sqliteTable(
+  'basket_codes',
+  {
+    basket: text('basket').notNull().references(() => baskets.token, { onDelete: 'cascade' }),
+    codeId: integer('code_id').notNull().references(() => discountCodes.id, { onDelete: 'cascade' }),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.basket, table.codeId] })],
+);
 
 export const basketLines = sqliteTable(
   'basket_lines',
@@ -306,9 +362,24 @@ export const orders = sqliteTable(
     customerEmail: text('customer_email').notNull(),
     currency: text('currency').notNull(),
     total: text('total').notNull(),
+    /** what it comes to beside its lines; null for nothing */
+    sums: text('sums', { mode: 'json' }).$type<OrderSums>(),
     placedAt: instant('placed_at').notNull(),
   },
   (table) => [index('orders_state').on(table.state, table.placedAt)],
+);
+
+/** What of discounts has been used: by an order, and by whom. It counts as long as the order is paid, or waits for it. */
+export const discountUses = sqliteTable(
+  'discount_uses',
+  {
+    id: id(),
+    codeId: integer('code_id').notNull().references(() => discountCodes.id, { onDelete: 'cascade' }),
+    orderId: integer('order_id').notNull().references(() => orders.id),
+    /** the customer's e-mail address, in small letters */
+    customer: text('customer').notNull(),
+  },
+  (table) => [index('discount_uses_code').on(table.codeId), index('discount_uses_order').on(table.orderId)],
 );
 
 /** An order line keeps the whole resolution it was sold with, for ever. */

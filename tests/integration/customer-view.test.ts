@@ -103,7 +103,7 @@ describe('what a customer may know', () => {
     fc.assert(
       fc.property(wild, fc.constantFrom(null, 'trade', 'club'), ({ rules, ...rest }, group) => {
         const parsed = shopOf([{ ...rest, rules: rules.map((rule, place) => ({ key: `r${place}`, ...rule })) }]);
-        const around = { ...parsed.surroundings, shop: { ...parsed.surroundings.shop, groups: ['trade', 'club'].map((key) => ({ key, title: key, code: null })) } };
+        const around = { ...parsed.surroundings, shop: { ...parsed.surroundings.shop, groups: ['trade', 'club'].map((key) => ({ key, title: key, code: null, taxShown: null })) } };
         const each = parsed.surroundings.products.get('p');
         if (!each) throw new Error('no product');
         const all = compile(each, around);

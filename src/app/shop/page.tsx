@@ -1,4 +1,5 @@
 import { ShopList } from '@/features/shop/shop-list';
+import { basketToken } from '@/http/basket-cookie';
 import { services } from '@/services/process';
 import { listShop } from '@/services/selling/shop';
 
@@ -8,5 +9,5 @@ interface Place {
 
 export default async function ShopPage({ searchParams }: Place) {
   const { category, page } = await searchParams;
-  return <ShopList {...await listShop(await services(), { category: typeof category === 'string' ? category : null, page: Number(page) })} />;
+  return <ShopList {...await listShop(await services(), { category: typeof category === 'string' ? category : null, page: Number(page), token: await basketToken() })} />;
 }

@@ -6,11 +6,11 @@ import { type Example } from './example';
 import { type LowestMargin } from './margin';
 
 /** What is wrong with the lowest margin of a product; null where nothing is, or it is not known. */
-export function marginFault({ currency, places }: Program, lowest: LowestMargin, floor: string | null): Fault | null {
+export function marginFault({ currency, places }: Program, lowest: LowestMargin, floor: string | null, lists: readonly string[] = []): Fault | null {
   if (floor === null || !('margin' in lowest)) return null;
   const [margin, price] = [Exact.from(lowest.margin), Exact.from(lowest.price)];
   const least = price.times(Exact.parse(floor) ?? Exact.zero).over(Exact.of(100));
-  return margin.isLess(least) ? faultAt(['marginFloor'], { code: 'marginBelowFloor', example: lowest.words, margin: margin.rounded(places).toString(), price: lowest.price, floor, currency }) : null;
+  return margin.isLess(least) ? faultAt(['marginFloor'], { code: 'marginBelowFloor', lists, example: lowest.words, margin: margin.rounded(places).toString(), price: lowest.price, floor, currency }) : null;
 }
 
 /** What one selection has and another has not. */

@@ -84,7 +84,7 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const space = new Space();
   const breaks = breakpointsOf(program, today);
   const breaksAt = (index: number): Exact[] => [...(breaks.get(index) ?? []), ...(further.get(index) ?? [])];
-  const groups = [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
+  const groups = groupsOf(program);
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
@@ -118,6 +118,15 @@ function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly F
     return fired;
   });
   return { kept, firing };
+}
+
+/** The customer groups that make a difference, and one that stands for all others; only those that the prices are for. */
+function groupsOf(program: Program): readonly (string | null)[] {
+  const mentioned = [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
+  const { pricedFor } = program;
+  if (!pricedFor) return mentioned;
+  const other = pricedFor.find((group) => !mentioned.includes(group));
+  return [...mentioned.filter((group) => pricedFor.includes(group)), ...(other === undefined || pricedFor.includes(null) ? [] : [other])];
 }
 
 function* groupsMentioned({ choices, addOns, rules, formulas, quantities }: Program): Generator<string> {

@@ -5,6 +5,9 @@ import { problem, type Problem } from '../problems';
 import { breakRows, moreForLess, type MoreForLess, type Resolution, resolve, type ResolveContext } from '../run';
 import { AT_ITEM, type Selection } from '../selection';
 import { besideOf, type CountedLine, countsOthers } from './beside';
+import { type CodeOutcome } from './discounts';
+import { type Taxation } from './tax';
+import { type DeliveryQuote, type Terms, toPay } from './to-pay';
 
 /** What somebody wants to buy: a selection of a product; null for a product that is no longer sold. */
 export interface BasketLine {
@@ -14,6 +17,8 @@ export interface BasketLine {
   readonly group: string | null;
   /** keys of the rules that it must keep together with other lines; absent for none */
   readonly together?: readonly string[];
+  /** keys of the discounts that its product is for; absent for none */
+  readonly discounts?: readonly string[];
 }
 
 /** In what numbers things must be in a basket, all of them together. */
@@ -31,32 +36,33 @@ export interface QuotedLine {
   readonly more: MoreForLess | null;
 }
 
-/** What changes the sum of a basket beside its lines; amounts in the currency's major unit, negative for a reduction. */
-export interface Adjustment {
-  readonly label: string;
-  readonly amount: Exact;
-}
-
 export interface Quote {
   /** one a line, in their order */
   readonly lines: readonly QuotedLine[];
   /** what is wrong with what is in it together */
   readonly problems: readonly Problem[];
-  readonly adjustments: readonly Adjustment[];
-  /** of lines and adjustments; null while a line has no price */
+  /** of the lines, before codes and delivery; null while a line has no price */
+  readonly goods: Exact | null;
+  /** what became of each code, in their order */
+  readonly codes: readonly CodeOutcome[];
+  /** null where nothing is said of delivery, or nothing is in the basket */
+  readonly delivery: DeliveryQuote | null;
+  /** null where no tax is told, or while a line has no price */
+  readonly taxation: Taxation | null;
+  /** what is paid; null while a line has no price */
   readonly total: Exact | null;
   /** whether there is anything, and all of it can be ordered as it stands */
   readonly canOrder: boolean;
 }
 
-const NO_ADJUSTMENTS: readonly Adjustment[] = [];
+const NO_TERMS: Terms = { codes: [], group: null, tax: null, delivery: [], country: null };
 const NO_RULES: readonly BasketRule[] = [];
 
 /**
  * What a basket comes to. Its lines stand before the same shelves: each is resolved against what the lines before it
  * leave, so that nothing is promised twice and pieces of several lines are cut from the same lots.
  */
-export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES): Quote {
+export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES, terms: Terms = NO_TERMS): Quote {
   let { stock } = context;
   const counted = countedLines(lines, context);
   const quoted = lines.map(({ program, selection, group }, place): QuotedLine => {
@@ -69,13 +75,13 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), resolution) };
   });
   const problems = rules.flatMap((rule) => togetherProblem(rule, lines, quoted));
-  const adjustments = NO_ADJUSTMENTS;
-  const amounts = [...quoted.map(({ resolution }) => resolution?.lineTotal ?? null), ...adjustments.map(({ amount }) => amount)];
+  const totals = quoted.map(({ resolution }) => resolution?.lineTotal ?? null);
+  const goods = totals.reduce<Exact | null>((sum, amount) => (sum && amount ? sum.plus(amount) : null), Exact.zero);
   return {
     lines: quoted,
     problems,
-    adjustments,
-    total: amounts.reduce<Exact | null>((sum, amount) => (sum && amount ? sum.plus(amount) : null), Exact.zero),
+    goods,
+    ...(goods ? toPay(lines.map(({ program, discounts = [] }, place) => ({ program, discounts, resolution: quoted[place]?.resolution ?? null })), terms, context.today) : { codes: [], delivery: null, taxation: null, total: null }),
     canOrder: quoted.length > 0 && problems.length === 0 && quoted.every(({ resolution }) => resolution?.state === 'sellable'),
   };
 }

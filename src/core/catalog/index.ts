@@ -33,7 +33,8 @@ export {
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';
-export { basketQuantitiesFor, type Facet, facets, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace } from './quantities';
+export { basketQuantitiesFor, type Facet, facets, isPlaced, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace, type Shelved } from './quantities';
+export { type KnownPriceList, type ListInForce, type ListPrice, listPriceSchema, type PricedThing, type PriceList, priceListSchema, type PricesInForce } from './price-lists';
 export { type Fit, fitSchema } from './fits';
 export { type Prepared, preparedSchema } from './prepared';
 export { type Property, propertyCompares, propertySchema, propertyText, type PropertyValue, readProperty } from './properties';
@@ -46,3 +47,5 @@ export { renamedChoice, renamedRule } from './renamed';
 export { withStock } from './with-stock';
 export { freeKey, freeKeys, keyFrom } from './free-key';
 export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';
+export { type Discount, type DiscountGives, discountSchema } from './discounts';
+export { countrySchema, type Delivery, type Tax, type TaxShown, taxShown } from './tax';

@@ -7,15 +7,16 @@ import { conditionHolds, placeConditionSchema, saysNothing } from './sheet';
 export const facets = ['plain', 'variants', 'measured', 'kit', 'build'] as const;
 export type Facet = (typeof facets)[number];
 
-const placeSchema = placeConditionSchema.extend({ facet: z.enum(facets).nullable().default(null) });
+/** Products by what is said of them; all that is said must hold. */
+export const quantityPlaceSchema = placeConditionSchema.extend({ facet: z.enum(facets).nullable().default(null) });
 
-export type QuantityPlace = z.infer<typeof placeSchema>;
+export type QuantityPlace = z.infer<typeof quantityPlaceSchema>;
 
 /** A quantity rule for many products at once. */
 export const placedQuantitySchema = z.strictObject({
   key: keySchema,
   title: z.string().min(1).max(80).describe('what it is called; customers read it where it holds for a whole basket'),
-  places: z.array(placeSchema).max(20).default([]).describe('any of these conditions places it; none places it on every product'),
+  places: z.array(quantityPlaceSchema).max(20).default([]).describe('any of these conditions places it; none places it on every product'),
   groups: z.array(keySchema).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
   per: z.enum(['line', 'basket']).default('line').describe('whether each order line must keep it, or all that it is placed on in a basket together'),
   rule: quantityRuleSchema,
@@ -58,6 +59,11 @@ function nearness(place: QuantityPlace, product: Shelved): number | null {
     if (!conditionHolds(place, product)) return null;
   } else if (facet === null) return null;
   return [place.category, place.supplier, place.tag, facet].filter((said) => said !== null).length;
+}
+
+/** Whether any of some conditions holds for a product; none at all holds for every one. */
+export function isPlaced(places: readonly QuantityPlace[], product: Shelved): boolean {
+  return places.length === 0 || places.some((place) => nearness(place, product) !== null);
 }
 
 /** How near a rule for many products is to one of them, by what it says of it; null where it does not hold. */

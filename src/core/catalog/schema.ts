@@ -13,10 +13,13 @@ import { partSchema, partsPriceSchema, placesOfSale } from './parts';
 import { preparedSchema } from './prepared';
 import { proofSchema } from './proofs';
 import { propertySchema } from './properties';
+import { type KnownPriceList, type PricesInForce, priceListSchema } from './price-lists';
 import { placedQuantitySchema } from './quantities';
 import { ruleSchema, tableSchema } from './rules';
 import { placementSchema, type Sheet, sheetSchema } from './sheet';
 import { type Swatch, swatchSchema } from './swatch-book';
+import { discountSchema } from './discounts';
+import { deliverySchema, taxSchema, taxShown } from './tax';
 
 /** How what is needed becomes what is charged, for each piece by itself. Amounts are in the unit of the price. */
 export const chargeSchema = z.strictObject({
@@ -89,6 +92,7 @@ export const productSchema = z.strictObject({
   contents: contentsSchema.nullable().default(null).describe('how much is in one, to tell what a kilogram, litre, metre or square metre costs'),
   category: z.string().max(80).nullable().default(null),
   supplier: z.string().max(80).nullable().default(null),
+  taxClass: keySchema.nullable().default(null).describe('key of its tax class; null for the first of the shop'),
   tags: z.array(z.string().max(40)).max(30).default([]),
   quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers it may be bought; null leaves it to the shop’s rules for many products'),
   quantityByGroup: z.record(keySchema, quantityRuleSchema).default({}).describe('the same for customers of a group, by its key'),
@@ -145,6 +149,7 @@ export const customerGroupSchema = z.strictObject({
   key: keySchema,
   title: z.string().min(1).max(80),
   code: z.string().max(40).nullable().default(null).describe('what a customer types in the shop to belong to it'),
+  taxShown: z.enum(taxShown).nullable().default(null).describe('how prices are shown to them; null for as to everybody'),
 }).meta({ id: 'customerGroup' });
 
 export type CustomerGroup = z.infer<typeof customerGroupSchema>;
@@ -158,6 +163,8 @@ export const shopSchema = z.strictObject({
   groups: z.array(customerGroupSchema).max(50).default([]),
   marginFloors: z.array(marginFloorSchema).max(200).default([]).describe('how much products must earn at least; only the catalog manager sees it'),
   quantityRules: z.array(placedQuantitySchema).max(200).default([]).describe('in what numbers many products may be bought'),
+  tax: taxSchema.nullable().default(null).describe('null where no tax is told'),
+  delivery: z.array(deliverySchema).max(300).default([]).describe('what delivery costs, the first that is for a country; none for nothing'),
 }).meta({ id: 'shop' });
 
 export type Shop = z.infer<typeof shopSchema>;
@@ -175,6 +182,8 @@ export const catalogSchema = z.strictObject({
   swatches: z.array(swatchSchema).max(5000).default([]),
   sheets: z.array(sheetSchema).max(1000).default([]),
   products: z.array(productSchema).max(20_000).default([]),
+  priceLists: z.array(priceListSchema).max(200).default([]).describe('in their order: the first that names a price has the word'),
+  discounts: z.array(discountSchema.extend({ codes: z.array(z.string().min(1).max(40)).max(10_000).default([]).describe('what customers type') })).max(1000).default([]),
 });
 
 export type Catalog = z.infer<typeof catalogSchema>;
@@ -187,4 +196,8 @@ export interface CatalogSurroundings {
   readonly sheets: ReadonlyMap<string, Sheet>;
   /** products that come with others, as parts and add-ons, by slug */
   readonly products: ReadonlyMap<string, Product>;
+  /** every price list there is, in their order; a definition is made ready without them, unless some are in force */
+  readonly priceLists: readonly KnownPriceList[];
+  /** prices in the place of the usual ones, for some customers on a day; absent where the usual ones hold */
+  readonly prices?: PricesInForce;
 }

@@ -1,5 +1,5 @@
 import { SOME_DAY } from '../calendar';
-import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, NOBODY, type Product, type Report, SKU_PATTERN } from '../catalog';
+import { type AnswerContext, type CatalogSurroundings, type Choice, type Effect, hasOptions, isNote, isStocked, kindOf, NOBODY, type PricesInForce, type Product, type Report, SKU_PATTERN } from '../catalog';
 import { dimOf, dimWords, sameDim } from '../formula';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
@@ -8,10 +8,12 @@ import { type Amount, broken, countedChoice, kindOfAmount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
 import { conversionFactor, requireUnit, type Unit, unitByCode } from '../quantity';
 import { isBlank } from '../text';
-import { assemble, placeInDefinition } from './assemble';
+import { type Listed, type ListedBase, withListPrices } from '../price-lists';
+import { assemble, type Assembled, placeInDefinition } from './assemble';
 import { compileBounding } from './bounds';
 import { compileBreaks } from './breaks';
 import { compileCharge } from './charging';
+import { baseLabel, listedBasis, madeLess } from './listed';
 import { compileFits } from './fits';
 import { compileProperties } from './properties';
 import { compileDraw } from './draws';
@@ -51,15 +53,15 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const add = (path: Path, data: FaultData): void => {
     faults.push(faultAt(path, data));
   };
-  const assembled = assemble(definition, surroundings);
+  const { shop } = surroundings;
+  const places = minorUnits(shop.currency);
+  const { assembled, listed } = inForce(assemble(definition, surroundings), surroundings.prices, places ?? 2);
   const { product } = assembled;
   for (const { path, data } of assembled.faults) add(path, data);
   const placeOf = (path: Path): Path => placeInDefinition(assembled, path);
   const report = (path: Path, data: FaultData): void => add(placeOf(path), data);
   const scope: Scope = { product, surroundings, weightUnit: unitByCode(product.weight?.unit ?? (isPutTogether(product) ? 'kg' : 'g')) ?? requireUnit('g'), way: [...way, product.slug], report };
-  const { shop } = surroundings;
 
-  const places = minorUnits(shop.currency);
   if (places === null) report(['shop', 'currency'], { code: 'unknownCurrency', given: shop.currency });
 
   const seen = new Set<string>();
@@ -82,7 +84,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const formulas = compileFormulas(assembled, scope, kit, (path, data) => add(placeOf(path), data));
   checkNames(assembled, surroundings.shop.currency, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));
-  const base = compileBase(scope, formulas);
+  const base = compileBase(scope, formulas, listed.base);
   const addPlaced = (path: Path, data: FaultData) => add(placeOf(path), data);
   const rules = compileProductRules(assembled, scope, formulas, addPlaced, (amount, label, path) => compileAmount(amount, label, { key: '' }, path, { ...scope, report: addPlaced }));
   const baseFormula = formulas.findIndex(({ serves }) => serves.kind === 'base');
@@ -91,8 +93,9 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   const indispensable = new Set([...measured, ...(formulas[baseFormula]?.uses ?? [])]);
   checkHiding(rules, indispensable, scope, addPlaced);
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
-  const variants = compileVariants(scope, choices, stocked);
+  const variants = compileVariants(scope, choices, stocked, listed.variants);
   checkFloor(product, report);
+  if (product.taxClass !== null && shop.tax && !shop.tax.classes.some(({ key }) => key === product.taxClass)) report(['taxClass'], { code: 'unknownReference', what: 'tax class', given: product.taxClass });
   checkContents(product, report);
   const quantities = compileQuantities(scope, (place) => variantAt(product, stocked, variants, place));
   const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
@@ -113,6 +116,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     currency: shop.currency,
     rounding: shop.rounding,
     places: places ?? 2,
+    pricedFor: surroundings.prices?.groups ?? null,
     skuSeparator: shop.skuSeparator,
     choices,
     indexOf: new Map(choices.flatMap(({ key, asks }, index) => (asks ? [[key, index]] : []))),
@@ -301,7 +305,16 @@ function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'
   return unit !== null && !per ? null : kind.program({ amount, value, label, source: choice.key, target, per });
 }
 
-function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BaseProgram {
+/** A product with the prices of lists in force; a price that a formula gives is made less by a line of its own. */
+function inForce(assembled: Assembled, prices: PricesInForce | undefined, places: number): { assembled: Assembled; listed: Listed } {
+  const listed = withListPrices(assembled.product, prices, places);
+  const { product, formulaKept } = listed;
+  if (product === assembled.product) return { assembled, listed };
+  const formulas = formulaKept === null ? assembled.formulas : assembled.formulas.map((placed) => (placed.formula.serves.kind === 'base' ? { ...placed, formula: { ...placed.formula, text: madeLess(placed.formula.text, formulaKept.share) } } : placed));
+  return { assembled: { ...assembled, product, formulas }, listed };
+}
+
+function compileBase(scope: Scope, formulas: readonly FormulaProgram[], listed: ListedBase | null): BaseProgram {
   const { product, report } = scope;
   const price = product.price === null ? null : readDecimal(product.price, ['price'], report);
   const wasPrice = product.wasPrice === null ? null : readDecimal(product.wasPrice, ['wasPrice'], report);
@@ -311,12 +324,12 @@ function compileBase(scope: Scope, formulas: readonly FormulaProgram[]): BasePro
   const { soldBy } = product;
   const breaks = compileBreaks(product.breaks, ['breaks'], scope, soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null), true);
   if (soldBy.kind === 'each') {
-    const line = price && ({ label: 'Base price', kind: 'base', of: null, amount: price, per: 'unit', source: 'product' } as const);
-    return { price, wasPrice, breaks, unit: null, measured: null, charging: null, line };
+    const line = price && ({ label: baseLabel(listed), kind: 'base', of: listedBasis(listed, price), amount: price, per: 'unit', source: 'product' } as const);
+    return { price, listed, wasPrice, breaks, unit: null, measured: null, charging: null, line };
   }
   const unit = unitByCode(soldBy.unit) ?? null;
   const charging = compileCharge(soldBy.charge, ['soldBy', 'charge'], scope);
-  return { price, wasPrice, breaks, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
+  return { price, listed, wasPrice, breaks, unit, measured: soldBy.kind === 'measure' ? measuredByChoice(soldBy, scope) : measuredByFormula(soldBy, formulas, scope), charging, line: null };
 }
 
 type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;

@@ -1,6 +1,7 @@
 import { type ChoiceReader, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
 import { type AmountProgram, type BreaksProgram, type PriceLine } from '../pricing';
+import { type ListedBase } from '../price-lists';
 import { type Fault, type Path } from '../problems';
 import { type Unit } from '../quantity';
 import { type Assembled } from './assemble';
@@ -92,6 +93,8 @@ export interface VariantProgram {
   readonly title: string;
   readonly sku: string;
   readonly price: Exact | null;
+  /** which list its price is of; null for its own */
+  readonly listed: ListedBase | null;
   readonly wasPrice: Exact | null;
   readonly breaks: BreaksProgram | null;
   /** in the program's unit of weight */
@@ -103,6 +106,8 @@ export interface VariantProgram {
 
 export interface BaseProgram {
   readonly price: Exact | null;
+  /** which list it is of; null for the product's own */
+  readonly listed: ListedBase | null;
   readonly wasPrice: Exact | null;
   readonly breaks: BreaksProgram | null;
   /** the unit that the price is for; null where the product is sold one at a time */
@@ -129,6 +134,8 @@ export interface Program {
   /** decimal places of the currency's minor unit */
   readonly places: number;
   readonly skuSeparator: string;
+  /** whom its prices are for: keys of customer groups, null for everybody else; null for all customers */
+  readonly pricedFor: readonly (string | null)[] | null;
   readonly choices: readonly ChoiceProgram[];
   readonly indexOf: ReadonlyMap<string, number>;
   /** positions of the choices whose answers can add to the SKU, in the order of the page */

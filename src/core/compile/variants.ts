@@ -1,5 +1,6 @@
 import { gtinFault, hasOptions, SKU_PATTERN } from '../catalog';
 import { Exact } from '../number';
+import { type ListedBase } from '../price-lists';
 import { unitByCode } from '../quantity';
 import { compileBreaks } from './breaks';
 import { compileDraw } from './draws';
@@ -15,6 +16,7 @@ export function compileVariants(
   scope: Scope,
   choices: readonly ChoiceProgram[],
   stocked: readonly number[],
+  listed: readonly (ListedBase | null)[],
 ): ReadonlyMap<string, VariantProgram> {
   const { product, report, surroundings } = scope;
   const variants = new Map<string, VariantProgram>();
@@ -92,7 +94,7 @@ export function compileVariants(
     const draw =
       definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
     const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, `The weight of ${title}`);
-    variants.set(key, { options, title, sku, price, wasPrice, breaks, weight, draw, picture: definition.picture, onSale: definition.onSale });
+    variants.set(key, { options, title, sku, price, listed: listed[index] ?? null, wasPrice, breaks, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });
   stocked.forEach((position, place) => {
     const choice = product.choices[position];

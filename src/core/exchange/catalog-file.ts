@@ -49,6 +49,7 @@ export function surroundingsOf(catalog: Catalog): CatalogSurroundings {
     swatches: new Map(catalog.swatches.map((swatch) => [swatch.key, swatch])),
     sheets: new Map(catalog.sheets.map((sheet) => [sheet.key, sheet])),
     products: new Map(catalog.products.map((product) => [product.slug, product])),
+    priceLists: catalog.priceLists,
   };
 }
 

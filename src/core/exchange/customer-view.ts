@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, kindOf, type Placement, placementsOf, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, withCandidates, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
@@ -11,8 +11,8 @@ import { type PartJson, type ResolutionJson } from './resolution-json';
  */
 
 /** The customer's own group, and all others, as far as a customer hears of them. */
-const OWN: CustomerGroup = { key: 'your group', title: 'your group', code: null };
-const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null };
+const OWN: CustomerGroup = { key: 'your group', title: 'your group', code: null, taxShown: null };
+const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null, taxShown: null };
 
 interface View {
   readonly group: string | null;
@@ -48,19 +48,36 @@ export function customerView(product: Product, surroundings: CatalogSurroundings
       swatches: new Map([...surroundings.swatches].filter(([key]) => coloured.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
       sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view, surroundings.products)])),
       products: new Map(products.map((each) => [each.slug, productFor(each, surroundings, view)])),
+      priceLists: [],
+      ...(surroundings.prices && { prices: pricesInView(surroundings.prices, [product, ...products], group) }),
     },
   };
 }
 
-const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS], quantityRules: [], marginFloors: [] });
+/** The prices that hold for a customer, of these products alone; conditions by which a percentage is placed stay inside. */
+function pricesInView({ lists }: PricesInForce, products: readonly Product[], group: string | null): PricesInForce {
+  const slugs = new Set(products.map(({ slug }) => slug));
+  const here = (prices: readonly ListPrice[]) => prices.filter(({ product }) => slugs.has(product));
+  const listFor = ({ title, percent, places, only, prices, follows, lowest }: ListInForce, key: string): ListInForce => ({
+    key, title, percent,
+    places: [],
+    only: only ?? products.flatMap((product) => (isPlaced(places, product) ? [product.slug] : [])),
+    prices: here(prices),
+    follows: follows && { ...listFor(follows, key), title: '' },
+    lowest: here(lowest),
+  });
+  return { lists: lists.map((list, place) => listFor(list, `list-${place + 1}`)), groups: [group === null ? null : OWN.key] };
+}
+
+const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Shop => ({ name, currency, rounding, skuSeparator, timeZone, groups: [OWN, OTHERS], quantityRules: [], marginFloors: [], tax: null, delivery: [] });
 
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { shop, sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     // Whose rule it is, and what others may order, is the catalog manager’s business.
     quantity: quantityOf(product, shop.quantityRules, view.group).rule,
     quantityByGroup: {},
@@ -171,8 +188,15 @@ function insideNames(definitions: readonly Pick<Product, 'rules'>[]): Pick<View,
   return { supplier: (name) => known.supplier.get(plainWords(name)) ?? null, tag: (name) => known.tag.get(plainWords(name)) ?? null };
 }
 
+/** The tax on a product, as far as customers are told of it. */
+export interface ToldTax extends Pick<Tax, 'name' | 'pricesInclude'> {
+  /** of the product, where the shop is */
+  readonly percent: string;
+  readonly shown: TaxShown;
+}
+
 /** A resolution as a customer may see it. */
-export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'orderable' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
+export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'orderable' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'wasLowest' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
   /** what rules tell, now that they have fired */
   readonly tells: readonly string[];
   /** what it is put together from, and what is taken along */
@@ -200,10 +224,11 @@ export function customerResolution(resolution: ResolutionJson): CustomerResoluti
   return toldTo(asShown(resolution));
 }
 
-function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
+function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, wasLowest, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
     state, problems, shown, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
+    ...(wasLowest && { wasLowest }),
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
     parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),

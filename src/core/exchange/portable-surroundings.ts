@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Product, type Sheet, type Shop, type Swatch } from '../catalog';
+import { type CatalogSurroundings, type KnownPriceList, type PricesInForce, type Product, type Sheet, type Shop, type Swatch } from '../catalog';
 
 /** What a product's definition refers to outside itself, in a form that travels to the browser. */
 export interface PortableSurroundings {
@@ -6,19 +6,24 @@ export interface PortableSurroundings {
   readonly swatches: readonly Swatch[];
   readonly sheets: readonly Sheet[];
   readonly products: readonly Product[];
+  readonly priceLists: readonly KnownPriceList[];
+  /** prices in the place of the usual ones; absent where those hold */
+  readonly prices?: PricesInForce;
 }
 
-export function packSurroundings({ shop, swatches, sheets, products }: CatalogSurroundings): PortableSurroundings {
-  return { shop, swatches: [...swatches.values()], sheets: [...sheets.values()], products: [...products.values()] };
+export function packSurroundings({ shop, swatches, sheets, products, priceLists, prices }: CatalogSurroundings): PortableSurroundings {
+  return { shop, swatches: [...swatches.values()], sheets: [...sheets.values()], products: [...products.values()], priceLists, ...(prices && { prices }) };
 }
 
 /** Puts together what compiling needs from what has travelled. */
-export function unpackSurroundings({ shop, swatches, sheets, products }: PortableSurroundings, stock: CatalogSurroundings['stock']): CatalogSurroundings {
+export function unpackSurroundings({ shop, swatches, sheets, products, priceLists, prices }: PortableSurroundings, stock: CatalogSurroundings['stock']): CatalogSurroundings {
   return {
     shop,
     stock,
     swatches: new Map(swatches.map((swatch) => [swatch.key, swatch])),
     sheets: new Map(sheets.map((sheet) => [sheet.key, sheet])),
     products: new Map(products.map((product) => [product.slug, product])),
+    priceLists,
+    ...(prices && { prices }),
   };
 }

@@ -147,6 +147,8 @@ export interface ResolutionJson {
   readonly measures: readonly { formula: string; name: string; value: string; shown: string; forCustomers: boolean }[];
   readonly unitPrice: string | null;
   readonly wasPrice: string | null;
+  /** whether that is the lowest price of the 30 days before it was reduced; absent for no */
+  readonly wasLowest?: true;
   readonly lineTotal: string | null;
   readonly currency: string;
   readonly weight: QuantityJson | null;
@@ -197,6 +199,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     measures: resolution.measures.map((measure) => ({ formula: measure.formula, name: measure.name, value: written(measure.value), shown: measure.unit ? formatQuantity({ value: measure.value.over(measure.unit.factor).rounded(6), unit: measure.unit }) : lineValueWords(measure, currency), forCustomers: measure.forCustomers })),
     unitPrice: money(resolution.unitPrice),
     wasPrice: money(resolution.wasPrice),
+    ...(resolution.wasLowest && { wasLowest: true }),
     lineTotal: money(resolution.lineTotal),
     currency,
     weight: resolution.weight && quantityJson(resolution.weight),

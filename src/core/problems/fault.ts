@@ -58,12 +58,12 @@ export type FaultData =
   | { readonly code: 'lotsPromised'; readonly item: string }
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
-  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part'; readonly given: string }
+  | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part' | 'tax class'; readonly given: string }
   | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'floorNotPercent' }
   /** margin and price as decimals: it is found out in a worker, and travels */
-  | { readonly code: 'marginBelowFloor'; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
+  | { readonly code: 'marginBelowFloor'; readonly lists: readonly string[]; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfAll' }

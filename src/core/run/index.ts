@@ -23,3 +23,4 @@ export { piecesPrice } from './entries';
 export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
 export { takenByOne, withPicks } from './taken';
+export { knownCosts } from './known-costs';

@@ -78,6 +78,8 @@ export interface Resolution {
   /** price of one item, rounded to the minor unit; null while it can't be computed */
   readonly unitPrice: Exact | null;
   readonly wasPrice: Exact | null;
+  /** whether that is the lowest price of the 30 days before it was reduced */
+  readonly wasLowest: boolean;
   readonly lineTotal: Exact | null;
   /** what one costs to supply; null where that was not asked, as for customers it never is */
   readonly cost: Cost | null;

@@ -100,6 +100,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     working: price.working,
     unitPrice: price.unitPrice,
     wasPrice: price.wasPrice,
+    wasLowest: price.wasPrice !== null && ((variant?.price ? variant.listed : program.base.listed)?.showsLowest ?? false),
     lineTotal,
     cost: context.costs ? costOf(program, reading, draws, context.costs) : null,
     once: price.once,

@@ -1,8 +1,10 @@
 import { type PriceSource } from '../compile';
 import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
+import { baseLabel, listedBasis } from '../compile/listed';
 import { priceSources } from '../compile/price-steps';
 import { type EffectProgram, type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
+import { type ListedBase } from '../price-lists';
 import { type BreaksProgram, type BreakStep, broken, type PriceLine, type PricingInputs, roundingLine, timesLine } from '../pricing';
 import { chargedBasis, type ChargedMeasure } from './charging';
 import { baseBreaks, type Counting, countingOf, NO_STEP, stepLabel, type StepOf } from './counting';
@@ -196,10 +198,10 @@ function baseFrom(program: Program, source: PriceSource, variant: VariantProgram
     case 'formula':
       return formulaBase(program, source.formula, outcomes);
     case 'variant':
-      return variant?.price ? baseLineAt(program, variant.price, `Price of ${variant.title}`, 'variant', charged) : null;
+      return variant?.price ? baseLineAt(program, variant.price, variant.listed ? `${baseLabel(variant.listed)}, ${variant.title}` : `Price of ${variant.title}`, 'variant', charged, variant.listed) : null;
     case 'product':
       if (variant?.price) return null;
-      return base.line ?? (base.price && baseLineAt(program, base.price, 'Base price', 'product', charged));
+      return base.line ?? (base.price && baseLineAt(program, base.price, baseLabel(base.listed), 'product', charged, base.listed));
   }
 }
 
@@ -214,8 +216,8 @@ export function baseLineOf(program: Program, variant: VariantProgram | null, cha
   return firstBase(program, WITHOUT_FORMULAS, variant, charged, []);
 }
 
-function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null): PriceLine | null {
-  if (!base.unit) return { label, kind: 'base', of: null, amount: price, per: 'unit', source };
+function baseLineAt({ base }: Program, price: Exact, label: string, source: string, charged: ChargedMeasure | null, listed: ListedBase | null = null): PriceLine | null {
+  if (!base.unit) return { label, kind: 'base', of: listedBasis(listed, price), amount: price, per: 'unit', source };
   return charged && { label, kind: 'base', of: chargedBasis(charged, price), amount: charged.charged.times(price), per: 'unit', source };
 }
 

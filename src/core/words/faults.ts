@@ -123,7 +123,7 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
     case 'floorNotPercent':
       return 'A floor is a percentage of the price, from 0 to less than 100.';
     case 'marginBelowFloor':
-      return `${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`;
+      return `${data.lists.length > 0 ? `At the prices of ${data.lists.join(', ')}: ` : ''}${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`;
     case 'breaksEmpty':
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':

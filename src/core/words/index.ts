@@ -11,3 +11,4 @@ export { counted } from './counted';
 export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
+export { discountTimeWords, givesWords, whyNotWords } from './codes';

@@ -1,11 +1,10 @@
-import { analyse, type Analysis, analysisFaults, lowestMargin, type LowestMargin, MARGIN_LIMITS, marginDrivers, marginFault } from '@/core/analysis';
-import { type CatalogSurroundings, floorOf, type Product } from '@/core/catalog';
+import { analyse, type Analysis, analysisFaults, type LowestMargin, MARGIN_LIMITS, marginDrivers } from '@/core/analysis';
+import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
-import { prove } from '@/core/judge';
-import { Exact } from '@/core/number';
+import { leastEarned, prove } from '@/core/judge';
 import { type Fault } from '@/core/problems';
-import { knownCosts } from '@/features/shared/known-costs';
+import { knownCosts } from '@/core/run';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */
@@ -19,7 +18,7 @@ export interface ToCheck {
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
+export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
 
 /** So many options that bring a margin down are told. */
 const MOST_DRIVERS = 5;
@@ -44,10 +43,8 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     await breath();
     if (number !== newest) return;
     const costOf = knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost })));
-    const floor = floorOf(program.product, surroundings.shop.marginFloors);
-    const margin = lowestMargin(program, today, costOf, Exact.parse(floor ?? '0') ?? Exact.zero, MARGIN_LIMITS);
-    const below = marginFault(program, margin, floor);
-    tell({ number, margin, drivers: marginDrivers(program, costOf).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: below ? [...faults, below] : faults });
+    const { margin, titles, day, fault } = leastEarned(product, surroundings, today, costOf, MARGIN_LIMITS);
+    tell({ number, margin, titles, day, drivers: marginDrivers(program, costOf).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: fault ? [...faults, fault] : faults });
     return;
   }
 }

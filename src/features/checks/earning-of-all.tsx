@@ -2,6 +2,7 @@
 
 import { Box, Button, Stack, Text } from '@chakra-ui/react';
 import { ArrowRight } from 'lucide-react';
+import { dayWords, parseDay } from '@/core/calendar';
 import { floorOf } from '@/core/catalog';
 import { minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
@@ -18,12 +19,17 @@ interface Props {
 }
 
 /** What every selection earns at least, with the one that earns so little, and what brings it down. */
-export function EarningOfAll({ earning: { margin, drivers }, onTry }: Props) {
+export function EarningOfAll({ earning: { margin, titles, day, drivers }, onTry }: Props) {
   const { product, surroundings, program } = useEditing();
   const floor = floorOf(product, surroundings.shop.marginFloors);
   return (
     <Stack gap="2" as="section" aria-label="What it earns at least">
       <Text fontWeight="600">What it earns at least</Text>
+      {titles.length > 0 && 'margin' in margin && (
+        <Text fontSize="sm" color="fg.muted">
+          At the prices of {titles.join(', ')}, on {dayWords(parseDay(day) ?? 0)}.
+        </Text>
+      )}
       <Lowest margin={margin} floor={floor} currency={program.currency} onTry={onTry} />
       {drivers.length > 0 && 'margin' in margin && (
         <Box fontSize="sm">

@@ -25,6 +25,9 @@ export interface Checks {
 /** What a product earns at least. */
 export interface Earning {
   readonly margin: LowestMargin;
+  /** at the prices of which lists, and from which day on; none for the usual prices */
+  readonly titles: readonly string[];
+  readonly day: string;
   readonly drivers: readonly { readonly title: string; readonly earns: string }[];
 }
 
@@ -63,7 +66,7 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
           if ('proofs' in data) setProofs(data.proofs);
           else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
           else {
-            setEarning({ margin: data.margin, drivers: data.drivers });
+            setEarning({ margin: data.margin, titles: data.titles, day: data.day, drivers: data.drivers });
             setFound((before) => before && { ...before, faults: data.faults });
             setState('whole');
           }

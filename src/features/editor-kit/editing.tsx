@@ -96,6 +96,7 @@ export function placeOf(path: Path, product: Product): Place {
       return 'pictures';
     case 'price':
     case 'wasPrice':
+    case 'taxClass':
     case 'marginFloor':
     case 'contents':
     case 'soldBy':

@@ -4,8 +4,9 @@ import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Stack, Text } fr
 import { ArrowLeft, Redo2, Undo2 } from 'lucide-react';
 import NextLink from 'next/link';
 import { type ReactNode, useEffect } from 'react';
+import { parseDay } from '@/core/calendar';
 import { type Draft } from '@/features/drafts/use-draft';
-import { SelectField } from '@/ui/field';
+import { SelectField, TypedInput } from '@/ui/field';
 import { useEditing } from './editing';
 
 /** The three columns of an editor: outline, what is being edited, the Counter. */
@@ -117,17 +118,24 @@ export function useUndoKeys<T extends object>({ undo, redo }: Draft<T>): void {
 }
 
 /** Whose eyes the Counter looks with. */
-export function SeenBy({ group, onChange }: { group: string | null; onChange: (group: string | null) => void }) {
-  const { shop } = useEditing();
-  if (shop.groups.length === 0) return null;
+export function SeenBy({ group, onChange, day, onDay }: { group: string | null; onChange: (group: string | null) => void; day?: string; onDay?: (day: string) => void }) {
+  const { shop, surroundings } = useEditing();
+  // Only where prices begin or end does it make a difference that is asked for here.
+  const isDated = surroundings.priceLists.some(({ from, until }) => from !== null || until !== null);
+  if (shop.groups.length === 0 && !isDated) return null;
   return (
-    <SelectField
-      small
-      label="As seen by"
-      hideLabel
-      value={group ?? ''}
-      alternatives={[{ value: '', label: 'As everybody sees it' }, ...shop.groups.map(({ key, title }) => ({ value: key, label: `As ${title} see it` }))]}
-      onChange={(key) => onChange(key === '' ? null : key)}
-    />
+    <HStack gap="2">
+      {shop.groups.length > 0 && (
+        <SelectField
+          small
+          label="As seen by"
+          hideLabel
+          value={group ?? ''}
+          alternatives={[{ value: '', label: 'As everybody sees it' }, ...shop.groups.map(({ key, title }) => ({ value: key, label: `As ${title} see it` }))]}
+          onChange={(key) => onChange(key === '' ? null : key)}
+        />
+      )}
+      {isDated && day !== undefined && onDay && <TypedInput type="date" size="sm" w="150px" flexShrink="0" aria-label="On which day" value={day} onChange={(value) => parseDay(value) !== null && onDay(value)} />}
+    </HStack>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex, IconButton, VStack } from '@chakra-ui/react';
-import { Boxes, Layers, Moon, PackageOpen, ReceiptText, Search, Settings2, Store, Sun, SwatchBook } from 'lucide-react';
+import { Boxes, Layers, Moon, PackageOpen, ReceiptText, Search, Settings2, Store, Sun, SwatchBook, Tags } from 'lucide-react';
 import { useTheme } from 'next-themes';
 import NextLink from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -16,6 +16,7 @@ const PLACES = [
   { href: '/manage/sheets', label: 'Sheets', icon: Layers },
   { href: '/manage/swatches', label: 'Swatches', icon: SwatchBook },
   { href: '/manage/stock', also: ['/manage/cutting'], label: 'Stock', icon: Boxes },
+  { href: '/manage/price-lists', also: ['/manage/codes'], label: 'Prices', icon: Tags },
   { href: '/manage/orders', label: 'Orders', icon: ReceiptText },
   { href: '/manage/settings', label: 'Settings', icon: Settings2 },
 ];

@@ -10,6 +10,7 @@ import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
 import { OrderLines } from './order-lines';
+import { OrderSums } from './order-sums';
 import { OrderStateSlip } from './order-state';
 
 const OUTCOMES = { approved: 'approved', declined: 'declined', timedOut: 'no answer in time' } as const;
@@ -52,6 +53,11 @@ export function OrderDetail({ order }: { order: OrderView }) {
           </Box>
         )}
       </OrderLines>
+      {order.sums && (
+        <Box mt="5" maxW="360px">
+          <OrderSums sums={order.sums} currency={order.currency} />
+        </Box>
+      )}
       <OrderCuts order={order} />
       <Stack mt="6" gap="2">
         <Heading as="h2" size="lg">

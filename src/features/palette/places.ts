@@ -5,6 +5,8 @@ export const PLACES = [
   { title: 'Sheets', href: '/manage/sheets', letter: 's' },
   { title: 'Swatch book', href: '/manage/swatches', letter: 'w' },
   { title: 'Stock', href: '/manage/stock', letter: 'k' },
+  { title: 'Price lists', href: '/manage/price-lists', letter: 'l' },
+  { title: 'Discount codes', href: '/manage/codes', letter: 'd' },
   { title: 'Orders', href: '/manage/orders', letter: 'o' },
   { title: 'Quantity rules', href: '/manage/quantities', letter: 'q' },
   { title: 'All proofs', href: '/manage/proofs', letter: 'f' },

@@ -28,7 +28,7 @@ import { KeepProof } from '@/features/proofs/keep-proof';
 import { ProofsSection } from '@/features/proofs/proofs-section';
 import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
-import { knownCosts } from '@/features/shared/known-costs';
+import { knownCosts } from '@/core/run';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
@@ -83,8 +83,9 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
   const settled = useDeferredValue(draft.document);
   const costs = useMemo(() => knownCosts(stock), [stock]);
-  const selection = useSelection(settled, surroundings, stock, { today, group, costs });
-  const { program } = selection;
+  const [day, setDay] = useState(today);
+  const selection = useSelection(settled, surroundings, stock, { today: day, group, costs });
+  const program = selection.usual;
   const checks = useChecks(settled, surroundings, today, stock);
   const { faults } = checks;
   const findings = useMemo(
@@ -115,10 +116,10 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
       <EditingProvider value={beside}>
         <ReadinessList />
         <Box borderTopWidth="1px" borderColor="border" />
-        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} keep={<KeepProof selection={selection} group={group} />} />
+        <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} day={day} onDay={setDay} />} keep={<KeepProof selection={selection} group={group} />} />
       </EditingProvider>
     ),
-    [beside, selection, group],
+    [beside, selection, group, day],
   );
   const { replace } = draft;
   const bringBack = useCallback(

@@ -25,15 +25,17 @@ export function placeWords(places: readonly QuantityPlace[]): string {
 interface Props {
   places: readonly QuantityPlace[];
   suggestions: QuantityRulesView['suggestions'];
+  /** what is said where there is no condition */
+  everywhere?: string;
   onChange: (places: QuantityPlace[]) => void;
 }
 
 /** The conditions that place a rule on products, also on those added later; each reads as a sentence. */
-export function PlaceFields({ places, suggestions, onChange }: Props) {
+export function PlaceFields({ places, suggestions, everywhere = 'On every product, unless a nearer rule holds.', onChange }: Props) {
   const edit = (index: number, change: Partial<QuantityPlace>) => onChange(places.map((place, at) => (at === index ? { ...place, ...change } : place)));
   return (
     <Stack gap="2" align="start">
-      {places.length === 0 && <Text>On every product, unless a nearer rule holds.</Text>}
+      {places.length === 0 && <Text>{everywhere}</Text>}
       {places.map((place, index) => (
         <HStack key={index} borderWidth="1px" borderColor="border" borderRadius="l2" px="3" py="2" gap="2" wrap="wrap">
           <Text>{index === 0 ? 'On products' : 'and on products'}</Text>

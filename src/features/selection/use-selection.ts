@@ -6,6 +6,7 @@ import { type CatalogSurroundings, type Choice, fileProblem, type FileType, file
 import { compile, type Program } from '@/core/compile';
 import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { type Exact } from '@/core/number';
+import { pricedFor } from '@/core/price-lists';
 import { formatQuantity, readNumber } from '@/core/quantity';
 import { type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
@@ -59,7 +60,10 @@ export interface SelectionOptions {
 }
 
 export interface SelectionState extends PartsHolder {
+  /** at the prices that hold for whom and when the selection is made */
   readonly program: Program;
+  /** at the usual prices */
+  readonly usual: Program;
   readonly answers: Answers;
   /** as typed */
   readonly quantityText: string;
@@ -93,7 +97,9 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const [quantityText, setQuantityText] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
   const [parts, setParts] = useState<GivenParts>(NO_PARTS);
-  const program = useMemo(() => compile(product, surroundings), [product, surroundings]);
+  const usual = useMemo(() => compile(product, surroundings), [product, surroundings]);
+  const priced = useMemo(() => pricedFor(surroundings, group, today), [surroundings, group, today]);
+  const program = useMemo(() => (priced === surroundings ? usual : compile(product, priced)), [priced, surroundings, usual, product]);
   const there = useMemo(() => stockView(stock), [stock]);
   const known = useMemo(() => Object.fromEntries(Object.entries(answers).filter(([key]) => program.indexOf.has(key))), [answers, program]);
   const beginning = useMemo(() => firstQuantity(program, { today, group }), [program, today, group]);
@@ -161,6 +167,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   return useMemo(
     () => ({
       program,
+      usual,
       attempt,
       quantityFrom: exact.quantityFrom,
       earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
@@ -190,7 +197,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [program, usual, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 

@@ -4,16 +4,18 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-u
 import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { type CustomerGroup, freeKey, type MarginFloor } from '@/core/catalog';
+import { type CustomerGroup, type Delivery, freeKey, type MarginFloor, type Tax } from '@/core/catalog';
 import { currencies } from '@/core/money';
 import { orNull } from '@/features/editor-kit/or-null';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SettingsView } from '@/services/settings/settings';
-import { TextField } from '@/ui/field';
+import { SelectField, TextField } from '@/ui/field';
 import { PickField } from '@/ui/search-field';
 import { EmptyPlace, PageHead } from '@/ui/text';
 import { sayDone } from '@/ui/toasts';
+import { DeliveryFields } from './delivery-fields';
 import { FloorsField } from './floors-field';
+import { SHOWN, TaxFields } from './tax-fields';
 
 const names = new Intl.DisplayNames('en', { type: 'currency' });
 const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
@@ -27,10 +29,12 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
   const [skuSeparator, setSkuSeparator] = useState(shop.skuSeparator);
   const [floors, setFloors] = useState<readonly MarginFloor[]>(shop.marginFloors);
   const [groups, setGroups] = useState<readonly CustomerGroup[]>(shop.groups);
+  const [tax, setTax] = useState<Tax | null>(shop.tax);
+  const [delivery, setDelivery] = useState<readonly Delivery[]>(shop.delivery);
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
   const edit = (index: number, change: Partial<CustomerGroup>) => setGroups(groups.map((group, place) => (place === index ? { ...group, ...change } : group)));
-  const add = () => setGroups([...groups, { key: freeKey('group', groups.map(({ key }) => key), 'group'), title: '', code: null }]);
+  const add = () => setGroups([...groups, { key: freeKey('group', groups.map(({ key }) => key), 'group'), title: '', code: null, taxShown: null }]);
   const save = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
@@ -39,7 +43,7 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
     const known = new Set(shop.groups.map(({ key }) => key));
     const named = groups.reduce<CustomerGroup[]>((done, group) => [...done, known.has(group.key) ? group : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') }], []);
     try {
-      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency, marginFloors: floors }, anything);
+      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency, marginFloors: floors, tax, delivery }, anything);
       setGroups(named);
       sayDone('Settings saved');
       router.refresh();
@@ -100,12 +104,15 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
                 <Box w="200px">
                   <TextField label="Code" value={group.code ?? ''} maxLength={40} fontFamily="mono" placeholder="none" onChange={(code) => edit(index, { code: orNull(code) })} />
                 </Box>
+                {tax && <SelectField label="See prices" width="170px" value={group.taxShown ?? ''} alternatives={[{ value: '', label: 'as everybody does' }, ...SHOWN]} onChange={(value) => edit(index, { taxShown: SHOWN.find((known) => known.value === value)?.value ?? null })} />}
                 <IconButton aria-label={`Remove ${group.title || 'this group'}`} variant="ghost" colorPalette="brick" onClick={() => setGroups(groups.filter((_, place) => place !== index))}>
                   <Trash2 size={16} />
                 </IconButton>
               </HStack>
             ))}
           </Stack>
+          <TaxFields tax={tax} onChange={setTax} />
+          <DeliveryFields delivery={delivery} currency={currency} onChange={setDelivery} />
           <FloorsField floors={floors} onChange={setFloors} />
           {fault && (
             <Text role="alert" color="brick.fg">

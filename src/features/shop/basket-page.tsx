@@ -16,6 +16,7 @@ import { anything, send, wordsOf } from '@/features/shared/api';
 import { type BasketLineView, type BasketView } from '@/services/selling/shop';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { EmptyPlace, Money, Sku } from '@/ui/text';
+import { BasketTerms } from './basket-terms';
 import { CheckoutForm } from './checkout-form';
 
 /** Of what is no longer sold. */
@@ -53,7 +54,8 @@ export function BasketPage({ basket }: { basket: BasketView }) {
           ))}
         </Stack>
         <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" position={{ lg: 'sticky' }} top="6">
-          <HStack justify="space-between" mb="4">
+          <BasketTerms basket={basket} />
+          <HStack justify="space-between" mb="4" mt="3">
             <Heading as="h2" size="lg">
               Total
             </Heading>

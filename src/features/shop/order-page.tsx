@@ -2,6 +2,7 @@
 
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { OrderLines } from '@/features/orders/order-lines';
+import { OrderSums } from '@/features/orders/order-sums';
 import { OrderStateSlip } from '@/features/orders/order-state';
 import { type CustomerOrder } from '@/services/selling/orders';
 import { Money } from '@/ui/text';
@@ -23,7 +24,8 @@ export function OrderPage({ order }: { order: CustomerOrder }) {
         <OrderStateSlip state={order.state} />
       </HStack>
       <OrderLines lines={order.lines} />
-      <Box mt="5" textAlign="end">
+      <Box mt="5" ms="auto" maxW="360px" textAlign="end">
+        <OrderSums sums={order.sums} currency={order.currency} />
         <Text fontSize="2xl" fontWeight="700">
           Total <Money amount={order.total} currency={order.currency} />
         </Text>

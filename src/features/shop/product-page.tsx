@@ -6,7 +6,7 @@ import NextLink from 'next/link';
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
-import { type PortableSurroundings } from '@/core/exchange';
+import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
 import { useLinkedBuild } from '@/features/builds/use-linked-build';
 import { PictureMeasures } from '@/features/selection/picture-measures';
@@ -28,6 +28,8 @@ interface Props {
   today: string;
   group: string | null;
   stock: readonly KnownStock[];
+  /** the tax on it; null where none is told */
+  tax: ToldTax | null;
   /** whether it is a draft that is looked at: then nothing is asked of the shop, nothing uploaded and nothing bought */
   isDraft?: boolean;
 }
@@ -42,7 +44,7 @@ const BreakTable = dynamic(() => import('@/features/selection/break-table').then
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock, isDraft = false }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, isDraft = false }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -79,7 +81,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
         </Stack>
         {/* What has the focus must not hide behind the bar that stays at the bottom. */}
         <Stack gap="6" css={{ '& input, & select, & button': { scrollMarginBottom: '170px' } }}>
-          <ProductHead product={product} price={price} selection={selection} />
+          <ProductHead product={product} price={price} tax={tax} selection={selection} />
           {program.kit && <BuildTools product={product} selection={selection} stock={stock} />}
           <ProductForm choices={program.product.choices} selection={selection} name="shop" showMissing={basket.asked} />
           {isShownInButtons(resolution.orderable) && (
@@ -91,7 +93,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
             </Box>
           )}
           {program.breaks.length > 0 && <BreakTable selection={selection} />}
-          <WorkingBox resolution={resolution} />
+          <WorkingBox resolution={resolution} tax={tax} />
           <BuyBar product={product} selection={selection} basket={basket} />
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />
         </Stack>

@@ -1,6 +1,7 @@
 import { Box, HStack, Text } from '@chakra-ui/react';
 import { type ForCustomers } from '@/core/catalog';
-import { asShown, type ResolutionJson } from '@/core/exchange';
+import { asShown, type ResolutionJson, type ToldTax } from '@/core/exchange';
+import { TaxNote } from '@/features/selection/tax-note';
 import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
 import { Sku } from '@/ui/text';
@@ -8,7 +9,7 @@ import { Sku } from '@/ui/text';
 const SHOWN_IN_FULL: ForCustomers = { working: 'full', sku: true };
 
 /** How the price comes about, what follows from the measures, and what it is. */
-export function WorkingBox({ resolution }: { resolution: ResolutionJson }) {
+export function WorkingBox({ resolution, tax }: { resolution: ResolutionJson; tax: ToldTax | null }) {
   const { leadDays } = resolution.availability;
   const shows = resolution.forCustomers ?? SHOWN_IN_FULL;
   const sku = shows.sku ? resolution.item.sku : '';
@@ -17,6 +18,7 @@ export function WorkingBox({ resolution }: { resolution: ResolutionJson }) {
   return (
     <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" px={{ base: '4', sm: '5' }} py="4" id="working">
       {shows.working !== 'none' && <WorkingTable resolution={asShown(resolution)} />}
+      {shows.working !== 'none' && <TaxNote tax={tax && { ...tax, shown: 'both' }} price={resolution.lineTotal} currency={resolution.currency} />}
       {measures.map(({ name, shown }) => (
         <HStack key={name} justify="space-between" fontSize="sm" mt="1">
           <Text>{name}</Text>

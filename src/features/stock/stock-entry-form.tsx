@@ -11,7 +11,7 @@ import { type LotView } from '@/services/stock/lots';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextArea, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
-import { useBelowFloor } from './below-floor';
+import { useBelowFloor } from '@/features/shared/below-floor';
 
 const ENTRIES = [
   { value: 'receipt', label: 'Receipt: this much came in' },

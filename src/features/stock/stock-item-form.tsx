@@ -12,7 +12,7 @@ import { AskBeforeDeleting } from '@/ui/ask-before';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
-import { useBelowFloor } from './below-floor';
+import { useBelowFloor } from '@/features/shared/below-floor';
 
 const UNITS = unitAlternatives('count', 'length', 'area', 'volume', 'mass');
 

@@ -5,7 +5,7 @@ import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, type Comparison, type Side } from '../figures/comparison';
-import { type BelowFloor, type Costs, newlyBelow } from '../figures/margins';
+import { type BelowFloor, type Earned, newlyBelow } from '../figures/margins';
 import { cleanDrawing } from './clean-drawing';
 
 /**
@@ -27,8 +27,8 @@ export const comparisons = ({ sides, today }: { sides: readonly { before: Side; 
 export const failingProofs = ({ products, surroundings, today }: { products: readonly (Product | null)[]; surroundings: CatalogSurroundings; today: string }) =>
   products.map((product) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds).map(brokenProof) : []));
 
-/** Products that fall below their floor with some costs and don't with others. */
-export const marginsBelow = ({ products, surroundings, today, before, after }: { products: readonly Product[]; surroundings: CatalogSurroundings; today: string; before: Costs; after: Costs }): BelowFloor[] => newlyBelow(products, surroundings, today, before, after);
+/** Products that fall below their floor after a change and don't before it. */
+export const marginsBelow = ({ products, today, before, after }: { products: readonly Product[]; today: string; before: Earned; after: Earned }): BelowFloor[] => newlyBelow(products, today, before, after);
 
 /** What lists say of products. */
 export const cards = ({ products, surroundings, today }: { products: readonly Product[]; surroundings: CatalogSurroundings; today: string }): ProductCard[] => products.map((product) => cardOf(product, surroundings, today));

@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
-import { type CatalogSurroundings, type LotRule, type Sheet, type Shop, shopSchema, type Swatch } from '../../core/catalog';
+import { type CatalogSurroundings, type LotRule, type PriceList, type Sheet, type Shop, shopSchema, type Swatch } from '../../core/catalog';
 import { type Queries, readsOneMoment } from '../../data/database';
-import { catalogStates, settings, sheetRevisions, sheets, stockItems, swatches } from '../../data/schema';
+import { catalogStates, priceLists, settings, sheetRevisions, sheets, stockItems, swatches } from '../../data/schema';
 
 /** What products share: read once for each state of the catalog, and kept in the process. */
 export interface SharedCatalog {
@@ -14,6 +14,7 @@ export interface SharedCatalog {
   readonly swatches: ReadonlyMap<string, Swatch>;
   /** the published sheets */
   readonly sheets: CatalogSurroundings['sheets'];
+  readonly priceLists: readonly PriceList[];
   /** what is worked out from this state and can be worked out again, by a name of its own */
   readonly kept: LRUCache<string, object>;
 }
@@ -60,6 +61,7 @@ async function readAll(queries: Queries): Promise<Omit<SharedCatalog, 'state' | 
     stock: new Map(items.map(({ key, ...item }) => [key, item])),
     swatches: new Map(book.map((swatch) => [swatch.key, swatch])),
     sheets: new Map(published.map((sheet) => [sheet.key, sheet])),
+    priceLists: await readPriceLists(queries),
   };
 }
 
@@ -67,6 +69,11 @@ async function readAll(queries: Queries): Promise<Omit<SharedCatalog, 'state' | 
 export async function readSettings(queries: Queries): Promise<Shop> {
   const row = await queries.query.settings.findFirst({ where: eq(settings.name, 'shop') });
   return row ? shopSchema.parse(row.shop) : DEFAULT_SHOP;
+}
+
+/** Every price list, in their order. */
+export async function readPriceLists(queries: Queries): Promise<PriceList[]> {
+  return (await queries.select({ definition: priceLists.definition }).from(priceLists).orderBy(priceLists.rank, priceLists.id)).map(({ definition }) => definition);
 }
 
 /** The swatch book, in the order of its pages. */

@@ -4,6 +4,7 @@ import { type StockView, stockView } from '../../core/stock';
 import { type Queries } from '../../data/database';
 import { readStock, type StockFigures } from '../stock/figures';
 import { readShared, type SharedCatalog } from './catalog-state';
+import { readListsFor } from './lists-for';
 import { readJoining, readPublishedBySlug } from './published-products';
 
 /** The shop's settings as anyone may see them. */
@@ -68,7 +69,8 @@ async function surroundingsOf(queries: Queries, at: Date, shared: SharedCatalog,
     along = further;
     if (done) {
       const stock = await readStock(queries, stockFor([...definitions, ...along.values(), ...placed]));
-      const surroundings = { shop: shared.shop, stock: shared.stock, swatches: shared.swatches, sheets: shared.sheets, products: along };
+      const priceLists = await readListsFor(queries, shared, new Set([...definitions.flatMap((definition) => ('slug' in definition && typeof definition.slug === 'string' ? [definition.slug] : [])), ...along.keys()]));
+      const surroundings = { shop: shared.shop, stock: shared.stock, swatches: shared.swatches, sheets: shared.sheets, products: along, priceLists };
       return { surroundings, there: stockView(stock), stock, today: dayAt(at, shared.shop.timeZone) };
     }
   }

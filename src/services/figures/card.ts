@@ -2,6 +2,7 @@ import { asksToday, sellableRange } from '../../core/analysis';
 import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { readiness } from '../../core/judge';
+import { listsOf, pricedFor } from '../../core/price-lists';
 import { soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
@@ -20,9 +21,23 @@ function everythingOf(definition: Product, { products: known, sheets: book }: Ca
   return { products: [...products], sheets: [...sheets] };
 }
 
+/** What a product costs customers of groups that pay something else than everybody, in words. */
+function groupPrices(definition: Product, surroundings: CatalogSurroundings, today: string, usual: string | null): Record<string, string> {
+  return Object.fromEntries(
+    surroundings.shop.groups.flatMap(({ key }) => {
+      if (listsOf(surroundings.priceLists, key, today).every(({ groups }) => groups.length === 0)) return [];
+      const own = priceWords(compile(definition, pricedFor(surroundings, key, today)), today);
+      return own !== null && own !== usual ? [[key, own]] : [];
+    }),
+  );
+}
+
 /** Works out what lists say of a product. */
 export function cardOf(definition: Product, surroundings: CatalogSurroundings, today: string): ProductCard {
   const program = compile(definition, surroundings);
+  const priced = pricedFor(surroundings, null, today);
+  const now = priced === surroundings ? program : compile(definition, priced);
+  const price = priceWords(now, today);
   const { slug, title, sku, summary, pictures, category, supplier, tags } = definition;
   const { products, sheets } = everythingOf(definition, surroundings);
   const refers = [...products, ...sheets.flatMap((key) => surroundings.sheets.get(key) ?? [])].map(referencesOf);
@@ -33,9 +48,10 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     facets: facetWords(program.product),
     isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,
-    price: priceWords(program, today),
-    day: asksToday(program) ? today : null,
-    priceFrom: sellableRange(program, today)?.from.toApproximateNumber() ?? null,
+    price,
+    groupPrices: groupPrices(definition, surroundings, today, price),
+    day: asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null) ? today : null,
+    priceFrom: sellableRange(now, today)?.from.toApproximateNumber() ?? null,
     draws: [...stockOf(program, { today }).values()].map((drawn) => ({ key: drawn.key, along: drawn.along })),
     mustFix: readiness(definition, surroundings, null, program).filter(({ gravity }) => gravity === 'mustFix').length,
     soldOutWhen: soldOutClauses(program, today),

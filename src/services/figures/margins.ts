@@ -1,8 +1,7 @@
-import { lowestMargin, MARGIN_LIMITS, marginFault } from '../../core/analysis';
 import { type CatalogSurroundings, floorOf, type Product } from '../../core/catalog';
-import { compile } from '../../core/compile';
+import { leastEarned } from '../../core/judge';
 import { Exact } from '../../core/number';
-import { type CostOf } from '../../core/run';
+import { knownCosts } from '../../core/run';
 import { faultWords } from '../../core/words';
 
 /** What stock items cost, by key; decimals. */
@@ -16,18 +15,22 @@ export interface BelowFloor {
   readonly words: string;
 }
 
-const costOf = (costs: Costs): CostOf => {
-  const known = new Map(Object.entries(costs).map(([key, cost]) => [key, Exact.from(cost)]));
-  return (key) => known.get(key) ?? null;
-};
+/** Many products are looked at one after the other: each less long than where it is edited. */
+const SHOP_WIDE = { searching: 10_000, rounds: 3 };
 
-/** The products that fall below their floor with some costs and don't with others. */
-export function newlyBelow(products: readonly Product[], surroundings: CatalogSurroundings, today: string, before: Costs, after: Costs): BelowFloor[] {
+/** What may be otherwise after a change: what stock items cost, and price lists. */
+export interface Earned {
+  readonly surroundings: CatalogSurroundings;
+  readonly costs: Costs;
+  /** percentage that a code takes off; absent for none */
+  readonly off?: string;
+}
+
+/** The products that fall below their floor after a change and don't before it. */
+export function newlyBelow(products: readonly Product[], today: string, before: Earned, after: Earned): BelowFloor[] {
   return products.flatMap((product): BelowFloor[] => {
-    const floor = floorOf(product, surroundings.shop.marginFloors);
-    if (floor === null) return [];
-    const program = compile(product, surroundings);
-    const fault = (costs: Costs) => marginFault(program, lowestMargin(program, today, costOf(costs), Exact.parse(floor) ?? Exact.zero, MARGIN_LIMITS), floor);
+    if (floorOf(product, after.surroundings.shop.marginFloors) === null) return [];
+    const fault = ({ surroundings, costs, off = '0' }: Earned) => leastEarned(product, surroundings, today, knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost }))), SHOP_WIDE, Exact.from(off)).fault;
     const now = fault(after);
     return now && !fault(before) ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }] : [];
   });

@@ -1,9 +1,11 @@
 import { type Services } from '../context';
 import { type Catalog, type Product, referencesOf, refersToProduct, withPictures } from '../../core/catalog';
 import { Exact } from '../../core/number';
-import { settings, stockItems, swatches } from '../../data/schema';
+import { discounts, settings, stockItems, swatches } from '../../data/schema';
 import { publishRevision } from '../drafts/life';
 import { makeSafe, type SafePicture, storePicture } from '../files/pictures';
+import { storeCodes } from '../prices/discounts';
+import { storePriceLists } from '../prices/price-lists';
 import { insertProduct } from '../products/products';
 import { publishDraft } from '../products/publishing';
 import { sheetLife } from '../sheets/life';
@@ -32,6 +34,11 @@ export async function importCatalog(
       if (item) await receiveLots(transaction, at, item, lots.map(({ label, length }) => ({ label, length: Exact.from(length) })), 'Opening stock');
       const opening = Exact.from(onHand);
       if (opening.sign() !== 0) await move(transaction, at, { stock: key, kind: 'receipt', onHand: opening, reserved: Exact.zero, reason: 'Opening stock' });
+    }
+    await storePriceLists(transaction, at, catalog.priceLists);
+    for (const { codes, ...definition } of catalog.discounts) {
+      const [row] = await transaction.insert(discounts).values({ key: definition.key, definition, createdAt: at }).returning({ id: discounts.id });
+      if (row) await storeCodes(transaction, row.id, codes);
     }
     const addresses = new Map<string, string>();
     for (const [src, picture] of safe) addresses.set(src, await storePicture(transaction, picture, at, src.split('/').pop()));

@@ -3,8 +3,9 @@ import { type Services } from '../context';
 import { parseDay } from '../../core/calendar';
 import { compile } from '../../core/compile';
 import { customerView } from '../../core/exchange';
+import { pricedFor } from '../../core/price-lists';
 import { withStock } from '../selling/overdue';
-import { shopProductView, type ShopProductView } from '../selling/shop';
+import { shopProductView, type ShopProductView, toldTax } from '../selling/shop';
 import { productLife } from './life';
 
 /** As whom, and when, a draft is looked at; what is absent is everybody, and today. */
@@ -24,7 +25,8 @@ export function openDraftPage(context: Services, id: number, { group = null, day
     const { draft } = await productLife.require(database.read, id);
     const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
-    const view = customerView(draft, surroundings, known);
-    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: day !== null && parseDay(day) !== null ? day : today });
+    const on = day !== null && parseDay(day) !== null ? day : today;
+    const view = customerView(draft, pricedFor(surroundings, known, on), known);
+    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: on }, toldTax(surroundings.shop, draft, known));
   });
 }

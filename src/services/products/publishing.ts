@@ -11,6 +11,7 @@ import { counted, faultWords, priceWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { products, revisions, setAsideDrafts } from '../../data/schema';
 import { publishRevision, seenDraft } from '../drafts/life';
+import { followAddress } from '../prices/price-lists';
 import { Refusal } from '../refusal';
 import { productLife } from './life';
 import { type ProductChange, stoppedBy } from './ripple';
@@ -58,7 +59,10 @@ export async function publishDraft(
   const other = await transaction.query.products.findFirst({ where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)) });
   if (other) throw new Refusal(409, 'slugTaken', `The address “${draft.slug}” is already that of ${other.title}. Give this product another.`);
   if (accepted !== null) await refuseStopping(transaction, at, id, 'publish', accepted);
-  return publishRevision(productLife, transaction, { id, draft, draftVersion }, at);
+  const former = await transaction.query.products.findFirst({ where: eq(products.id, id), columns: { publishedSlug: true } });
+  const number = await publishRevision(productLife, transaction, { id, draft, draftVersion }, at);
+  if (former && former.publishedSlug !== null) await followAddress(transaction, at, former.publishedSlug, draft.slug);
+  return number;
 }
 
 function notReady(faults: readonly Fault[]): Refusal {

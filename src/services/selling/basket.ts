@@ -2,9 +2,9 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
-import { newToken, type Services } from '../context';
-import { basketQuantitiesFor } from '../../core/catalog';
-import { type BasketLine, countsOthers, type LinePromise, promises, quote } from '../../core/basket';
+import { type Services } from '../context';
+import { basketQuantitiesFor, type Tax } from '../../core/catalog';
+import { type BasketLine, countsOthers, discountsFor, type LinePromise, promises, quote, type Quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
@@ -20,7 +20,9 @@ import { keepFiles, readFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
 import { readExpected } from '../stock/expected';
 import { freeOverdue, withStock } from './overdue';
+import { ensureBasket } from './ensure-basket';
 import { programFor } from './published';
+import { countriesOf, type KnownCode, readTerms } from './terms';
 
 export const addToBasketSchema = z.strictObject({ ...selectionFields, slug: z.string().max(100) });
 export const changeLineSchema = z.strictObject({ quantity: z.number() });
@@ -43,13 +45,18 @@ export interface ResolvedLine {
   readonly formerPrice: string | null;
 }
 
-export interface ResolvedBasket {
+export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'delivery' | 'taxation' | 'total'> {
   readonly lines: readonly ResolvedLine[];
   readonly currency: string;
   /** what is wrong with the lines together */
   readonly problems: readonly Problem[];
-  /** sum of the lines; null while a line has no price */
-  readonly total: Exact | null;
+  /** the codes in it, as their outcomes are in order */
+  readonly entered: readonly KnownCode[];
+  readonly tax: Tax | null;
+  /** where it is sent to; null where nobody asks */
+  readonly country: string | null;
+  /** where it could be sent to; none where it makes no difference */
+  readonly countries: readonly string[];
   readonly canOrder: boolean;
 }
 
@@ -67,15 +74,17 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const selections = rows.map(selectionOf);
   const files = await readFiles(queries, selections);
   const group = await groupOf(queries, token);
+  const terms = await readTerms(queries, token, group);
   const wanted: BasketLine[] = [];
   const { quantityRules } = context.surroundings.shop;
   for (const row of rows) {
     const sold = published.get(row.productId);
     const together = sold ? basketQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
-    wanted.push({ ...(await programFor(queries, sold, context.surroundings, group)), selection: selectionOf(row), together });
+    wanted.push({ ...(await programFor(queries, sold, context, group)), selection: selectionOf(row), together, discounts: sold ? discountsFor(sold.definition, terms.codes) : [] });
   }
   const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'basket' ? [{ key, title, orderable: orderable(rule) }] : []));
-  const { lines, problems: together, total, canOrder } = quote(wanted, { stock: context.there, effort, today: context.today, files }, rules);
+  const quoted = quote(wanted, { stock: context.there, effort, today: context.today, files }, rules, terms);
+  const { lines, problems: together, total, canOrder, goods, codes, delivery, taxation } = quoted;
   const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));
   const promised = promises(lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })), context.there, await readExpected(queries, drawn), context.today);
   return {
@@ -89,6 +98,11 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
     }),
     currency: context.surroundings.shop.currency,
     problems: together,
+    goods, codes, delivery, taxation,
+    entered: terms.codes,
+    tax: terms.tax,
+    country: terms.country,
+    countries: countriesOf(terms),
     total,
     canOrder,
   };
@@ -141,8 +155,9 @@ export async function addToBasket(context: Services, token: string | undefined, 
   return database.write(async (transaction) => {
     const published = await readSoldBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
-    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const around = await readSurroundings(transaction, now(), [published.definition]);
+    const { there, today } = around;
+    const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
     const { slug: _slug, ...selection } = input;
     const asked = { stock: there, today, group, files: await readFiles(transaction, [selection]) };
     const added = resolve(program, selection, asked);
@@ -177,18 +192,6 @@ function notSellable(problems: readonly Problem[], message?: string): Refusal {
   return new Refusal(422, 'notSellable', message ?? (first ? problemWords(first.data).message : 'This can’t be ordered.'), { problems: problems.map(problemJson) });
 }
 
-/** A basket of this token, a new one where there is none. @returns its token */
-export async function ensureBasket(transaction: Queries, token: string | undefined, at: Date): Promise<string> {
-  const existing = token && (await transaction.query.baskets.findFirst({ where: eq(baskets.token, token) }));
-  if (existing) {
-    await transaction.update(baskets).set({ updatedAt: at }).where(eq(baskets.token, existing.token));
-    return existing.token;
-  }
-  const fresh = newToken();
-  await transaction.insert(baskets).values({ token: fresh, createdAt: at, updatedAt: at });
-  return fresh;
-}
-
 /**
  * Changes how many of a line are wanted. A quantity that breaks the product's rule is refused and the line stays as
  * it was.
@@ -202,8 +205,9 @@ export async function changeLine(context: Services, token: string | undefined, l
     const line = await requireLine(transaction, token, lineId);
     const published = await readSoldById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
-    const { surroundings, there, today } = await readSurroundings(transaction, now(), [published.definition]);
-    const { program, group } = await programFor(transaction, published, surroundings, await groupOf(transaction, token));
+    const around = await readSurroundings(transaction, now(), [published.definition]);
+    const { there, today } = around;
+    const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
     const asked = { stock: there, today, group, files: await readFiles(transaction, [selectionOf(line)]) };
     const before = resolve(program, selectionOf(line), asked);
     const { problems, unitPrice } = resolve(program, { ...selectionOf(line), quantity }, asked);

@@ -17,6 +17,7 @@ import { move } from '../stock/ledger';
 import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { releaseAbandoned, settle, settleForNothing } from './settlement';
+import { sumsOf, spendCodes } from './terms';
 
 export const checkoutSchema = z.strictObject({
   idempotencyKey: z.string().min(8).max(100),
@@ -95,6 +96,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       customerEmail: checkout.email,
       currency: basket.currency,
       total: moneyDigits(total, basket.currency),
+      sums: sumsOf(basket, basket, basket.currency),
       placedAt: at,
     })
     .returning({ id: orders.id });
@@ -123,6 +125,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       await move(transaction, at, { beyondStock: leadDays !== null, stock, kind: 'reservation', onHand: Exact.zero, reserved: drawn.value, reason: `Order ${row.id}`, orderId: row.id });
     }
   }
+  await spendCodes(transaction, basketToken, row.id, checkout.email, basket.entered, basket.codes);
   // From here on these lines are in no other order; what is put in meanwhile stays where it is.
   await transaction.update(basketLines).set({ orderId: row.id }).where(inArray(basketLines.id, basket.lines.map(({ id }) => id)));
   const state = total.sign() === 0 ? await settleForNothing(transaction, at, row.id) : 'awaitingPayment';

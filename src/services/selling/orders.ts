@@ -3,6 +3,7 @@ import { atOneMoment, type Services } from '../context';
 import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
 import { type Queries } from '../../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../../data/schema';
+import { type OrderSums } from '../../data/order-sums';
 import { listFiles } from '../files/uploads';
 import { notFound } from '../refusal';
 import { readOrderCuts } from '../stock/cutting';
@@ -32,6 +33,8 @@ export interface OrderLineView {
 }
 
 export interface OrderView extends OrderRow {
+  /** what it comes to beside its lines; null where nothing is */
+  readonly sums: OrderSums | null;
   /** pieces that are cut for it, or were */
   readonly cuts: Awaited<ReturnType<typeof readOrderCuts>>;
   readonly token: string;
@@ -66,7 +69,7 @@ export function readOrder(context: Services, number: number): Promise<OrderView>
 export type CustomerOrderLine = Pick<OrderLineView, 'id' | 'title' | 'sku' | 'quantity' | 'unitPrice' | 'lineTotal'> & { readonly resolution: CustomerResolution };
 
 /** An order as its customer sees it: what was bought and what it costs, and nothing of how it is made or paid. */
-export type CustomerOrder = Pick<OrderView, 'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt'> & { readonly lines: readonly CustomerOrderLine[] };
+export type CustomerOrder = Pick<OrderView, 'number' | 'state' | 'customerName' | 'customerEmail' | 'currency' | 'total' | 'placedAt' | 'sums'> & { readonly lines: readonly CustomerOrderLine[] };
 
 /** The customer's way to their order, by the token in its address. @throws Refusal 404 */
 export function readOrderByToken(context: Services, token: string): Promise<CustomerOrder> {
@@ -76,9 +79,9 @@ export function readOrderByToken(context: Services, token: string): Promise<Cust
   });
 }
 
-function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, lines }: OrderView): CustomerOrder {
+function customerOrder({ number, state, customerName, customerEmail, currency, total, placedAt, sums, lines }: OrderView): CustomerOrder {
   return {
-    number, state, customerName, customerEmail, currency, total, placedAt,
+    number, state, customerName, customerEmail, currency, total, placedAt, sums,
     lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }) => ({ id, title, sku: resolution.forCustomers?.sku === false ? '' : sku, quantity, unitPrice, lineTotal, resolution: customerResolution(resolution) })),
   };
 }
@@ -96,6 +99,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),
+    sums: order.sums,
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
     lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }, index) => ({

@@ -2,9 +2,9 @@ import { readShared } from '../catalog/catalog-state';
 import { type PublishedProduct, readPublishedBySlug, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings } from '../../core/catalog';
 import { compile, type Program } from '../../core/compile';
 import { customerView } from '../../core/exchange';
+import { pricedFor } from '../../core/price-lists';
 import { type Resolution, resolve } from '../../core/run';
 import { selectionSchema } from '../../core/selection';
 import { type Queries } from '../../data/database';
@@ -24,12 +24,13 @@ export interface CustomersProgram<P extends Program | null = Program> {
  *
  * @param group key of the customer's group, or null
  */
-export function programFor(queries: Queries, published: PublishedProduct, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram>;
-export function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>>;
-export async function programFor(queries: Queries, published: PublishedProduct | undefined, surroundings: CatalogSurroundings, group: string | null): Promise<CustomersProgram<Program | null>> {
+export function programFor(queries: Queries, published: PublishedProduct, now: Surrounded, group: string | null): Promise<CustomersProgram>;
+export function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>>;
+export async function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>> {
   if (!published) return { program: null, group };
   const { kept } = await readShared(queries);
-  const name = `program ${published.revisionId} ${group ?? ''}`;
+  const surroundings = pricedFor(now.surroundings, group, now.today);
+  const name = `program ${published.revisionId} ${surroundings.prices ? now.today : ''} ${group ?? ''}`;
   const known = kept.get(name) as CustomersProgram | undefined;
   if (known) return known;
   const view = customerView(published.definition, surroundings, group);
@@ -37,6 +38,8 @@ export async function programFor(queries: Queries, published: PublishedProduct |
   kept.set(name, made);
   return made;
 }
+
+type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'>;
 
 /** What the shop page needs of a product. */
 export type ShopProduct = PublishedProduct & SurroundingsNow;
@@ -69,9 +72,9 @@ function openProduct(context: Services, slug: string, read: typeof readPublished
 export function resolvePublished(context: Services, slug: string, selection: unknown, group: string | null = null): Promise<Resolution> {
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
-    const { there, surroundings, today } = product;
+    const { there, today } = product;
     const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
-    const view = await programFor(still.database.read, product, surroundings, group);
+    const view = await programFor(still.database.read, product, product, group);
     return resolve(view.program, selection, { stock: there, today, files, group: view.group });
   });
 }

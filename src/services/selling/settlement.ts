@@ -3,7 +3,7 @@ import { type Services } from '../context';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Queries } from '../../data/database';
-import { basketLines, orderLines, orders, type OrderState, payments } from '../../data/schema';
+import { basketCodes, basketLines, discountUses, orderLines, orders, type OrderState, payments } from '../../data/schema';
 import { dropCuts, itemsToCut } from '../stock/cutting';
 import { move } from '../stock/ledger';
 import { type PaymentAnswer, type PaymentService, simulatedPayments } from './payment';
@@ -44,8 +44,11 @@ async function end(transaction: Queries, at: Date, order: StoredOrder, state: Or
   return state;
 }
 
-/** Puts what an order was made of back into its basket; what has been put in anew meanwhile is added to it. */
-async function returnLines(transaction: Queries, { id, basket }: StoredOrder): Promise<void> {
+/** Puts what an order was made of back into its basket, its codes with it; what has been put in anew meanwhile is added to it. */
+async function returnLines(transaction: Queries, { id, basket, placedAt }: StoredOrder): Promise<void> {
+  const used = await transaction.select().from(discountUses).where(eq(discountUses.orderId, id));
+  for (const { codeId } of used) await transaction.insert(basketCodes).values({ basket, codeId, at: placedAt }).onConflictDoNothing();
+  await transaction.delete(discountUses).where(eq(discountUses.orderId, id));
   const claimed = await transaction.select().from(basketLines).where(eq(basketLines.orderId, id));
   for (const line of claimed) {
     const again = await transaction.query.basketLines.findFirst({ where: and(eq(basketLines.basket, basket), eq(basketLines.itemKey, line.itemKey), isNull(basketLines.orderId)) });

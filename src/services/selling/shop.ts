@@ -2,19 +2,22 @@ import { eq } from 'drizzle-orm';
 import { freshenCards, readCards } from '../catalog/cards';
 import { readShop, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type LinePromise } from '../../core/basket';
-import { type Picture, type Product } from '../../core/catalog';
+import { type LinePromise, taxRate } from '../../core/basket';
+import { type Picture, type Product, type Shop } from '../../core/catalog';
 import { type Program } from '../../core/compile';
-import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson } from '../../core/exchange';
+import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
+import { pricedFor } from '../../core/price-lists';
 import { isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
-import { priceWords } from '../../core/words';
+import { priceWords, whyNotWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readStock } from '../stock/figures';
-import { groupOf, readBasket, waitingOrder } from './basket';
+import { type OrderSums } from '../../data/order-sums';
+import { groupOf, readBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
+import { sumsOf } from './terms';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {
@@ -45,11 +48,12 @@ export interface ShopPageView {
 /**
  * What the shop sells, in the order of the titles, a page at a time.
  *
- * @param wanted which category, all of them where it is not there; and which page, from 1, or the nearest that is there
+ * @param wanted whose basket, which may know a group with prices of its own; which category, all of them where it is not there; and which page, from 1, or the nearest that is there
  */
-export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number } = {}): Promise<ShopPageView> {
+export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number; readonly token?: string } = {}): Promise<ShopPageView> {
   await freshenCards(context, 'published');
   return withStock(context, async ({ database }) => {
+    const group = await groupOf(database.read, wanted.token);
     // What has no place in the lists is found by its address, or in what it is put into.
     const all = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
     const categories = [...new Set(all.map(({ card }) => card.category ?? ''))].sort();
@@ -61,8 +65,8 @@ export async function listShop(context: Services, wanted: { readonly category?: 
     const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
     const there = stockView(await readStock(database.read, needed));
     const entries = shown.map(({ card }): ShopEntry => {
-      const { slug, title, summary, picture, category, price, soldOutWhen } = card;
-      return { slug, title, summary, picture, category: category ?? '', price: price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
+      const { slug, title, summary, picture, category, price, groupPrices, soldOutWhen } = card;
+      return { slug, title, summary, picture, category: category ?? '', price: (group === null ? undefined : groupPrices?.[group]) ?? price ?? '', soldOut: isSoldOut(soldOutWhen, there) };
     });
     return { entries, categories, category, page, pages };
   });
@@ -97,6 +101,8 @@ export interface ShopProductView {
   readonly today: string;
   readonly group: string | null;
   readonly stock: readonly ToldStock[];
+  /** the tax on it; null where none is told */
+  readonly tax: ToldTax | null;
 }
 
 /**
@@ -108,16 +114,23 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
-    const view = customerView(definition, surroundings, group);
-    const { program } = await programFor(still.database.read, product, surroundings, group);
-    return shopProductView(view, program, { stock, today });
+    const view = customerView(definition, pricedFor(surroundings, group, today), group);
+    const { program } = await programFor(still.database.read, product, product, group);
+    return shopProductView(view, program, { stock, today }, toldTax(surroundings.shop, definition, group));
   });
 }
 
 /** What a page opens with: of stock only what the product can take. */
-export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>): ShopProductView {
+export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, tax: ToldTax | null): ShopProductView {
   const drawn = stockOf(program, { today, group });
-  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf) };
+  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf), tax };
+}
+
+/** The tax on a product, as a customer of a group is used to see it. */
+export function toldTax({ tax, groups }: Shop, { taxClass }: Pick<Product, 'taxClass'>, group: string | null): ToldTax | null {
+  if (!tax) return null;
+  const shown = groups.find(({ key }) => key === group)?.taxShown ?? tax.shown;
+  return { name: tax.name, pricesInclude: tax.pricesInclude, percent: taxRate(tax, taxClass, tax.country).toString(), shown };
 }
 
 /**
@@ -155,9 +168,25 @@ export interface BasketView {
   /** what is wrong with the lines together */
   readonly problems: ResolutionJson['problems'];
   readonly total: string | null;
+  /** what it comes to beside the lines; null where nothing is */
+  readonly sums: OrderSums | null;
+  /** the codes in it, and why they give nothing, in words; empty for those that do */
+  readonly codes: readonly { readonly code: string; readonly title: string; readonly whyNot: string }[];
+  /** what is still to be bought for delivery to cost nothing; null where it does not or can't */
+  readonly toFreeDelivery: string | null;
+  /** where it is sent to, and could be; none where that makes no difference */
+  readonly country: string | null;
+  readonly countries: readonly string[];
   readonly canOrder: boolean;
   /** an order that is being made of what was in it and waits for its payment: the way to it */
   readonly waiting: { readonly number: number; readonly token: string } | null;
+}
+
+/** What is still to be bought for delivery to cost nothing. */
+function toFreeDelivery({ delivery, goods, codes, currency }: ResolvedBasket): string | null {
+  if (!delivery?.freeFrom || delivery.price.sign() === 0 || !goods) return null;
+  const missing = delivery.freeFrom.minus(codes.reduce((sum, { amount }) => sum.plus(amount), goods));
+  return missing.sign() > 0 ? moneyDigits(missing, currency) : null;
 }
 
 /** The basket as its page shows it. */
@@ -169,6 +198,11 @@ export async function viewBasket(context: Services, token: string | undefined): 
     total: basket.total && moneyDigits(basket.total, basket.currency),
     canOrder: basket.canOrder,
     problems: basket.problems.map(problemJson),
+    sums: sumsOf(basket, basket, basket.currency),
+    codes: basket.codes.map(({ code, title, why }) => ({ code, title, whyNot: why ? whyNotWords(why, basket.currency) : '' })),
+    toFreeDelivery: toFreeDelivery(basket),
+    country: basket.country,
+    countries: basket.countries,
     lines: basket.lines.map(({ id, published, quantity, resolution, problems, promise, more, formerPrice }) => ({
       id,
       title: published?.definition.title ?? 'No longer sold',

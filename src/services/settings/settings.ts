@@ -1,17 +1,22 @@
 import { eq } from 'drizzle-orm';
 import { readSettings } from '../catalog/catalog-state';
+import { readBothStates } from '../catalog/product-steps';
 import { usersOf } from '../catalog/users';
 import { atOneMoment, type Services } from '../context';
 import { isTimeZone } from '../../core/calendar';
 import { type Shop, shopSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
+import { type Queries } from '../../data/database';
 import { baskets, settings } from '../../data/schema';
+import { discountsNaming } from '../prices/discounts';
+import { listsNaming } from '../prices/price-lists';
 import { Refusal } from '../refusal';
+import { checkDelivery, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
-import { ensureBasket } from '../selling/basket';
+import { ensureBasket } from '../selling/ensure-basket';
 
 /** What may be changed of the shop; its currency while nothing has been sold. */
-export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true }).partial({ marginFloors: true }).extend({ currency: shopSchema.shape.currency.optional() });
+export const settingsInputSchema = shopSchema.pick({ name: true, timeZone: true, skuSeparator: true, groups: true, marginFloors: true, tax: true, delivery: true }).partial({ marginFloors: true, tax: true, delivery: true }).extend({ currency: shopSchema.shape.currency.optional() });
 export type SettingsInput = ReturnType<(typeof settingsInputSchema)['parse']>;
 
 export interface SettingsView {
@@ -44,11 +49,14 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     if (plain(code) !== '' && owner !== undefined) throw new Refusal(422, 'codeTwice', `${owner} and ${title} have the same code. Each group needs its own.`);
     if (plain(code) !== '') codes.set(plain(code), title);
   }
+  if (input.tax) checkTax(input.tax);
+  checkDelivery(input.delivery ?? []);
   await database.write(async (transaction) => {
     const former = await readSettings(transaction);
+    await refuseTaxClassesInUse(transaction, former, input.tax);
     const users = await usersOf(transaction, 'groups');
     for (const { key, title } of former.groups) {
-      const named = [...(users.get(key) ?? []), ...former.quantityRules.filter(({ groups }) => groups.includes(key)).map((rule) => `the quantity rule “${rule.title}”`)];
+      const named = [...(users.get(key) ?? []), ...former.quantityRules.filter(({ groups }) => groups.includes(key)).map((rule) => `the quantity rule “${rule.title}”`), ...(await listsNaming(transaction, key)).map((list) => `the price list “${list}”`), ...(await discountsNaming(transaction, key)).map((discount) => `the discount “${discount}”`)];
       if (!keys.has(key) && named.length > 0) throw new Refusal(422, 'groupInUse', `${title} is named by ${named.slice(0, 5).join(', ')}. Take it out there first.`);
     }
     if (input.currency !== undefined && input.currency !== former.currency) await changeCurrency(transaction, former.currency, input.currency);
@@ -56,9 +64,20 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
       const floor = Exact.parse(percent);
       if (!floor || floor.sign() < 0 || !floor.isLess(Exact.of(100))) throw new Refusal(422, 'floorNotPercent', `“${percent}” is no floor. Write a percentage of the price, from 0 to less than 100.`);
     }
-    const shop = { ...former, ...input, marginFloors: input.marginFloors ?? former.marginFloors, currency: input.currency ?? former.currency };
+    const shop = { ...former, ...input, marginFloors: input.marginFloors ?? former.marginFloors, tax: input.tax === undefined ? former.tax : input.tax, delivery: input.delivery ?? former.delivery, currency: input.currency ?? former.currency };
     await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });
   });
+}
+
+/** @throws Refusal 422 for a kind of products that is taken away while products are of it */
+async function refuseTaxClassesInUse(queries: Queries, { tax: former }: Shop, tax: Shop['tax'] | undefined): Promise<void> {
+  const gone = tax ? (former?.classes ?? []).filter(({ key }) => !tax.classes.some((known) => known.key === key)) : [];
+  if (gone.length === 0) return;
+  const states = await readBothStates(queries);
+  for (const { key, title } of gone) {
+    const named = states.filter(({ draft, published }) => draft.taxClass === key || published?.taxClass === key).map(({ draft }) => draft.title);
+    if (named.length > 0) throw new Refusal(422, 'taxClassInUse', `${named.slice(0, 5).join(', ')} ${named.length === 1 ? 'is' : 'are'} taxed as ${title}. Say otherwise there first.`);
+  }
 }
 
 /**

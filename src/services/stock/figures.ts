@@ -52,3 +52,8 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
     }).toString(),
   }));
 }
+
+/** What stock items cost, by key, of those of which somebody has said so; decimals. */
+export async function readCosts(queries: Queries): Promise<Record<string, string>> {
+  return Object.fromEntries((await readStock(queries)).flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));
+}

@@ -1,4 +1,3 @@
-import { inBackground } from '../background/pool';
 import { readShared } from '../catalog/catalog-state';
 import { readBothStates } from '../catalog/product-steps';
 import { readSurroundings } from '../catalog/surroundings';
@@ -6,8 +5,8 @@ import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product, referencesOf } from '../../core/catalog';
 import { movingAverage } from '../../core/costing';
 import { Exact } from '../../core/number';
+import { fallingBelow, requireAccepted } from '../prices/floors';
 import { readStock } from '../stock/figures';
-import { Refusal } from '../refusal';
 
 /** What one unit of a stock item would cost. */
 export type NewCost = { readonly kind: 'said'; readonly cost: Exact | null } | { readonly kind: 'received'; readonly quantity: Exact; readonly paid: Exact };
@@ -32,13 +31,9 @@ export async function requireFloorsKept(context: Services, key: string, change: 
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
     const before = Object.fromEntries(stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])));
-    return { products, surroundings, today, before, after: { ...before, [key]: cost.toString() }, title: item.title };
+    return { products, today, before: { surroundings, costs: before }, after: { surroundings, costs: { ...before, [key]: cost.toString() } }, title: item.title };
   });
   if (!asked) return;
   const { title, ...given } = asked;
-  const below = await inBackground('marginsBelow', given, 'What products earn');
-  if (below.length <= accepted) return;
-  const [first] = below;
-  const others = below.length > 1 ? ` So do selections of ${below.length - 1} more.` : '';
-  throw new Refusal(409, 'belowFloor', `With ${title} at that cost a selection of ${first?.title ?? ''} falls below its floor. ${first?.words ?? ''}${others}`, { below });
+  requireAccepted(await fallingBelow(given), accepted, `With ${title} at that cost`);
 }

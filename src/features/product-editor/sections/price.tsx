@@ -11,6 +11,7 @@ import { fittingUnits } from '@/features/shared/unit-alternatives';
 import { SelectField, TextField } from '@/ui/field';
 import { ChargeFields } from './charge-fields';
 import { ContentsField } from './contents-field';
+import { InLists } from './in-lists';
 
 /** The unit that a formula's result is best priced by. */
 function unitOfFormula(program: Program, key: string): string {
@@ -46,6 +47,7 @@ export function PriceSection() {
   const weightFault = useFaultAt('weight', 'value');
   const priceFault = useFaultAt('price');
   const floorFault = useFaultAt('marginFloor');
+  const taxFault = useFaultAt('taxClass');
   return (
     <Section title="Price and unit" lead={`In ${shop.currency}. Options add to it; every line shows in the working.`}>
       <HStack gap="4" align="start">
@@ -108,6 +110,16 @@ export function PriceSection() {
         onChange={(weight) => change('weight', (draft) => void (draft.weight = weight))}
       />
       {soldBy.kind === 'each' && <ContentsField />}
+      {shop.tax && shop.tax.classes.length > 1 && (
+        <SelectField
+          label={`${shop.tax.name} as`}
+          width="300px"
+          value={product.taxClass ?? ''}
+          fault={taxFault}
+          alternatives={[{ value: '', label: shop.tax.classes[0]?.title ?? '' }, ...shop.tax.classes.slice(1).map(({ key, title }) => ({ value: key, label: title }))]}
+          onChange={(key) => change('taxClass', (draft) => void (draft.taxClass = orNull(key)))}
+        />
+      )}
       <TextField
         label="Must earn at least, in percent of its price"
         value={product.marginFloor ?? ''}
@@ -117,6 +129,7 @@ export function PriceSection() {
         help="Readiness warns where any selection earns less. Only you see it; settings say it for categories and the whole shop."
         onChange={(value) => change('marginFloor', (draft) => void (draft.marginFloor = orNull(value)))}
       />
+      <InLists />
       {product.variants.some(({ price }) => price !== null) && <Text color="fg.muted">Some variants have a price of their own, which takes the place of this one.</Text>}
     </Section>
   );

@@ -4,8 +4,8 @@ import { Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { ApiProblem } from '@/features/shared/api';
-import { type Attempt } from '@/features/shared/use-attempt';
+import { ApiProblem } from './api';
+import { type Attempt } from './use-attempt';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 
 const belowSchema = z.array(z.object({ slug: z.string(), title: z.string(), words: z.string() }));

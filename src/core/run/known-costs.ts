@@ -1,7 +1,7 @@
-import { Exact } from '@/core/number';
-import { type CostOf } from '@/core/run';
+import { Exact } from '../number';
+import { type CostOf } from './cost';
 
-/** What stock items cost, of those that are known to cost something. */
+/** What stock items cost, of those that are known to cost something; decimals. */
 export function knownCosts(stock: readonly { readonly key: string; readonly cost?: string | null }[]): CostOf {
   const costs = new Map(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, Exact.from(cost)] as const])));
   return (key) => costs.get(key) ?? null;

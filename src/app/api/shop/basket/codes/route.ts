@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { basketToken, keepBasketToken } from '@/http/basket-cookie';
+import { answer, readJson } from '@/http/route';
+import { dropCode, enterCode } from '@/services/selling/terms';
+
+const codeSchema = z.strictObject({ code: z.string().max(60) });
+
+export function POST(request: Request): Promise<Response> {
+  return answer(async (context) => {
+    await keepBasketToken(await enterCode(context, await basketToken(), (await readJson(request, codeSchema)).code));
+  });
+}
+
+export function DELETE(request: Request): Promise<Response> {
+  return answer(async (context) => dropCode(context, await basketToken(), (await readJson(request, codeSchema)).code));
+}

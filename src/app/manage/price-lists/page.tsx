@@ -1,0 +1,11 @@
+import { type Metadata } from 'next';
+import { PriceLists } from '@/features/price-lists/price-lists';
+import { openPriceLists } from '@/services/prices/price-lists';
+import { services } from '@/services/process';
+
+export const metadata: Metadata = { title: 'Price lists' };
+export const dynamic = 'force-dynamic';
+
+export default async function PriceListsPage() {
+  return <PriceLists {...await openPriceLists(await services())} />;
+}

@@ -1,0 +1,90 @@
+import { lowestMargin, type LowestMargin, type MarginLimits, marginFault } from '../analysis';
+import { type CatalogSurroundings, floorOf, type Product } from '../catalog';
+import { compile, type Program } from '../compile';
+import { Exact } from '../number';
+import { type Fault } from '../problems';
+import { pricingsOf } from '../price-lists';
+import { type CostOf } from '../run';
+
+/** What a product earns at least, of all its selections and at all prices that will hold. */
+export interface LeastEarned {
+  readonly program: Program;
+  readonly margin: LowestMargin;
+  /** at which prices that is: titles of lists, none for the usual; and from which day on */
+  readonly titles: readonly string[];
+  readonly day: string;
+  /** that it is less than its floor; null where it is not, or has none */
+  readonly fault: Fault | null;
+}
+
+/**
+ * Finds the selection that earns least, at the usual prices and at those of every list, from today on: of those that are
+ * known the one that falls furthest short of the product's floor.
+ *
+ * @param today as YYYY-MM-DD
+ * @param off percentage that a code takes off the price
+ */
+export function leastEarned(product: Product, surroundings: CatalogSurroundings, today: string, costs: CostOf, limits: MarginLimits, off: Exact = Exact.zero): LeastEarned {
+  const floor = floorOf(product, surroundings.shop.marginFloors);
+  const share = Exact.parse(floor ?? '0') ?? Exact.zero;
+  // Of what is left after a code so much must be earned: of the price that is so much more.
+  const ofPrice = HUNDRED.minus(HUNDRED.minus(share).times(HUNDRED.minus(off)).over(HUNDRED));
+  const found = pricedPrograms(product, surroundings, today).map(({ program, titles, day }): LeastEarned => {
+    const margin = withOff(lowestMargin(program, day, costs, ofPrice, limits), off);
+    return { program, margin, titles, day, fault: marginFault(program, margin, floor, titles) };
+  });
+  const [first, ...others] = found;
+  if (!first) throw new Error('there is always a price');
+  const worst = others.reduce((before, one) => (isWorse(one.margin, before.margin, share) ? one : before), first);
+  const { margin } = worst;
+  // What is proved at some prices is not proved at all of them.
+  const open = margin.kind === 'proved' && found.some((one) => one.margin.kind !== 'proved' && one.margin.kind !== 'nothingSold');
+  return open ? { ...worst, margin: { ...margin, kind: 'found', bound: null, open: [] } } : worst;
+}
+
+const HUNDRED = Exact.of(100);
+
+/** A margin when so many percent are taken off the price. */
+function withOff(margin: LowestMargin, off: Exact): LowestMargin {
+  if (!('margin' in margin) || off.sign() === 0) return margin;
+  const price = Exact.from(margin.price);
+  const taken = price.times(off).over(HUNDRED);
+  return { ...margin, margin: Exact.from(margin.margin).minus(taken).rounded(6).toString(), price: price.minus(taken).rounded(6).toString(), ...(margin.kind === 'found' && { bound: null }) };
+}
+
+interface PricedProgram {
+  readonly program: Program;
+  readonly titles: readonly string[];
+  readonly day: string;
+}
+
+/** A product at the usual prices and at those of every list that says something of it, each for those customers whom they are for. */
+function pricedPrograms(product: Product, surroundings: CatalogSurroundings, today: string): PricedProgram[] {
+  const { shop, priceLists } = surroundings;
+  if (priceLists.length === 0) return [{ program: compile(product, surroundings), titles: [], day: today }];
+  const groups = [null, ...shop.groups.map(({ key }) => key)];
+  const alike = new Map<string, PricedProgram & { readonly for: Set<string | null> }>();
+  for (const pricing of pricingsOf(priceLists, shop.groups.map(({ key }) => key), today)) {
+    const program = compile(product, { ...surroundings, prices: pricing.prices });
+    const same = nameOf(program);
+    const known = alike.get(same);
+    for (const group of pricing.groups) known?.for.add(group);
+    if (!known) alike.set(same, { program, titles: program.base.listed ? [program.base.listed.title] : pricing.titles, day: pricing.day, for: new Set(pricing.groups) });
+  }
+  const usual = nameOf(compile(product, surroundings));
+  return [...alike].map(([same, { program, titles, day, for: customers }]) => ({ program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] }, titles: same === usual ? [] : titles, day }));
+}
+
+/** The same for programs that cost the same. */
+const nameOf = ({ product, written }: Program): string => JSON.stringify([product, written.formulas]);
+
+/** How far a margin falls short of a floor, in money; null while it is not known. */
+function shortOf(margin: LowestMargin, share: Exact): Exact | null {
+  if (!('margin' in margin)) return null;
+  return Exact.from(margin.price).times(share).over(HUNDRED).minus(Exact.from(margin.margin));
+}
+
+function isWorse(one: LowestMargin, other: LowestMargin, share: Exact): boolean {
+  const [short, known] = [shortOf(one, share), shortOf(other, share)];
+  return short !== null && (known === null || short.isMore(known));
+}

@@ -1,0 +1,6 @@
+export { isInForce, listAlone, listsOf, pricedFor, pricesFor } from './in-force';
+export { type ListFault, listFaults, type ThingsByProduct } from './list-faults';
+export { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from './lowest';
+export { type Pricing, pricingsOf } from './pricings';
+export { type ListedAs, listedOf, sameThing, type ThingOf, thingsOf } from './things';
+export { type Listed, type ListedBase, withListPrices } from './with-list-prices';

@@ -1,0 +1,152 @@
+'use client';
+
+import { Badge, Button, Collapsible, HStack, IconButton, Link, Stack, Text } from '@chakra-ui/react';
+import { Download, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { type Discount, discountSchema, freeKey } from '@/core/catalog';
+import { counted, discountTimeWords, givesWords } from '@/core/words';
+import { anything, send } from '@/features/shared/api';
+import { PricePlaces } from '@/features/price-lists/price-places';
+import { useBelowFloor } from '@/features/shared/below-floor';
+import { useAttempt } from '@/features/shared/use-attempt';
+import { type DiscountsView, type DiscountView } from '@/services/prices/discounts';
+import { AskBeforeDeleting } from '@/ui/ask-before';
+import { FaultLine } from '@/ui/fault-line';
+import { Page } from '@/ui/page';
+import { EmptyPlace, PageHead } from '@/ui/text';
+import { BulkCodes } from './bulk-codes';
+import { DiscountFields } from './discount-fields';
+
+/** Discounts that customers get by a code: made, changed, taken away, and their codes by the hundred. */
+export function Discounts({ discounts, ...about }: DiscountsView) {
+  const [open, setOpen] = useState<string | null>(null);
+  const [fresh, setFresh] = useState<Discount | null>(null);
+  const add = () => {
+    const made = discountSchema.parse({ key: freeKey('discount', discounts.map(({ definition }) => definition.key), 'discount'), title: 'New discount', gives: { kind: 'percent', percent: '10' } });
+    setFresh(made);
+    setOpen(made.key);
+  };
+  const addButton = (
+    <Button size="sm" variant="outline" disabled={fresh !== null} onClick={add}>
+      <Plus size={14} aria-hidden /> Add a discount
+    </Button>
+  );
+  const shown: readonly DiscountView[] = [...discounts, ...(fresh && !discounts.some(({ definition }) => definition.key === fresh.key) ? [{ definition: fresh, codes: [], number: 0, used: 0 }] : [])];
+  return (
+    <Page>
+      <PricePlaces current="/manage/codes" />
+      <PageHead title="Discount codes" lead="What customers get by typing a code in the basket. It is taken off line by line, to the cent.">
+        {shown.length > 0 && addButton}
+      </PageHead>
+      <Stack gap="3">
+        {shown.length === 0 && (
+          <EmptyPlace title="There are no codes" action={addButton}>
+            Ten percent for whoever is new? A handbook with every hive? Say what it gives, to whom, and how often.
+          </EmptyPlace>
+        )}
+        {shown.map((view) => (
+          <DiscountRow key={`${view.definition.key} ${JSON.stringify(view)}`} view={view} isNew={view.definition === fresh} about={about} open={open === view.definition.key} onOpen={(on) => setOpen(on ? view.definition.key : null)} onGone={() => setFresh(null)} />
+        ))}
+      </Stack>
+    </Page>
+  );
+}
+
+interface RowProps {
+  view: DiscountView;
+  isNew: boolean;
+  about: Omit<DiscountsView, 'discounts'>;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  /** it is saved, or not wanted */
+  onGone: () => void;
+}
+
+function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
+  const { busy, fault, attempt } = useAttempt();
+  const { unlessBelow, dialog } = useBelowFloor(attempt);
+  const [discount, setDiscount] = useState(view.definition);
+  const [codes, setCodes] = useState(view.codes.join('\n'));
+  const [deleting, setDeleting] = useState(false);
+  const [many, setMany] = useState(false);
+  const { key } = view.definition;
+  const isLong = view.number > view.codes.length || view.number > 20;
+  const save = () =>
+    unlessBelow(
+      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
+      () => {
+        onOpen(false);
+        if (isNew) onGone();
+      },
+    );
+  const remove = () => {
+    if (isNew) return onGone();
+    setDeleting(true);
+  };
+  const title = discount.title || 'the new discount';
+  const when = discountTimeWords(view.definition);
+  return (
+    <Collapsible.Root lazyMount unmountOnExit open={open} onOpenChange={(details) => onOpen(details.open)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
+      <HStack px="4" py="2.5" gap="3">
+        <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
+          <Text fontWeight="600">{view.definition.title}</Text>
+          <Text fontSize="sm" color="fg.muted">
+            {givesWords(view.definition.gives, about.currency, (slug) => about.products.find((product) => product.slug === slug)?.title ?? slug)}
+            {when === '' ? '' : `, ${when}`}
+            {view.number === 0 ? '; no code yet' : `; ${view.number <= 3 ? view.codes.join(', ') : counted(view.number, 'code')}`}
+          </Text>
+        </Collapsible.Trigger>
+        <Badge variant="subtle">{isNew ? 'not saved yet' : view.used === 0 ? 'not used yet' : `used in ${counted(view.used, 'order')}`}</Badge>
+        {!isNew && (
+          <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => setMany(true)}>
+            Many codes
+          </Button>
+        )}
+        {view.number > 0 && (
+          <Link href={`/api/manage/discounts/${key}/codes`} download fontSize="sm" aria-label={`Codes of ${title} as CSV`}>
+            <Download size={14} aria-hidden /> CSV
+          </Link>
+        )}
+        <IconButton aria-label={`Take ${title} away`} size="xs" variant="ghost" colorPalette="brick" onClick={remove}>
+          <Trash2 size={15} />
+        </IconButton>
+      </HStack>
+      <Collapsible.Content>
+        <Stack gap="4" px="4" pb="5" pt="1">
+          <DiscountFields discount={discount} codes={isLong ? null : codes} {...about} onChange={(change) => setDiscount({ ...discount, ...change })} onCodes={setCodes} />
+          <FaultLine role="alert">{fault}</FaultLine>
+          <HStack gap="3">
+            <Button size="sm" loading={busy} onClick={() => void save()}>
+              Save
+            </Button>
+            <Button
+              size="sm"
+              variant="ghost"
+              colorPalette="ink"
+              onClick={() => {
+                setDiscount(view.definition);
+                setCodes(view.codes.join('\n'));
+                onOpen(false);
+                if (isNew) onGone();
+              }}
+            >
+              As it was
+            </Button>
+          </HStack>
+        </Stack>
+      </Collapsible.Content>
+      {dialog}
+      <BulkCodes discount={many ? view.definition : null} onClose={() => setMany(false)} />
+      <AskBeforeDeleting
+        open={deleting}
+        what={title}
+        because="Its codes can’t be used any more. Orders keep what they were given."
+        onClose={() => setDeleting(false)}
+        onDelete={() => {
+          setDeleting(false);
+          void attempt(() => send('DELETE', `/api/manage/discounts/${key}`, undefined, anything), `${title} is taken away`);
+        }}
+      />
+    </Collapsible.Root>
+  );
+}

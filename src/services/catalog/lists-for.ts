@@ -1,0 +1,57 @@
+import { and, asc, eq, lt } from 'drizzle-orm';
+import { dayAt, dayText, parseDay } from '../../core/calendar';
+import { type KnownPriceList, type ListPrice, type PriceList, type Product } from '../../core/catalog';
+import { assemble } from '../../core/compile/assemble';
+import { minorUnits } from '../../core/money';
+import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from '../../core/price-lists';
+import { type Queries } from '../../data/database';
+import { priceListRevisions, products, revisions } from '../../data/schema';
+import { type SharedCatalog } from './catalog-state';
+
+/** The price lists with what they say of some products, and of those that show it the lowest prices of the days before. */
+export async function readListsFor(queries: Queries, shared: SharedCatalog, slugs: ReadonlySet<string>): Promise<KnownPriceList[]> {
+  const lists: KnownPriceList[] = [];
+  for (const list of shared.priceLists) {
+    const here = { ...list, prices: list.prices.filter(({ product }) => slugs.has(product)) };
+    lists.push(list.showsLowest && list.from !== null ? { ...here, lowest: (await Promise.all([...slugs].map((slug) => lowestOf(queries, shared, list, slug)))).flat() } : here);
+  }
+  return lists;
+}
+
+/** The lowest prices of one product before a list began; found out once for each state of the catalog. */
+async function lowestOf(queries: Queries, shared: SharedCatalog, list: PriceList, slug: string): Promise<readonly ListPrice[]> {
+  const name = `lowest ${list.key} ${slug}`;
+  const known = shared.kept.get(name) as readonly ListPrice[] | undefined;
+  if (known) return known;
+  const found = lowestBefore(list, await readPast(queries, shared, slug, list.from ?? ''), minorUnits(shared.shop.currency) ?? 2);
+  shared.kept.set(name, found);
+  return found;
+}
+
+/** What a product and the lists were in the days before one of them. Sheets and swatches are taken as they are now. */
+async function readPast(queries: Queries, { shop, ...shared }: SharedCatalog, slug: string, day: string): Promise<PastPrices[]> {
+  const end = parseDay(day) ?? 0;
+  const before = new Date((end + 1) * DAY_MS);
+  const published = await queries
+    .select({ definition: revisions.definition, at: revisions.publishedAt })
+    .from(revisions)
+    .innerJoin(products, and(eq(products.id, revisions.productId), eq(products.publishedSlug, slug)))
+    .where(lt(revisions.publishedAt, before))
+    .orderBy(asc(revisions.publishedAt), asc(revisions.id));
+  const listed = await queries.select().from(priceListRevisions).where(lt(priceListRevisions.at, before)).orderBy(asc(priceListRevisions.at), asc(priceListRevisions.id));
+  const events = [...published.map(({ definition, at }) => ({ at, change: { product: definition } })), ...listed.map(({ key, rank, definition, at }) => ({ at, change: { key, rank, definition } }))].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const lists = new Map<string, { readonly rank: number; readonly list: PriceList }>();
+  let product: Product | null = null;
+  const past: PastPrices[] = [];
+  for (const { at, change } of events) {
+    if ('product' in change) product = assemble(change.product, { ...shared, shop, products: new Map() }).product;
+    else if (change.definition) lists.set(change.key, { rank: change.rank, list: change.definition });
+    else lists.delete(change.key);
+    past.push({ from: dayAt(at, shop.timeZone), product, lists: [...lists.values()].sort((a, b) => a.rank - b.rank).map(({ list }) => list) });
+  }
+  // Of what is too old only the last counts, which still held on the first of the days.
+  const first = dayText(end - DAYS_LOOKED_BACK);
+  return past.slice(Math.max(0, past.findLastIndex(({ from }) => from < first)));
+}
+
+const DAY_MS = 86_400_000;

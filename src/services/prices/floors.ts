@@ -1,0 +1,48 @@
+import { inBackground } from '../background/pool';
+import { Refusal } from '../refusal';
+import { type Product } from '../../core/catalog';
+import { type BelowFloor, type Earned } from '../figures/margins';
+
+/** What is to be looked at, to know which products fall below their floor with a change. */
+export interface FloorsAsked {
+  readonly products: readonly Product[];
+  readonly today: string;
+  readonly before: Earned;
+  readonly after: Earned;
+}
+
+/** So many products are looked at together. */
+const AT_ONCE = 12;
+
+/**
+ * Looks beforehand which products fall below their floor with a change. What can't be looked through in time is not told
+ * of: it is found out where the product is edited.
+ */
+export async function fallingBelow({ products, ...given }: FloorsAsked): Promise<BelowFloor[]> {
+  const found: BelowFloor[] = [];
+  for (let start = 0; start < products.length; start += AT_ONCE) found.push(...(await together(products.slice(start, start + AT_ONCE), given)));
+  return found;
+}
+
+async function together(products: readonly Product[], given: Omit<FloorsAsked, 'products'>): Promise<BelowFloor[]> {
+  try {
+    return await inBackground('marginsBelow', { products, ...given }, 'What products earn');
+  } catch (error) {
+    if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
+    if (products.length === 1) return [];
+    const half = Math.ceil(products.length / 2);
+    return [...(await together(products.slice(0, half), given)), ...(await together(products.slice(half), given))];
+  }
+}
+
+/**
+ * @param words what is done, such as “With these lists”
+ * @param accepted how many products were seen to fall below their floor
+ * @throws Refusal 409 `belowFloor` where more do, with which they are in its details
+ */
+export function requireAccepted(below: readonly BelowFloor[], accepted: number, words: string): void {
+  const [first] = below;
+  if (!first || below.length <= accepted) return;
+  const others = below.length > 1 ? ` So do selections of ${below.length - 1} more.` : '';
+  throw new Refusal(409, 'belowFloor', `${words} a selection of ${first.title} falls below its floor. ${first.words}${others}`, { below });
+}

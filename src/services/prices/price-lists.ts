@@ -1,0 +1,192 @@
+import { eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { readPriceLists, readShared } from '../catalog/catalog-state';
+import { type BothStates, readBothStates } from '../catalog/product-steps';
+import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
+import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
+import { atOneMoment, type Services } from '../context';
+import { type CatalogSurroundings, type CustomerGroup, type PriceList, priceListSchema, type Product, sameDefinition, type Shelved } from '../../core/catalog';
+import { assemble } from '../../core/compile/assemble';
+import { type PricedProduct } from '../../core/exchange';
+import { listChanges } from '../../core/judge';
+import { listFaults, thingsOf } from '../../core/price-lists';
+import { counted } from '../../core/words';
+import { type Queries } from '../../data/database';
+import { priceListRevisions, priceLists } from '../../data/schema';
+import { fallingBelow, requireAccepted } from './floors';
+import { type BelowFloor } from '../figures/margins';
+import { Refusal } from '../refusal';
+import { readCosts } from '../stock/figures';
+
+export const priceListsSchema = z.strictObject({ lists: z.array(priceListSchema).max(200) });
+export const acceptedPriceListsSchema = priceListsSchema.extend({
+  accepted: z.int().min(0).describe('how many prices were seen to change'),
+  acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
+});
+
+/** A product with what lists may name prices for, and where it stands. */
+export interface ListedProduct extends PricedProduct {
+  readonly id: number;
+  readonly sku: string;
+  readonly category: string | null;
+  readonly inShop: boolean;
+  /** what decides whether percentages are for it */
+  readonly shelf: Shelved;
+}
+
+/** The price lists, and what is needed to edit them. */
+export interface PriceListsView {
+  readonly lists: readonly PriceList[];
+  readonly products: readonly ListedProduct[];
+  readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
+  readonly suggestions: ShelfSuggestions;
+  readonly currency: string;
+  readonly today: string;
+  /** prices that lists name for what is not there any more, by the key of the list */
+  readonly stale: Readonly<Record<string, number>>;
+}
+
+/** A price that changes with other lists. */
+export interface PriceChange {
+  readonly productId: number;
+  readonly title: string;
+  /** what of it; empty for its base price */
+  readonly what: string;
+  readonly inShop: boolean;
+  /** for whom, in words */
+  readonly groups: string;
+  /** YYYY-MM-DD */
+  readonly day: string;
+  readonly from: string | null;
+  readonly to: string | null;
+}
+
+export interface PriceListsRipple {
+  readonly changes: readonly PriceChange[];
+  /** how many there are in all; more than so many are not sent */
+  readonly count: number;
+  readonly below: readonly BelowFloor[];
+}
+
+/** So many changes are sent to be looked at. */
+const MOST_TOLD = 500;
+
+/** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
+const current = ({ published, draft }: BothStates): Product => published ?? draft;
+
+/** Every product with the prices it has, and what they follow from. */
+async function readAll(queries: Queries, at: Date): Promise<{ states: readonly BothStates[]; now: SurroundingsNow }> {
+  const states = await readBothStates(queries);
+  return { states, now: await readSurroundings(queries, at, states.map(current)) };
+}
+
+const pricedProduct = (product: Product, surroundings: CatalogSurroundings): PricedProduct => ({ slug: product.slug, title: product.title, things: thingsOf(assemble(product, surroundings).product) });
+
+/** Where a product stands, without what is on it. */
+const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({ category, supplier, tags, soldBy: { kind }, variants: variants.map(() => null), parts: parts.map(() => null), choices: choices.map((choice) => ({ kind: choice.kind })) });
+
+const byAddress = (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(states.map((state) => [current(state).slug, pricedProduct(current(state), surroundings)]));
+
+/** The price lists: for the manager's side. */
+export function openPriceLists(context: Services): Promise<PriceListsView> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const { states, now: around } = await readAll(database.read, now());
+    const { shop } = around.surroundings;
+    const lists = await readPriceLists(database.read);
+    const known = byAddress(states, around.surroundings);
+    return {
+      lists,
+      products: states.map((state) => {
+        const product = current(state);
+        const { sku, category } = product;
+        return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...pricedProduct(product, around.surroundings) };
+      }),
+      groups: shop.groups.map(({ key, title }) => ({ key, title })),
+      suggestions: suggestionsOf(await readShelves(database.read)),
+      currency: shop.currency,
+      today: around.today,
+      stale: Object.fromEntries(lists.map((list) => [list.key, list.prices.filter(({ product, of }) => !known.get(product)?.things.some(({ thing }) => sameDefinition(thing, of))).length])),
+    };
+  });
+}
+
+/** What other lists would change. @throws Refusal 422 for lists that can't be kept */
+export async function previewPriceLists(context: Services, { lists }: z.infer<typeof priceListsSchema>): Promise<PriceListsRipple> {
+  const { changes, floors } = await atOneMoment(context, async ({ database, now }) => lookAhead(database.read, now(), lists));
+  return { changes: changes.slice(0, MOST_TOLD), count: changes.length, below: await fallingBelow(floors) };
+}
+
+/** The prices that other lists change, and what is to be looked at to know whether any product falls below its floor. */
+async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]) {
+  const { states, now } = await readAll(queries, at);
+  const { surroundings, today } = now;
+  const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(states, surroundings));
+  if (fault) throw new Refusal(422, 'listFaulty', fault.words, { list: fault.list });
+  const former = await readPriceLists(queries);
+  const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
+  const all = surroundings.shop.groups.length + 1;
+  const changes = states.flatMap((state) =>
+    listChanges(current(state), surroundings, former, lists, today).map(({ thing, day, groups, from, to }): PriceChange => ({
+      productId: state.id,
+      title: current(state).title,
+      what: thing.thing.kind === 'product' ? '' : thing.title,
+      inShop: state.published !== null,
+      groups: groups.length === all ? 'everybody' : groups.map(titleOf).join(', '),
+      day, from, to,
+    })),
+  );
+  const changed = new Set(changes.map(({ productId }) => productId));
+  const costs = await readCosts(queries);
+  const side = (priceLists: readonly PriceList[]) => ({ surroundings: { ...surroundings, priceLists }, costs });
+  return { changes, floors: { products: states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : [])), today, before: side(former), after: side(lists) } };
+}
+
+/**
+ * Puts other price lists in the place of those that hold; they hold at once, also in the shop. What each list was is kept,
+ * to know later what something cost on a day.
+ *
+ * @throws Refusal 422 for lists that can't be kept; 409 where more prices change, or more products fall below their floor,
+ *   than was accepted
+ */
+export async function savePriceLists(context: Services, { lists, accepted, acceptedBelow }: z.infer<typeof acceptedPriceListsSchema>): Promise<void> {
+  const { below, count } = await previewPriceLists(context, { lists });
+  requireAccepted(below, acceptedBelow, 'With these lists');
+  if (count > accepted) throw moreChanges(count, accepted);
+  await context.database.write(async (transaction) => {
+    const at = context.now();
+    // Prices may have changed since they were looked at.
+    const { changes } = await lookAhead(transaction, at, lists);
+    if (changes.length > accepted) throw moreChanges(changes.length, accepted);
+    await storePriceLists(transaction, at, lists);
+  });
+}
+
+const moreChanges = (count: number, accepted: number) => new Refusal(409, 'moreChanges', `This changes ${counted(count, 'price')}, and ${accepted} were seen. Look at the change again.`);
+
+/** Writes lists in the place of all that were there, and notes what became of each. */
+export async function storePriceLists(transaction: Queries, at: Date, lists: readonly PriceList[]): Promise<void> {
+  const former = await transaction.select().from(priceLists);
+  for (const { key, rank } of former) {
+    if (lists.some((list) => list.key === key)) continue;
+    await transaction.delete(priceLists).where(eq(priceLists.key, key));
+    await transaction.insert(priceListRevisions).values({ key, rank, definition: null, at });
+  }
+  for (const [rank, definition] of lists.entries()) {
+    const known = former.find(({ key }) => key === definition.key);
+    if (known && known.rank === rank && sameDefinition(known.definition, definition)) continue;
+    await transaction.insert(priceLists).values({ key: definition.key, rank, definition }).onConflictDoUpdate({ target: priceLists.key, set: { rank, definition } });
+    await transaction.insert(priceListRevisions).values({ key: definition.key, rank, definition, at });
+  }
+}
+
+/** Lets prices of lists follow a product to another address. */
+export async function followAddress(transaction: Queries, at: Date, from: string, to: string): Promise<void> {
+  const lists = await readPriceLists(transaction);
+  if (from === to || !lists.some(({ prices }) => prices.some(({ product }) => product === from))) return;
+  await storePriceLists(transaction, at, lists.map((list) => ({ ...list, prices: list.prices.map((price) => (price.product === from ? { ...price, product: to } : price)) })));
+}
+
+/** Titles of the lists that name a group. */
+export async function listsNaming(queries: Queries, group: string): Promise<string[]> {
+  return (await readShared(queries)).priceLists.filter(({ groups }) => groups.includes(group)).map(({ title }) => title);
+}

@@ -1,0 +1,43 @@
+import { type Delivery, type Tax } from '../../core/catalog';
+import { Exact } from '../../core/number';
+import { isBlank } from '../../core/text';
+import { Refusal } from '../refusal';
+
+/** @throws Refusal 422 for rates that are none, are missing or stand twice */
+export function checkTax({ name, country, classes, rates }: Tax): void {
+  const refuse = (words: string): never => {
+    throw new Refusal(422, 'taxFaulty', words);
+  };
+  if (isBlank(name)) refuse('Say what the tax is called, such as VAT.');
+  classes.forEach(({ key, title }, place) => {
+    if (isBlank(title)) refuse('Each kind of products that are taxed alike needs a name.');
+    if (classes.findIndex((other) => other.key === key) < place) refuse(`Two kinds of products are called “${key}” inside. Each needs its own inside name.`);
+  });
+  for (const at of new Set([country, ...rates.map((rate) => rate.country)])) {
+    for (const { key, title } of classes) {
+      const found = rates.filter((rate) => rate.class === key && rate.country === at);
+      const [rate] = found;
+      if (!rate) refuse(`Say how much tax there is on ${title} in ${at}; 0 for none.`);
+      if (found.length > 1) refuse(`Two rates are said for ${title} in ${at}. Leave one.`);
+    }
+  }
+  for (const { class: key, percent } of rates) {
+    if (!classes.some((known) => known.key === key)) refuse(`A rate is for “${key}”, which is no kind of products. Take it out.`);
+    const value = Exact.parse(percent);
+    if (!value || value.sign() < 0 || value.isMore(Exact.of(100))) refuse(`“${percent}” is no rate of tax. Write a percentage from 0 to 100, such as 20.`);
+  }
+}
+
+/** @throws Refusal 422 for prices that are none, and for two of one country */
+export function checkDelivery(delivery: readonly Delivery[]): void {
+  const refuse = (words: string): never => {
+    throw new Refusal(422, 'deliveryFaulty', words);
+  };
+  delivery.forEach(({ country, price, freeFrom }, place) => {
+    if (delivery.findIndex((other) => other.country === country) < place) refuse(country === null ? 'Delivery to anywhere is said twice. Name a country in one of them.' : `Delivery to ${country} is said twice. Leave one.`);
+    for (const [text, what] of [[price, 'price of delivery'], [freeFrom, 'sum from which delivery costs nothing']] as const) {
+      const value = text === null ? Exact.zero : Exact.parse(text);
+      if (!value || value.sign() < 0) refuse(`“${text ?? ''}” is no ${what}. Write it like 5.90.`);
+    }
+  });
+}
