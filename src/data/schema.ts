@@ -382,6 +382,20 @@ export const discountUses = sqliteTable(
   (table) => [index('discount_uses_code').on(table.codeId), index('discount_uses_order').on(table.orderId)],
 );
 
+/** Room that orders take on a day or in a week, of what is not counted; nothing of orders that are not paid. */
+export const bookings = sqliteTable(
+  'bookings',
+  {
+    id: id(),
+    productId: integer('product_id').notNull().references(() => products.id),
+    /** first day, as YYYY-MM-DD */
+    period: text('period').notNull(),
+    pieces: integer('pieces').notNull(),
+    orderId: integer('order_id').notNull().references(() => orders.id),
+  },
+  (table) => [index('bookings_product').on(table.productId, table.period), index('bookings_order').on(table.orderId)],
+);
+
 /** An order line keeps the whole resolution it was sold with, for ever. */
 export const orderLines = sqliteTable(
   'order_lines',

@@ -24,9 +24,9 @@ const discount = (given: object): Discount => discountSchema.parse({ key: 'sprin
 const save = (given: object, codes: string[] = ['SPRING']) => saveDiscount(context, { definition: discount(given), codes, acceptedBelow: 99 });
 const smokers = (quantity = 2) => addToBasket(context, undefined, { slug: 'smoker', answers: {}, quantity });
 const order = async (basket: string, more: object = {}) => {
-  number += 1;
+  const key = `code-order-${(number += 1)}`;
   const { total } = await viewBasket(context, basket);
-  return checkOut(context, basket, checkoutSchema.parse({ name: 'Ada', email: 'ada@example.org', payment: 'approve', seenTotal: total ?? '', idempotencyKey: `code-order-${number}`, ...more }));
+  return checkOut(context, basket, checkoutSchema.parse({ name: 'Ada', email: 'ada@example.org', payment: 'approve', seenTotal: total ?? '', idempotencyKey: key, ...more }));
 };
 const change = async (more: Partial<SettingsInput>) => {
   const { shop } = await openSettings(context);
@@ -85,6 +85,7 @@ describe('a discount code', () => {
   it('says in the basket why it gives nothing, and doesn’t keep it from being ordered', async () => {
     const basket = await smokers(1);
     await enterCode(context, basket, 'READMORE');
+    context.advance(1000);
     await enterCode(context, basket, 'FIRSTHIVE');
     const { codes, canOrder, total } = await viewBasket(context, basket);
     expect(codes.map(({ whyNot }) => whyNot)).toEqual(['Nothing that it is for is in the basket.', 'What it is for must come to €60.00: €18.00 more.']);

@@ -32,9 +32,9 @@ describe('booking stock of variants', () => {
   it('does nothing at all when one line of it can’t be booked', async () => {
     const batch = { create: [{ key: 'suit-new', title: 'Suit, new', unit: '1' }], entries: [{ key: 'suit-new', kind: 'receipt' as const, quantity: '4' }], reason: 'Delivery' };
     await expect(bookStock(context, { ...batch, entries: [...batch.entries, { key: 'nowhere', kind: 'receipt', quantity: '1' }] })).rejects.toMatchObject({ status: 404 });
-    await expect(bookStock(context, { ...batch, entries: [...batch.entries, { key: 'suit-new', kind: 'adjustment', quantity: 'many' }] })).rejects.toMatchObject({ code: 'unreadableQuantity', taxShown: null });
+    await expect(bookStock(context, { ...batch, entries: [...batch.entries, { key: 'suit-new', kind: 'adjustment', quantity: 'many' }] })).rejects.toMatchObject({ code: 'unreadableQuantity' });
     expect(await onHand('suit-new')).toBeUndefined();
-    await expect(bookStock(context, { ...batch, create: [{ key: 'veil-round', title: 'Again', unit: '1' }] })).rejects.toMatchObject({ code: 'keyTaken', taxShown: null });
+    await expect(bookStock(context, { ...batch, create: [{ key: 'veil-round', title: 'Again', unit: '1' }] })).rejects.toMatchObject({ code: 'keyTaken' });
   });
 
   it('says what hangs on an option before it is removed', async () => {
@@ -87,7 +87,7 @@ describe('customer groups', () => {
     const { name, timeZone, skuSeparator, groups } = (await openSettings(context)).shop;
     const settings = { name, timeZone, skuSeparator, groups };
     await expect(saveSettings(context, { ...settings, groups: [] })).rejects.toMatchObject({ code: 'groupInUse', message: expect.stringContaining('Trade order') });
-    await expect(saveSettings(context, { ...settings, groups: [...groups, { key: 'club', title: 'Club', code: 'HoneyTrade', taxShown: null }] })).rejects.toMatchObject({ code: 'codeTwice', taxShown: null });
+    await expect(saveSettings(context, { ...settings, groups: [...groups, { key: 'club', title: 'Club', code: 'HoneyTrade', taxShown: null }] })).rejects.toMatchObject({ code: 'codeTwice' });
     await expect(saveSettings(context, { ...settings, timeZone: 'Vienna' })).rejects.toMatchObject({ code: 'badTimeZone' });
     await saveSettings(context, { ...settings, name: 'Renamed', groups: [...groups, { key: 'club', title: 'Club', code: null, taxShown: null }] });
     expect((await openSettings(context)).shop.groups.map(({ key, code }) => [key, code])).toEqual([['trade', 'HONEYTRADE'], ['club', null]]);

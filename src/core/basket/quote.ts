@@ -2,7 +2,7 @@ import { type Program } from '../compile';
 import { Exact } from '../number';
 import { checkQuantity, type Orderable } from '../ordering';
 import { problem, type Problem } from '../problems';
-import { breakRows, moreForLess, type MoreForLess, type Resolution, resolve, type ResolveContext } from '../run';
+import { breakRows, moreForLess, type MoreForLess, type Resolution, resolve, type ResolveContext, roomFor } from '../run';
 import { AT_ITEM, type Selection } from '../selection';
 import { besideOf, type CountedLine, countsOthers } from './beside';
 import { type CodeOutcome } from './discounts';
@@ -64,13 +64,16 @@ const NO_RULES: readonly BasketRule[] = [];
  */
 export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES, terms: Terms = NO_TERMS): Quote {
   let { stock } = context;
+  const taken = new Map<string, number>();
   const counted = countedLines(lines, context);
   const quoted = lines.map(({ program, selection, group }, place): QuotedLine => {
     if (!program) return { resolution: null, problems: [problem(AT_ITEM, { code: 'notInShop' })], more: null };
     const own = counted?.[place];
     const beside = own && countsOthers(program) ? besideOf(own, (counted ?? []).flatMap((other) => (other && other !== own ? [other] : []))) : undefined;
-    const here = { ...context, stock, group, beside };
+    const booked = context.booked && ((product: string, period: string) => (context.booked?.(product, period) ?? 0) + (taken.get(`${product} ${period}`) ?? 0));
+    const here = { ...context, stock, group, beside, booked };
     const resolution = resolve(program, selection, here);
+    for (const booking of booked ? resolution.bookings : []) for (const { period, pieces } of roomFor(booking, booked ?? (() => 0))) taken.set(`${booking.product} ${period}`, (taken.get(`${booking.product} ${period}`) ?? 0) + pieces);
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
     return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), resolution) };
   });

@@ -32,6 +32,11 @@ export function weekdayOf(day: number): number {
   return ((((day + 3) % 7) + 7) % 7) + 1;
 }
 
+/** The first day of the day or week that a day lies in; weeks begin on Monday. @see ISO 8601-1:2019, calendar weeks */
+export function beginsOn(day: number, per: 'day' | 'week'): number {
+  return per === 'day' ? day : day - weekdayOf(day) + 1;
+}
+
 /** Whether a text is a day of the year, as MM-DD; the 29th of February is one. */
 export function isDayOfYear(text: string): boolean {
   return dayInYear(2000, text) !== null;

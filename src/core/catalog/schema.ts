@@ -5,7 +5,7 @@ import { breaksSchema } from '../pricing/breaks';
 import { contentsSchema } from '../pricing/per-measure';
 import { lotKinds } from '../stock/cutting/lots';
 import { drawSchema } from '../stock/draw';
-import { choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
+import { capacitySchema, choiceSchema, keySchema, notCountedField, weightSchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
 import { fitSchema } from './fits';
 import { marginFloorSchema, percentFloorSchema } from './margin-floor';
@@ -108,6 +108,7 @@ export const productSchema = z.strictObject({
   prepared: z.array(preparedSchema).max(60).default([]).describe('selections that customers can start from'),
   draws: z.array(drawSchema).max(50).default([]),
   notCounted: notCountedField,
+  capacity: capacitySchema.nullable().default(null).describe('how much of it can be done in a day or a week; null for any'),
   formulas: z.array(formulaSchema).max(50).default([]),
   rates: z.array(rateSchema).max(100).default([]),
   rules: z.array(ruleSchema).max(400).default([]),

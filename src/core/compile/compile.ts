@@ -24,7 +24,7 @@ import { ALL_OFFERED, shownChoice } from './offers';
 import { compileAddOns } from './add-ons';
 import { priceSources, priceSteps } from './price-steps';
 import { answeringOrder, checkHiding, compileProductRules } from './product-rules';
-import { type BaseProgram, type BrokenAmount, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program, variantKey, type VariantProgram } from './program';
+import { type BaseProgram, type BrokenAmount, type CapacityProgram, type ChoiceProgram, type EffectProgram, NOTHING_FIXED, type OptionProgram, type Program, variantKey, type VariantProgram } from './program';
 import { compileQuantities } from './quantities';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 import { compileVariants, LEFT_OUT } from './variants';
@@ -128,6 +128,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     kit,
     properties: compileProperties(product, formulas, addPlaced),
     fits: compileFits(product.fits, kit, addPlaced),
+    capacity: compileCapacity(scope),
     fixed: NOTHING_FIXED,
     priceSources: priceSources(baseFormula === -1 ? null : baseFormula),
     breaks: [...(base.breaks ? [base.breaks] : []), ...[...variants.values()].flatMap((variant) => variant.breaks ?? []), ...choices.flatMap(({ effects }) => effects.flatMap((effect) => effect.breaks?.table ?? []))],
@@ -149,6 +150,14 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     faults,
     blocking: faults.filter((fault) => fault.gravity === 'mustFix' && !isDeclinable(fault)),
   };
+}
+
+function compileCapacity({ product, report }: Scope): CapacityProgram | null {
+  if (!product.capacity) return null;
+  const { pieces, per, by } = product.capacity;
+  const index = by === null ? -1 : product.choices.findIndex((choice) => choice.key === by && choice.kind === 'date');
+  if (by !== null && index < 0) report(['capacity', 'by'], { code: 'unknownReference', what: 'choice', given: by });
+  return { pieces, per, by: index < 0 ? null : index };
 }
 
 /** How much is in one must be something that can be compared. */

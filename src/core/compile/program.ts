@@ -1,4 +1,4 @@
-import { type ChoiceReader, type Product } from '../catalog';
+import { type Capacity, type ChoiceReader, type Product } from '../catalog';
 import { type Exact, type RoundingMode } from '../number';
 import { type AmountProgram, type BreaksProgram, type PriceLine } from '../pricing';
 import { type ListedBase } from '../price-lists';
@@ -87,6 +87,12 @@ export interface ChoiceProgram {
   readonly allOffered: ChoiceShown;
 }
 
+/** How much of something can be done in a day or a week. */
+export interface CapacityProgram extends Pick<Capacity, 'pieces' | 'per'> {
+  /** position of the date choice that says when; null for as soon as there is room */
+  readonly by: number | null;
+}
+
 export interface VariantProgram {
   /** option keys in the order of the stocked choices */
   readonly options: readonly string[];
@@ -153,6 +159,8 @@ export interface Program {
   readonly properties: ReadonlyMap<string, PropertyProgram>;
   /** what of it must fit together */
   readonly fits: readonly FitProgram[];
+  /** how much of it can be done in a day or a week, and which date says when; null for any */
+  readonly capacity: CapacityProgram | null;
   /** answers that are given beforehand, as in a selection: of a product that is a part of another */
   readonly fixed: Readonly<Record<string, unknown>>;
   /** where its base price comes from, the first that has one */

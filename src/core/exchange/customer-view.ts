@@ -74,10 +74,10 @@ const shopFor = ({ name, currency, rounding, skuSeparator, timeZone }: Shop): Sh
 const swatchFor = ({ key, name, colours, picture, family }: Swatch): Swatch => ({ key, name, colours, picture, family, supplierCode: '' });
 
 function productFor(product: Product, { shop, sheets, products }: CatalogSurroundings, view: View): Product {
-  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
+  const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, capacity, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, capacity, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     // Whose rule it is, and what others may order, is the catalog manager’s business.
     quantity: quantityOf(product, shop.quantityRules, view.group).rule,
     quantityByGroup: {},
@@ -196,7 +196,7 @@ export interface ToldTax extends Pick<Tax, 'name' | 'pricesInclude'> {
 }
 
 /** A resolution as a customer may see it. */
-export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'orderable' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'wasLowest' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
+export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'shown' | 'counted' | 'quantity' | 'orderable' | 'item' | 'working' | 'measures' | 'unitPrice' | 'wasPrice' | 'wasLowest' | 'bookings' | 'lineTotal' | 'currency' | 'weight' | 'pictures' | 'forCustomers'> & {
   /** what rules tell, now that they have fired */
   readonly tells: readonly string[];
   /** what it is put together from, and what is taken along */
@@ -224,11 +224,12 @@ export function customerResolution(resolution: ResolutionJson): CustomerResoluti
   return toldTo(asShown(resolution));
 }
 
-function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, wasLowest, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
+function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, wasLowest, bookings, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
     state, problems, shown, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
     ...(wasLowest && { wasLowest }),
+    ...(bookings && { bookings }),
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
     parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),

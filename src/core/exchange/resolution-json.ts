@@ -163,6 +163,8 @@ export interface ResolutionJson {
     readonly cutPlans: readonly CutPlanJson[];
     readonly leadDays: number | null;
   };
+  /** what of it takes room on a day or in a week; absent for nothing */
+  readonly bookings?: Resolution['bookings'];
   readonly rules: readonly RuleShownJson[];
   readonly pictures: Resolution['pictures'];
   /** what it measures or is; absent in what was kept before it was told */
@@ -200,6 +202,7 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
     unitPrice: money(resolution.unitPrice),
     wasPrice: money(resolution.wasPrice),
     ...(resolution.wasLowest && { wasLowest: true }),
+    ...(resolution.bookings.length > 0 && { bookings: resolution.bookings }),
     lineTotal: money(resolution.lineTotal),
     currency,
     weight: resolution.weight && quantityJson(resolution.weight),

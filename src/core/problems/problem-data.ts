@@ -86,6 +86,8 @@ export type ProblemData =
   | { readonly code: 'notOnSale'; readonly combination: string }
   | { readonly code: 'combinationNotMade'; readonly combination: string }
   | { readonly code: 'outOfStock'; readonly item: string }
+  /** there is no room on a day or in a week, given by its first day; `next` is the next with room for all, null where none was found */
+  | { readonly code: 'noRoom'; readonly title: string; readonly per: 'day' | 'week'; readonly at: string; readonly left: number; readonly asked: number; readonly next: string | null }
   | { readonly code: 'notEnoughStock'; readonly item: string; readonly canSupply: number; readonly asked: number }
   | {
       readonly code: 'cannotCut';

@@ -34,6 +34,7 @@ export function problemClass(code: ProblemCode): ProblemClass {
     case 'notOnSale':
     case 'outOfStock':
     case 'notEnoughStock':
+    case 'noRoom':
     case 'partOut':
     case 'cannotCut':
       return 'unavailable';

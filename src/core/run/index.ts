@@ -23,4 +23,5 @@ export { piecesPrice } from './entries';
 export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
 export { takenByOne, withPicks } from './taken';
+export { type Booked, type Booking, roomFor } from './bookings';
 export { knownCosts } from './known-costs';

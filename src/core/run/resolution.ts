@@ -7,6 +7,7 @@ import { type PriceLine } from '../pricing';
 import { type NamedCondition, type Problem } from '../problems';
 import { type Quantity, type Unit } from '../quantity';
 import { type Availability, type Draw, type Effort, type StockView } from '../stock';
+import { type Booked, type Booking } from './bookings';
 import { type Cost, type CostOf } from './cost';
 import { type Counted } from './counting';
 import { type Share } from './shares';
@@ -27,6 +28,8 @@ export interface ResolveContext {
   readonly costs?: CostOf;
   /** how much is bought beside it that counts for a table of breaks; absent for nothing */
   readonly beside?: (table: Counted) => Exact;
+  /** how many pieces of a product, by its address, are booked for a day or week, by its first day; absent where nobody asks */
+  readonly booked?: Booked;
   /** what is known of an uploaded file, by its token; absent where there are none */
   readonly files?: AnswerContext['files'];
 }
@@ -96,6 +99,8 @@ export interface Resolution {
   readonly parts: readonly PartShown[];
   readonly draws: readonly Draw[];
   readonly availability: Availability;
+  /** what of it takes room on a day or in a week, its parts among it, for all that is asked for */
+  readonly bookings: readonly Booking[];
   /** the rules of the product that are switched on, and whether they have fired */
   readonly rules: readonly RuleShown[];
   /** what is seen of it: pictures on top of each other, by view */

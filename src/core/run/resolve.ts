@@ -5,6 +5,7 @@ import { problem, type Problem, problemClass } from '../problems';
 import { type Answer, AT_ITEM, AT_QUANTITY, placeOfEntry } from '../selection';
 import { availabilityOf } from '../stock';
 import { checkUnknownKeys, readAnswers, readSelection } from './answers';
+import { bookingsOf, roomProblems, whenDone } from './bookings';
 import { chargedOf } from './charging';
 import { costOf } from './cost';
 import { findVariant } from './find-variant';
@@ -83,6 +84,8 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
   const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
+  const bookings = bookingsOf(program, reading, pieces, context.today);
+  if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock);
   if (supply) problems.push(supply);
 
@@ -111,6 +114,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     properties: propertiesOf(program, answers, outcomes),
     draws,
     availability,
+    bookings: context.ofWhole || !context.booked ? bookings : whenDone(bookings, context.booked),
     rules: program.rules && fired ? rulesShown(program.rules, fired) : NO_RULES,
     pictures: picturesOf(program, reading),
     forCustomers: program.product.forCustomers,

@@ -174,6 +174,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   notOnSale: { code: 'notOnSale', combination: 'Oak' },
   combinationNotMade: { code: 'combinationNotMade', combination: 'Oak' },
   outOfStock: { code: 'outOfStock', item: 'Oak' },
+  noRoom: { code: 'noRoom', title: 'Inspection', per: 'week', at: '2026-11-30', left: 2, asked: 3, next: '2026-12-07' },
   notEnoughStock: { code: 'notEnoughStock', item: 'Oak', canSupply: 3, asked: 3 },
   cannotCut: { code: 'cannotCut', item: 'Oak', total: 'Oak', longest: 'Oak', piece: 'Oak', pieces: 3, canSupply: 3, tooLong: true, isProved: true, instead: ['one', 'two'], nearest: ['one', 'two'] },
   productNotReady: { code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 },

@@ -11,4 +11,5 @@ export { counted } from './counted';
 export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
+export { periodWords } from './periods';
 export { discountTimeWords, givesWords, whyNotWords } from './codes';

@@ -28,6 +28,8 @@ const PROBLEMS: [ProblemData, string][] = [
   [{ code: 'quantityMultiple', multiple: 5, start: 3, nearest: near(8, 13) }, 'This is sold in multiples of 5, counted from 3. Nearest: 8 or 13.'],
   [{ code: 'quantityNotListed', given: 30, nearest: [{ quantity: 12, caption: 'one case' }, { quantity: 48, caption: 'four cases' }] }, '30 is not a quantity that this is sold in. Nearest: 12 (one case) or 48 (four cases).'],
   [{ code: 'combinationNotMade', combination: 'L · Moss' }, 'L · Moss is not made. Choose another combination.'],
+  [{ code: 'noRoom', title: 'Inspection', per: 'week', at: '2026-11-30', left: 2, asked: 3, next: '2026-12-07' }, 'Inspection: there is room for 2 in the week of Monday, 30 November 2026, and 3 are asked for. The next with room is the week of Monday, 7 December 2026.'],
+  [{ code: 'noRoom', title: 'Inspection', per: 'day', at: '2026-11-30', left: 0, asked: 1, next: null }, 'Inspection: Monday, 30 November 2026 is full. Take fewer, or ask the shop.'],
   [{ code: 'notEnoughStock', item: 'Mesh', canSupply: 3, asked: 4 }, 'There is not enough Mesh for 4. We can supply 3.'],
   [{ code: 'notInShop' }, 'This is no longer sold. Take it out of the basket.'],
   [{ code: 'productNotReady', first: { code: 'skuMissing' }, count: 3 }, 'This product is not ready to be sold: Give the product a SKU. 3 things in its definition are to be mended.'],

@@ -7,6 +7,7 @@ import { conditionWords } from './conditions';
 import { counted } from './counted';
 import { faultSentence } from './faults';
 import { listedWords } from './quantities';
+import { periodWords } from './periods';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
@@ -156,6 +157,11 @@ export function problemWords(data: ProblemData): Words {
       return { message: `${data.combination} is not made.`, remedy: 'Choose another combination.' };
     case 'outOfStock':
       return { message: `${data.item} is out of stock.`, remedy: 'Choose something else, or come back when it has been restocked.' };
+    case 'noRoom':
+      return {
+        message: `${data.title}: ${data.left === 0 ? `${periodWords(data.at, data.per)} is full` : `there is room for ${data.left} ${data.per === 'day' ? 'on' : 'in'} ${periodWords(data.at, data.per)}, and ${data.asked} are asked for`}.`,
+        remedy: data.next === null ? 'Take fewer, or ask the shop.' : `The next with room is ${periodWords(data.next, data.per)}.`,
+      };
     case 'notEnoughStock':
       return {
         message: `There is not enough ${data.item} for ${data.asked}.`,

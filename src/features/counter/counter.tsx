@@ -8,6 +8,7 @@ import { quantityFromWords, quantityWords } from '@/core/words';
 import { useCommand } from '@/features/palette/commands';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
+import { DoneWhen } from '@/features/selection/done-when';
 import { Earnings } from './earnings';
 import { BreakTable, MoreForLessNote } from '@/features/selection/break-table';
 import { QuantityField } from '@/features/selection/quantity-field';
@@ -141,6 +142,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
             </Text>
           </HStack>
         ))}
+        <DoneWhen bookings={resolution.bookings} />
         {resolution.availability.cutPlans.map((plan) => (
           <CutPlanView key={plan.stock} plan={plan} />
         ))}

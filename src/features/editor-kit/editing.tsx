@@ -114,6 +114,7 @@ export function placeOf(path: Path, product: Product): Place {
     case 'partsPrice':
       return 'parts';
     case 'draws':
+    case 'capacity':
       return 'stock';
     case 'proofs':
       return 'proofs';

@@ -60,7 +60,7 @@ import { UnbookedCounts } from './variants/unbooked-counts';
 import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed }: EditorView & { place?: Place }) {
+export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed, booked }: EditorView & { place?: Place }) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(initialPlace);
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition, slug: opened.publishedSlug });
@@ -84,7 +84,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   const settled = useDeferredValue(draft.document);
   const costs = useMemo(() => knownCosts(stock), [stock]);
   const [day, setDay] = useState(today);
-  const selection = useSelection(settled, surroundings, stock, { today: day, group, costs });
+  const selection = useSelection(settled, surroundings, stock, { today: day, group, costs, booked: booked ?? NOTHING_BOOKED });
   const program = selection.usual;
   const checks = useChecks(settled, surroundings, today, stock);
   const { faults } = checks;
@@ -144,6 +144,9 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
     </EditingProvider>
   );
 }
+
+/** Of what begins to take room just now nothing is booked yet. */
+const NOTHING_BOOKED: EditorView['booked'] = [];
 
 /** Whether a part of the editor shows something of the Counter’s selection, and has to follow it. */
 const followsSelection = (place: Place) => place === 'prepared' || place === 'made-of' || place === 'selections' || place === 'rules' || place === 'formulas' || place === 'breaks';

@@ -8,7 +8,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { type Exact } from '@/core/number';
 import { pricedFor } from '@/core/price-lists';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
+import { type Booked, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -53,6 +53,8 @@ export interface SelectionOptions {
   readonly group: string | null;
   /** whether what things cost is known and wanted: on the manager's side alone */
   readonly costs?: CostOf;
+  /** what is booked of what is not counted; null or absent where nobody asks */
+  readonly booked?: readonly { readonly product: string; readonly period: string; readonly pieces: number }[] | null;
   /** sends a file to the server; absent where it stays in the window */
   readonly upload?: (product: string, choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
   /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
@@ -91,7 +93,7 @@ export interface SelectionState extends PartsHolder {
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, upload, ask }: SelectionOptions): SelectionState {
+export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, booked, upload, ask }: SelectionOptions): SelectionState {
   const [answers, setAnswers] = useState<Answers>({});
   const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
   const [quantityText, setQuantityText] = useState<string | null>(null);
@@ -111,11 +113,11 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
   const { now, last: before } = useOutlook(settled, subject, question);
   const { exact, resolved, unsure } = useMemo(() => {
-    const context = { stock: there, today, group, costs, files: (token: string) => files.get(token) };
+    const context = { stock: there, today, group, costs, booked: bookedIn(booked), files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
     return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
-  }, [program, known, parts, shownQuantity, there, today, group, costs, files, stock]);
+  }, [program, known, parts, shownQuantity, there, today, group, costs, booked, files, stock]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
@@ -199,6 +201,11 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     }),
     [program, usual, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
+}
+
+/** Looks up what is booked. */
+function bookedIn(rows: SelectionOptions['booked']): Booked | undefined {
+  return rows ? (product, period) => rows.find((row) => row.product === product && row.period === period)?.pieces ?? 0 : undefined;
 }
 
 const NO_CHANGES: readonly Change[] = [];

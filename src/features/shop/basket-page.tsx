@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
 import { dayWords, parseDay } from '@/core/calendar';
 import { ANY_QUANTITY, orderable } from '@/core/ordering';
+import { DoneWhen } from '@/features/selection/done-when';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
 import { quantityFrom } from '@/features/selection/use-selection';
@@ -170,6 +171,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
               {promiseWords(line.promise, line.quantity)}
             </Text>
           )}
+          <DoneWhen bookings={resolution?.bookings} />
           {line.more && resolution && !changed && (
             <Text fontSize="sm" color="lichen.fg" mt="2" role="status">
               {line.more.quantity}

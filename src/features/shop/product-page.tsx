@@ -12,7 +12,7 @@ import { useLinkedBuild } from '@/features/builds/use-linked-build';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProductForm } from '@/features/selection/product-form';
 import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
-import { type KnownStock, useSelection, useSurroundings } from '@/features/selection/use-selection';
+import { type KnownStock, type SelectionOptions, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
 import { BuyBar } from './buy-bar';
 import { Gallery } from './gallery';
@@ -30,6 +30,8 @@ interface Props {
   stock: readonly KnownStock[];
   /** the tax on it; null where none is told */
   tax: ToldTax | null;
+  /** where there is little room left; null where nothing of it takes room */
+  booked: SelectionOptions['booked'];
   /** whether it is a draft that is looked at: then nothing is asked of the shop, nothing uploaded and nothing bought */
   isDraft?: boolean;
 }
@@ -44,7 +46,7 @@ const BreakTable = dynamic(() => import('@/features/selection/break-table').then
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, isDraft = false }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, booked, isDraft = false }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -57,7 +59,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
     async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
     [product.slug],
   );
-  const selection = useSelection(product, surroundings, stock, isDraft ? { today, group } : { today, group, upload, ask });
+  const selection = useSelection(product, surroundings, stock, isDraft ? { today, group, booked } : { today, group, booked, upload, ask });
   const basket = useAddToBasket(product, selection, isDraft);
   useLinkedBuild(selection);
   const { resolution, program } = selection;

@@ -2,6 +2,7 @@ import { Box, HStack, Text } from '@chakra-ui/react';
 import { type ForCustomers } from '@/core/catalog';
 import { asShown, type ResolutionJson, type ToldTax } from '@/core/exchange';
 import { TaxNote } from '@/features/selection/tax-note';
+import { DoneWhen } from '@/features/selection/done-when';
 import { weightWords } from '@/features/selection/weight-words';
 import { WorkingTable } from '@/features/selection/working-table';
 import { Sku } from '@/ui/text';
@@ -25,6 +26,7 @@ export function WorkingBox({ resolution, tax }: { resolution: ResolutionJson; ta
           <Text fontVariantNumeric="tabular-nums">{shown}</Text>
         </HStack>
       ))}
+      <DoneWhen bookings={resolution.bookings} />
       {leadDays !== null && (
         <Text fontSize="sm" mt="2">
           Part of it is made to order: it leaves us in about {leadDays} days.

@@ -27,6 +27,6 @@ export function openDraftPage(context: Services, id: number, { group = null, day
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const on = day !== null && parseDay(day) !== null ? day : today;
     const view = customerView(draft, pricedFor(surroundings, known, on), known);
-    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: on }, toldTax(surroundings.shop, draft, known));
+    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: on }, { tax: toldTax(surroundings.shop, draft, known), booked: null });
   });
 }

@@ -7,6 +7,7 @@ import { atOneMoment, type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
 import { products, revisions } from '../../data/schema';
+import { type BookedPieces, readBooked } from '../selling/bookings';
 import { withStock } from '../selling/overdue';
 import { type StockFigures } from '../stock/figures';
 import { type EditedProduct, openProduct } from './drafts';
@@ -28,6 +29,8 @@ export interface EditorView extends EditorSurroundings {
   readonly opened: EditedProduct;
   /** whether anything has it as a part or takes it along, so that a change of it has a ripple */
   readonly isUsed: boolean;
+  /** what is booked of it and of what belongs to it; null where nothing of it takes room */
+  readonly booked: readonly BookedPieces[] | null;
 }
 
 /** @throws Refusal 404 */
@@ -35,7 +38,7 @@ export function openForEditing(context: Services, id: number): Promise<EditorVie
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
     const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
-    return { opened, isUsed: await isUsed(still.database.read, id), ...(await editorSurroundings(still, now)) };
+    return { opened, isUsed: await isUsed(still.database.read, id), booked: await readBooked(still.database.read, [opened.draft], now), ...(await editorSurroundings(still, now)) };
   });
 }
 

@@ -20,6 +20,7 @@ import { keepFiles, readFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
 import { readExpected } from '../stock/expected';
 import { freeOverdue, withStock } from './overdue';
+import { bookedIn, type BookedPieces, readBooked } from './bookings';
 import { ensureBasket } from './ensure-basket';
 import { programFor } from './published';
 import { countriesOf, type KnownCode, readTerms } from './terms';
@@ -52,6 +53,8 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
   readonly problems: readonly Problem[];
   /** the codes in it, as their outcomes are in order */
   readonly entered: readonly KnownCode[];
+  /** room that is taken of what is not counted, without what is in it */
+  readonly booked: readonly BookedPieces[];
   readonly tax: Tax | null;
   /** where it is sent to; null where nobody asks */
   readonly country: string | null;
@@ -72,6 +75,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
   const context = await readSurroundings(queries, at, definitionsOf([...published.values()]));
   const selections = rows.map(selectionOf);
+  const booked = await readBooked(queries, definitionsOf([...published.values()]), context);
   const files = await readFiles(queries, selections);
   const group = await groupOf(queries, token);
   const terms = await readTerms(queries, token, group);
@@ -83,7 +87,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
     wanted.push({ ...(await programFor(queries, sold, context, group)), selection: selectionOf(row), together, discounts: sold ? discountsFor(sold.definition, terms.codes) : [] });
   }
   const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'basket' ? [{ key, title, orderable: orderable(rule) }] : []));
-  const quoted = quote(wanted, { stock: context.there, effort, today: context.today, files }, rules, terms);
+  const quoted = quote(wanted, { stock: context.there, effort, today: context.today, files, booked: bookedIn(booked) }, rules, terms);
   const { lines, problems: together, total, canOrder, goods, codes, delivery, taxation } = quoted;
   const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));
   const promised = promises(lines.map(({ resolution }) => ({ draws: resolution?.draws ?? [], quantity: resolution?.quantity ?? 0 })), context.there, await readExpected(queries, drawn), context.today);
@@ -100,6 +104,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
     problems: together,
     goods, codes, delivery, taxation,
     entered: terms.codes,
+    booked: booked ?? [],
     tax: terms.tax,
     country: terms.country,
     countries: countriesOf(terms),
@@ -159,7 +164,7 @@ export async function addToBasket(context: Services, token: string | undefined, 
     const { there, today } = around;
     const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
     const { slug: _slug, ...selection } = input;
-    const asked = { stock: there, today, group, files: await readFiles(transaction, [selection]) };
+    const asked = { stock: there, today, group, booked: bookedIn(await readBooked(transaction, [published.definition], around)), files: await readFiles(transaction, [selection]) };
     const added = resolve(program, selection, asked);
     if (added.state !== 'sellable') throw notSellable(added.problems);
 
@@ -208,7 +213,7 @@ export async function changeLine(context: Services, token: string | undefined, l
     const around = await readSurroundings(transaction, now(), [published.definition]);
     const { there, today } = around;
     const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
-    const asked = { stock: there, today, group, files: await readFiles(transaction, [selectionOf(line)]) };
+    const asked = { stock: there, today, group, booked: bookedIn(await readBooked(transaction, [published.definition], around)), files: await readFiles(transaction, [selectionOf(line)]) };
     const before = resolve(program, selectionOf(line), asked);
     const { problems, unitPrice } = resolve(program, { ...selectionOf(line), quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.

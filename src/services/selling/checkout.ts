@@ -15,6 +15,7 @@ import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/cutting';
 import { move } from '../stock/ledger';
 import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
+import { book } from './bookings';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { releaseAbandoned, settle, settleForNothing } from './settlement';
 import { sumsOf, spendCodes } from './terms';
@@ -101,6 +102,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     })
     .returning({ id: orders.id });
   if (!row) throw new Error('the order was not stored');
+  let booked = basket.booked;
   for (const line of basket.lines) {
     const { published, resolution } = line;
     if (!published || !resolution) throw new Error('a line that was checked has no resolution');
@@ -119,6 +121,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       resolution: json,
       picture: resolution.pictures[0]?.layers[0]?.src ?? null,
     });
+    booked = await book(transaction, row.id, resolution.bookings, booked);
     await keepFiles(transaction, line.selection);
     await reserveCuts(transaction, at, row.id, resolution.availability.cutPlans);
     for (const { stock, total: drawn, leadDays } of resolution.draws) {

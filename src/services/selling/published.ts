@@ -10,6 +10,7 @@ import { selectionSchema } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { readFiles } from '../files/uploads';
 import { notFound } from '../refusal';
+import { bookedIn, readBooked } from './bookings';
 import { withStock } from './overdue';
 
 /** A product as a customer may know it, ready to run, and what the customer's group is called in it. */
@@ -75,6 +76,7 @@ export function resolvePublished(context: Services, slug: string, selection: unk
     const { there, today } = product;
     const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
     const view = await programFor(still.database.read, product, product, group);
-    return resolve(view.program, selection, { stock: there, today, files, group: view.group });
+    const booked = bookedIn(await readBooked(still.database.read, [product.definition], product));
+    return resolve(view.program, selection, { stock: there, today, files, booked, group: view.group });
   });
 }

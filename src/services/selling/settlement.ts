@@ -3,7 +3,7 @@ import { type Services } from '../context';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY } from '../../core/ordering';
 import { type Queries } from '../../data/database';
-import { basketCodes, basketLines, discountUses, orderLines, orders, type OrderState, payments } from '../../data/schema';
+import { basketCodes, basketLines, bookings, discountUses, orderLines, orders, type OrderState, payments } from '../../data/schema';
 import { dropCuts, itemsToCut } from '../stock/cutting';
 import { move } from '../stock/ledger';
 import { type PaymentAnswer, type PaymentService, simulatedPayments } from './payment';
@@ -65,7 +65,10 @@ async function endReservation(transaction: Queries, at: Date, number: number, st
   const lines = await transaction.select().from(orderLines).where(eq(orderLines.orderId, number));
   // What is to be cut stays reserved until somebody has cut it.
   const toCut = state === 'paid' ? await itemsToCut(transaction, number) : new Set<string>();
-  if (state !== 'paid') await dropCuts(transaction, number);
+  if (state !== 'paid') {
+    await dropCuts(transaction, number);
+    await transaction.delete(bookings).where(eq(bookings.orderId, number));
+  }
   for (const { resolution } of lines) {
     for (const { stock, total } of resolution.draws) {
       if (toCut.has(stock)) continue;

@@ -18,6 +18,7 @@ import { groupOf, readBasket, type ResolvedBasket, waitingOrder } from './basket
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
 import { sumsOf } from './terms';
+import { type BookedPieces, readBooked, toldBooked } from './bookings';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {
@@ -103,6 +104,8 @@ export interface ShopProductView {
   readonly stock: readonly ToldStock[];
   /** the tax on it; null where none is told */
   readonly tax: ToldTax | null;
+  /** where there is little room left on days or in weeks; null where nothing of it takes room */
+  readonly booked: readonly BookedPieces[] | null;
 }
 
 /**
@@ -116,14 +119,14 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const group = await groupOf(still.database.read, token);
     const view = customerView(definition, pricedFor(surroundings, group, today), group);
     const { program } = await programFor(still.database.read, product, product, group);
-    return shopProductView(view, program, { stock, today }, toldTax(surroundings.shop, definition, group));
+    return shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
   });
 }
 
 /** What a page opens with: of stock only what the product can take. */
-export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, tax: ToldTax | null): ShopProductView {
+export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, more: Pick<ShopProductView, 'tax' | 'booked'>): ShopProductView {
   const drawn = stockOf(program, { today, group });
-  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf), tax };
+  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf), ...more };
 }
 
 /** The tax on a product, as a customer of a group is used to see it. */

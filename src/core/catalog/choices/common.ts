@@ -60,6 +60,15 @@ export const reasonsNotCounted = ['madeToOrder', 'service'] as const;
 
 export const notCountedField = z.enum(reasonsNotCounted).nullable().default(null).describe('why it takes nothing from stock, where that is meant: it is made to order, or is a service');
 
+/** How much of something that is not counted can be done in a day or a week. */
+export const capacitySchema = z.strictObject({
+  pieces: z.int().min(1).max(1_000_000),
+  per: z.enum(['day', 'week']),
+  by: z.string().max(130).nullable().default(null).describe('key of the date choice that says when; null for as soon as there is room, in the order of orders'),
+}).meta({ id: 'capacity' });
+
+export type Capacity = z.infer<typeof capacitySchema>;
+
 export type NotCounted = (typeof reasonsNotCounted)[number];
 
 export const effectFields = {

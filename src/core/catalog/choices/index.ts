@@ -110,6 +110,8 @@ export {
   KEY_PATTERN,
   keySchema,
   type NotCounted,
+  type Capacity,
+  capacitySchema,
   notCountedField,
   reasonsNotCounted,
   type Report,

@@ -6,6 +6,7 @@ import { DrawsField } from '@/features/editor-kit/draws-field';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { SelectField } from '@/ui/field';
+import { CapacityField } from './capacity-field';
 
 const NOT_COUNTED: Readonly<Record<NotCounted, string>> = { madeToOrder: 'not at all: it is made to order', service: 'not at all: it is a service' };
 
@@ -35,6 +36,7 @@ export function StockSection() {
           onChange={(value) => change('not counted', (draft) => void (draft.notCounted = reasonsNotCounted.find((reason) => reason === value) ?? null))}
         />
       )}
+      {product.notCounted !== null && <CapacityField />}
       {assembled.choices.some(isStocked) ? (
         <HStack gap="3">
           <Text>Each variant takes its own stock item.</Text>
