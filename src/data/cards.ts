@@ -19,6 +19,10 @@ export interface ProductCard {
   /** in words, and what it is sorted by */
   readonly price: string | null;
   readonly priceFrom: number | null;
+  /** of one that is sold as its page begins: what it costs, and what supplying it takes; absent in cards of before it was told, null where nothing is sold */
+  readonly one?: { readonly price: string; readonly work: string; readonly draws: readonly { readonly stock: string; readonly quantity: string }[] } | null;
+  readonly marginFloor?: string | null;
+  readonly taxClass?: string | null;
   /** what it costs customers of groups with lists of their own, in words, by key; absent in cards of before there were any */
   readonly groupPrices?: Readonly<Record<string, string>>;
   /** the day that this is true of, as YYYY-MM-DD, where rules ask what day it is, or lists begin and end; null or absent for any */

@@ -409,6 +409,8 @@ export const orderLines = sqliteTable(
     quantity: integer('quantity').notNull(),
     unitPrice: text('unit_price').notNull(),
     lineTotal: text('line_total').notNull(),
+    /** what supplying the whole line cost when it was sold, as a decimal; null where nobody knew. For the manager alone */
+    cost: text('cost'),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
     parts: text('parts', { mode: 'json' }).$type<Selection['parts']>(),
     resolution: resolutionDocument('resolution').notNull(),

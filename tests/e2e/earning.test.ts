@@ -24,7 +24,8 @@ describe('what a product earns, from empty', () => {
     await person.sees('€6.00');
     await startProduct(stage, 'Apple crate', 'CRATE');
     await person.press('Price and unit', OUTLINE);
-    await person.fill('Base price', '10');
+    // With 20 % tax in it: 10 is left.
+    await person.fill('Base price', '12');
     await person.fill('Must earn at least, in percent of its price', '35');
     await askOneOf(stage, 'Size', ['Small', 'Large']);
     await person.press('Stock', OUTLINE);
@@ -38,12 +39,12 @@ describe('what a product earns, from empty', () => {
   it('falls below its floor with another price, which readiness says', async () => {
     const { person } = stage;
     await person.press('Price and unit', OUTLINE);
-    await person.fill('Base price', '9');
+    await person.fill('Base price', '10.80');
     await person.sees('earns €3.00 of €9.00, less than the floor of 35 %', '[aria-label="Readiness"]');
-    await person.fill('Base price', '10');
+    await person.fill('Base price', '12');
     await person.seesNoMore('less than the floor');
     await publish(stage, 'Apple crate');
-    expect((await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apple crate') }))?.draft).toMatchObject({ price: '10', marginFloor: '35' });
+    expect((await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Apple crate') }))?.draft).toMatchObject({ price: '12', marginFloor: '35' });
   });
 
   it('and with a dearer delivery, which is seen before it is entered', async () => {

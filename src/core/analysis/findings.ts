@@ -10,7 +10,7 @@ export function marginFault({ currency, places }: Program, lowest: LowestMargin,
   if (floor === null || !('margin' in lowest)) return null;
   const [margin, price] = [Exact.from(lowest.margin), Exact.from(lowest.price)];
   const least = price.times(Exact.parse(floor) ?? Exact.zero).over(Exact.of(100));
-  return margin.isLess(least) ? faultAt(['marginFloor'], { code: 'marginBelowFloor', lists, example: lowest.words, margin: margin.rounded(places).toString(), price: lowest.price, floor, currency }) : null;
+  return margin.isLess(least) ? faultAt(['marginFloor'], { code: 'marginBelowFloor', lists, example: lowest.words, margin: margin.rounded(places).toString(), price: price.rounded(places).toString(), floor, currency }) : null;
 }
 
 /** What one selection has and another has not. */

@@ -1,3 +1,5 @@
+export { type CloudPoint, marginCloud, type MarginCloud } from './margin-cloud';
+export { oneSold } from './one-sold';
 export { analyse } from './analyse';
 export { type Analysis, type AnalysisLimits, type Stage, stages, USUAL_LIMITS } from './analyse-plain';
 export { type SharedSku } from './shared-skus';

@@ -3,6 +3,7 @@ import { fixed, is, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of'
 import { Exact } from '../number';
 import { type CostOf, resolve } from '../run';
 import { lowestMargin } from './margin';
+import { marginCloud } from './margin-cloud';
 
 const costs = (given: Record<string, string>): CostOf => (stock) => (given[stock] === undefined ? null : Exact.from(given[stock]));
 const LIMITS = { searching: 50_000, rounds: 8 };
@@ -99,5 +100,28 @@ describe('the lowest margin of all selections', () => {
       // Rounding to the cent may take half a cent.
       expect(Math.abs(Number(found.margin) - (brute?.toApproximateNumber() ?? NaN)), `seed ${seed}`).toBeLessThanOrEqual(0.005);
     }
+  });
+});
+
+describe('price against margin', () => {
+  const product = { price: '20', draws: draw('body'), choices: [list('cloth', [], { required: true, options: [{ key: 'linen', title: 'Linen', amount: fixed('6'), draws: draw('trim', '2') }, { key: 'felt', title: 'Felt' }, { key: 'silk', title: 'Silk' }] })], tables: [], rules: [{ key: 'r', when: is('cloth', 'silk'), then: [{ kind: 'refuse', reason: 'No.' }] }] };
+
+  it('is told of every selection that can be sold, where there are few', () => {
+    const { points, isWhole } = marginCloud(shopOf([product]).program(), TODAY, costs({ body: '12', trim: '1' }), 1);
+    expect(isWhole).toBe(true);
+    expect(points.map(({ price, margin, picks }) => [price, margin, picks])).toEqual([[26, 12, ['cloth linen']], [20, 8, ['cloth felt']]]);
+  });
+
+  it('of many is told of some, each of which is what it resolves to', () => {
+    const many = { ...product, choices: [...product.choices, ...Array.from({ length: 8 }, (_, place) => list(`c${place}`, [], { required: false, options: ['a', 'b', 'c', 'd'].map((key, at) => ({ key, title: key, amount: fixed(String(at * (place + 1))) })) }))] };
+    const { points, isWhole } = marginCloud(shopOf([many]).program(), TODAY, costs({ body: '12', trim: '1' }), 0.8);
+    expect(isWhole).toBe(false);
+    expect(points.length).toBeGreaterThan(300);
+    const lowest = lowestMargin(shopOf([many]).program(), TODAY, costs({ body: '12', trim: '1' }), Exact.from('20'), LIMITS);
+    if (!('margin' in lowest)) throw new Error(lowest.kind);
+    // Without the tax a fifth is taken: nothing that is drawn lies below what is proved.
+    const proved = Number(lowest.margin) - Number(lowest.price) * 0.2;
+    for (const { margin } of points) expect(margin).toBeGreaterThanOrEqual(proved - 0.005);
+    expect(new Set(points.flatMap(({ picks }) => picks)).size).toBeGreaterThan(30);
   });
 });

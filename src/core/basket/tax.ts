@@ -36,6 +36,11 @@ export function taxRate({ classes, rates }: Tax, taxClass: string | null, countr
   return (rate && Exact.parse(rate.percent)) ?? Exact.zero;
 }
 
+/** What is left of a price to its seller, as a share: without the tax that is in it, where the shop is. */
+export function sellersShare(tax: Tax | null, taxClass: string | null): Exact {
+  return tax?.pricesInclude ? HUNDRED.over(HUNDRED.plus(taxRate(tax, taxClass, tax.country))) : Exact.one;
+}
+
 /**
  * The tax on some amounts. Of prices with tax it is what is in them, percent / (100 + percent); of prices without, it comes
  * on top. It is rounded for each of them, or once for all that have the same rate.

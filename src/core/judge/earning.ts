@@ -1,4 +1,5 @@
 import { lowestMargin, type LowestMargin, type MarginLimits, marginFault } from '../analysis';
+import { sellersShare } from '../basket';
 import { type CatalogSurroundings, floorOf, type Product } from '../catalog';
 import { compile, type Program } from '../compile';
 import { Exact } from '../number';
@@ -27,10 +28,11 @@ export interface LeastEarned {
 export function leastEarned(product: Product, surroundings: CatalogSurroundings, today: string, costs: CostOf, limits: MarginLimits, off: Exact = Exact.zero): LeastEarned {
   const floor = floorOf(product, surroundings.shop.marginFloors);
   const share = Exact.parse(floor ?? '0') ?? Exact.zero;
-  // Of what is left after a code so much must be earned: of the price that is so much more.
-  const ofPrice = HUNDRED.minus(HUNDRED.minus(share).times(HUNDRED.minus(off)).over(HUNDRED));
+  // What is left to the seller after a code and without tax; and of that so much must be earned.
+  const left = HUNDRED.minus(off).over(HUNDRED).times(sellersShare(surroundings.shop.tax, product.taxClass));
+  const ofPrice = HUNDRED.minus(HUNDRED.minus(share).times(left));
   const found = pricedPrograms(product, surroundings, today).map(({ program, titles, day }): LeastEarned => {
-    const margin = withOff(lowestMargin(program, day, costs, ofPrice, limits), off);
+    const margin = withLeft(lowestMargin(program, day, costs, ofPrice, limits), left);
     return { program, margin, titles, day, fault: marginFault(program, margin, floor, titles) };
   });
   const [first, ...others] = found;
@@ -44,12 +46,12 @@ export function leastEarned(product: Product, surroundings: CatalogSurroundings,
 
 const HUNDRED = Exact.of(100);
 
-/** A margin when so many percent are taken off the price. */
-function withOff(margin: LowestMargin, off: Exact): LowestMargin {
-  if (!('margin' in margin) || off.sign() === 0) return margin;
+/** A margin where only a share of the price is left to the seller. */
+function withLeft(margin: LowestMargin, left: Exact): LowestMargin {
+  if (!('margin' in margin) || left.equals(Exact.one)) return margin;
   const price = Exact.from(margin.price);
-  const taken = price.times(off).over(HUNDRED);
-  return { ...margin, margin: Exact.from(margin.margin).minus(taken).rounded(6).toString(), price: price.minus(taken).rounded(6).toString(), ...(margin.kind === 'found' && { bound: null }) };
+  const kept = price.times(left);
+  return { ...margin, margin: Exact.from(margin.margin).minus(price.minus(kept)).rounded(6).toString(), price: kept.rounded(6).toString(), ...(margin.kind === 'found' && { bound: null }) };
 }
 
 interface PricedProgram {

@@ -1,4 +1,5 @@
-import { analyse, type Analysis, analysisFaults, type LowestMargin, MARGIN_LIMITS, marginDrivers } from '@/core/analysis';
+import { analyse, type Analysis, analysisFaults, type LowestMargin, MARGIN_LIMITS, marginCloud, type MarginCloud, marginDrivers } from '@/core/analysis';
+import { sellersShare } from '@/core/basket/tax';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { compile } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
@@ -18,7 +19,7 @@ export interface ToCheck {
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
+export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly cloud: MarginCloud | null; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
 
 /** So many options that bring a margin down are told. */
 const MOST_DRIVERS = 5;
@@ -43,8 +44,10 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     await breath();
     if (number !== newest) return;
     const costOf = knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost })));
+    const share = sellersShare(surroundings.shop.tax, product.taxClass);
     const { margin, titles, day, fault } = leastEarned(product, surroundings, today, costOf, MARGIN_LIMITS);
-    tell({ number, margin, titles, day, drivers: marginDrivers(program, costOf).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: fault ? [...faults, fault] : faults });
+    const cloud = 'margin' in margin ? marginCloud(program, today, costOf, share.toApproximateNumber()) : null;
+    tell({ number, margin, titles, day, cloud, drivers: marginDrivers(program, costOf, share).slice(0, MOST_DRIVERS).map(({ title, earns }) => ({ title, earns: earns.rounded(4).toString() })), faults: fault ? [...faults, fault] : faults });
     return;
   }
 }

@@ -9,6 +9,7 @@ import { Exact } from '@/core/number';
 import { type Selection } from '@/core/selection';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Money } from '@/ui/text';
+import { MarginChart } from './margin-chart';
 import { type Earning } from './use-checks';
 
 const MOST_NAMED = 4;
@@ -19,7 +20,7 @@ interface Props {
 }
 
 /** What every selection earns at least, with the one that earns so little, and what brings it down. */
-export function EarningOfAll({ earning: { margin, titles, day, drivers }, onTry }: Props) {
+export function EarningOfAll({ earning: { margin, titles, day, cloud, drivers }, onTry }: Props) {
   const { product, surroundings, program } = useEditing();
   const floor = floorOf(product, surroundings.shop.marginFloors);
   return (
@@ -30,7 +31,8 @@ export function EarningOfAll({ earning: { margin, titles, day, drivers }, onTry 
           At the prices of {titles.join(', ')}, on {dayWords(parseDay(day) ?? 0)}.
         </Text>
       )}
-      <Lowest margin={margin} floor={floor} currency={program.currency} onTry={onTry} />
+      <Lowest margin={margin} floor={floor} currency={program.currency} withoutTax={surroundings.shop.tax?.pricesInclude ? ` without ${surroundings.shop.tax.name}` : ''} onTry={onTry} />
+      {cloud && <MarginChart cloud={cloud} floor={floor} currency={program.currency} />}
       {drivers.length > 0 && 'margin' in margin && (
         <Box fontSize="sm">
           <Text>Options that cost more than they add:</Text>
@@ -45,7 +47,7 @@ export function EarningOfAll({ earning: { margin, titles, day, drivers }, onTry 
   );
 }
 
-function Lowest({ margin, floor, currency, onTry }: { margin: Earning['margin']; floor: string | null; currency: string; onTry: Props['onTry'] }) {
+function Lowest({ margin, floor, currency, withoutTax, onTry }: { margin: Earning['margin']; floor: string | null; currency: string; withoutTax: string; onTry: Props['onTry'] }) {
   switch (margin.kind) {
     case 'costsMissing':
       return (
@@ -73,7 +75,7 @@ function Lowest({ margin, floor, currency, onTry }: { margin: Earning['margin'];
             {share && ` (${share.toString().replace('-', '−')} %)`}
           </Text>
           <Text fontSize="sm" color="fg.muted">
-            {margin.words || 'as it is'}: it costs <Money amount={cents(margin.cost)} currency={currency} /> and is sold for <Money amount={margin.price} currency={currency} />.
+            {margin.words || 'as it is'}: it costs <Money amount={cents(margin.cost)} currency={currency} /> and is sold for <Money amount={cents(margin.price)} currency={currency} />{withoutTax}.
             {floor === null ? ' ' : isBelow ? ` That is below the floor of ${floor} %. ` : ` The floor is ${floor} %. `}
             {margin.kind === 'found' ? 'Another may be worse: not all could be looked at.' : floor === null ? 'No selection earns less.' : 'None stands worse against it.'}
           </Text>

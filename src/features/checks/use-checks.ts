@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type Analysis, type LowestMargin } from '@/core/analysis';
+import { type Analysis, type LowestMargin, type MarginCloud } from '@/core/analysis';
 import { type CatalogSurroundings, type Product } from '@/core/catalog';
 import { type Fault } from '@/core/problems';
 import { type Found, type ToCheck } from './checks.worker';
@@ -28,6 +28,8 @@ export interface Earning {
   /** at the prices of which lists, and from which day on; none for the usual prices */
   readonly titles: readonly string[];
   readonly day: string;
+  /** price against margin of its selections; null while costs are not known */
+  readonly cloud: MarginCloud | null;
   readonly drivers: readonly { readonly title: string; readonly earns: string }[];
 }
 
@@ -66,7 +68,7 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
           if ('proofs' in data) setProofs(data.proofs);
           else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
           else {
-            setEarning({ margin: data.margin, titles: data.titles, day: data.day, drivers: data.drivers });
+            setEarning({ margin: data.margin, titles: data.titles, day: data.day, cloud: data.cloud, drivers: data.drivers });
             setFound((before) => before && { ...before, faults: data.faults });
             setState('whole');
           }

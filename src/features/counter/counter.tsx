@@ -106,7 +106,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       </Part>
       {selection.earned && (
         <Part title="Earns, for one">
-          <Earnings earned={selection.earned} currency={resolution.currency} />
+          <Earnings earned={selection.earned} tax={selection.around.surroundings.shop.tax} taxClass={product.taxClass} currency={resolution.currency} />
         </Part>
       )}
       {resolution.measures.some(({ forCustomers }) => !forCustomers) && (

@@ -1,6 +1,8 @@
 'use client';
 
 import { HStack, Stack, Text } from '@chakra-ui/react';
+import { sellersShare } from '@/core/basket/tax';
+import { type Tax } from '@/core/catalog';
 import { minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
 import { counted } from '@/core/words';
@@ -10,9 +12,10 @@ import { Money } from '@/ui/text';
 const MOST_NAMED = 3;
 
 /** What one of a selection costs to supply, and what it earns: for the manager, never for customers. */
-export function Earnings({ earned, currency }: { earned: SelectionState['earned']; currency: string }) {
+export function Earnings({ earned, tax, taxClass, currency }: { earned: SelectionState['earned']; tax: Tax | null; taxClass: string | null; currency: string }) {
   if (!earned) return null;
-  const { cost, price } = earned;
+  const { cost, price: paid } = earned;
+  const price = paid.times(sellersShare(tax, taxClass));
   const margin = price.minus(cost.known);
   const share = price.sign() > 0 ? margin.times(Exact.of(100)).over(price).rounded(1) : null;
   const places = minorUnits(currency) ?? 2;
@@ -31,7 +34,10 @@ export function Earnings({ earned, currency }: { earned: SelectionState['earned'
         <Money amount={cost.known.rounded(places).toString()} currency={currency} />
       </HStack>
       <HStack justify="space-between" fontWeight="700" color={margin.sign() < 0 ? 'brick.fg' : undefined}>
-        <Text>{missing > 0 ? 'Earns at most' : 'Earns'}</Text>
+        <Text>
+          {missing > 0 ? 'Earns at most' : 'Earns'}
+          {price.equals(paid) ? '' : `, without ${tax?.name ?? ''}`}
+        </Text>
         <Text as="span">
           <Money amount={margin.rounded(places).toString()} currency={currency} />
           {share && ` (${share.toString().replace('-', '−')} %)`}

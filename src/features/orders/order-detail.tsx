@@ -9,6 +9,7 @@ import { Page } from '@/ui/page';
 import { Money, PageHead, Sku } from '@/ui/text';
 import { When } from '@/ui/when';
 import { OrderCuts } from './order-cuts';
+import { OrderEarned } from './order-earned';
 import { OrderLines } from './order-lines';
 import { OrderSums } from './order-sums';
 import { OrderStateSlip } from './order-state';
@@ -58,6 +59,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
           <OrderSums sums={order.sums} currency={order.currency} />
         </Box>
       )}
+      <OrderEarned order={order} />
       <OrderCuts order={order} />
       <Stack mt="6" gap="2">
         <Heading as="h2" size="lg">

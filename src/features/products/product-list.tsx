@@ -99,6 +99,17 @@ const columns: ColumnDef<ProductRow>[] = [
       ),
   },
   {
+    id: 'earns',
+    header: 'Earns',
+    accessorFn: ({ earns }) => (earns === null ? -1e12 : Number(earns.amount)),
+    meta: { align: 'end' },
+    cell: ({ row: { original: { earns } } }) => (
+      <Text as="span" title="One as its page begins, at the usual price, less what it costs" color={earns?.belowFloor ? 'brick.fg' : earns ? undefined : 'fg.muted'} whiteSpace="nowrap" css={{ fontVariantNumeric: 'tabular-nums' }}>
+        {earns ? `${earns.amount}${earns.percent === null ? '' : ` · ${earns.percent} %`}`.replace(/-/g, '−') : '–'}
+      </Text>
+    ),
+  },
+  {
     id: 'stock',
     header: 'Can be promised',
     accessorKey: 'stock',

@@ -33,13 +33,22 @@ export function DateControl({ choice, id, answer, counted, currency, invalid, pa
         parts={[
           counted?.shown ?? '',
           windowWords(first, last),
-          never.length > 0 ? `not on ${never.map((name) => `${name}s`).join(', ')}` : '',
+          neverWords(never),
           amountWords(choice.amount, currency),
         ]}
       />
     </Box>
   );
 }
+
+/** On which days of the week none can be chosen, or on which alone, whichever is shorter. */
+function neverWords(never: readonly WeekdayName[]): string {
+  if (never.length === 0) return '';
+  const plural = (names: readonly string[]) => names.map((name) => `${name}s`).join(', ');
+  return never.length > 3 ? `only on ${plural(weekdayNames.filter((name) => !never.includes(name)))}` : `not on ${plural(never)}`;
+}
+
+type WeekdayName = (typeof weekdayNames)[number];
 
 /** Between which days one can be chosen: said so that nobody takes it for what is chosen. */
 function windowWords(first: number | null, last: number | null): string {

@@ -1,9 +1,10 @@
-import { asksToday, sellableRange } from '../../core/analysis';
+import { asksToday, oneSold, sellableRange } from '../../core/analysis';
 import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
-import { compile } from '../../core/compile';
+import { compile, type Program } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listsOf, pricedFor } from '../../core/price-lists';
-import { soldOutClauses, stockOf } from '../../core/run';
+import { Exact } from '../../core/number';
+import { type CostOf, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
@@ -19,6 +20,15 @@ function everythingOf(definition: Product, { products: known, sheets: book }: Ca
     for (const part of known.values()) if (references.some((one) => refersToProduct(one, part))) products.add(part);
   }
   return { products: [...products], sheets: [...sheets] };
+}
+
+const NO_COSTS: CostOf = () => null;
+
+/** One that is sold as its page begins: what it costs, and what supplying it takes. */
+function oneOf(program: Program, today: string): ProductCard['one'] {
+  const sold = oneSold(program, today, NO_COSTS);
+  if (!sold?.unitPrice) return null;
+  return { price: sold.unitPrice.toString(), work: (sold.cost?.work ?? Exact.zero).toString(), draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })) };
 }
 
 /** What a product costs customers of groups that pay something else than everybody, in words. */
@@ -49,6 +59,9 @@ export function cardOf(definition: Product, surroundings: CatalogSurroundings, t
     isKit: program.kit !== null,
     soldWhere: program.product.soldWhere,
     price,
+    one: oneOf(now, today),
+    marginFloor: definition.marginFloor,
+    taxClass: definition.taxClass,
     groupPrices: groupPrices(definition, surroundings, today, price),
     day: asksToday(program) || surroundings.priceLists.some(({ from, until }) => from !== null || until !== null) ? today : null,
     priceFrom: sellableRange(now, today)?.from.toApproximateNumber() ?? null,

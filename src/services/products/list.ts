@@ -2,9 +2,11 @@ import { eq, sql } from 'drizzle-orm';
 import { freshenCards, readCards } from '../catalog/cards';
 import { readShared } from '../catalog/catalog-state';
 import { type Services } from '../context';
+import { sellersShare } from '../../core/basket';
+import { floorOf, type Shop } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { formatQuantity, requireUnit } from '../../core/quantity';
-import { isSoldOut } from '../../core/run';
+import { type CostOf, isSoldOut, knownCosts } from '../../core/run';
 import { type StockView, stockView } from '../../core/stock';
 import { counted } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
@@ -23,6 +25,8 @@ export interface ProductRow {
   readonly price: string | null;
   /** for sorting only */
   readonly priceFrom: number | null;
+  /** what one earns as its page begins: in the shop's currency, as a decimal; null while somebody has yet to say what it costs */
+  readonly earns: { readonly amount: string; readonly percent: string | null; readonly belowFloor: boolean } | null;
   readonly stock: string;
   readonly outOfStock: boolean;
   readonly category: string | null;
@@ -47,7 +51,8 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
     const byId = new Map(rows.map((row) => [row.id, row]));
     const stock = await readStock(database.read);
     const there = stockView(stock);
-    const { stock: items } = await readShared(database.read);
+    const { stock: items, shop } = await readShared(database.read);
+    const costs = knownCosts(stock);
     return (await readCards(database.read, 'draft')).flatMap(({ id, card }): ProductRow[] => {
       const row = byId.get(id);
       if (!row) return [];
@@ -56,6 +61,7 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
         {
           id, title, sku, slug, facets, price, priceFrom, category, supplier, tags, mustFix,
           picture: picture?.src ?? null,
+          earns: earnsOf(card, costs, shop),
           ...(card.isKit ? kitStockWords(card, there) : stockWords(ownStock(card), there, items)),
           state: row.archivedAt !== null ? 'archived' : row.publishedRevision === null ? 'draft' : row.isAsPublished === 1 ? 'published' : 'changed',
           held: row.publishedRevision === null ? null : heldWords(card, there),
@@ -64,6 +70,21 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
       ];
     });
   });
+}
+
+/** What one of a product earns as its page begins; null while it is not known. */
+function earnsOf({ one, marginFloor = null, taxClass = null, category }: ProductCard, costs: CostOf, { tax, marginFloors: floors }: Shop): ProductRow['earns'] {
+  if (!one) return null;
+  const price = Exact.from(one.price).times(sellersShare(tax, taxClass));
+  let left = price.minus(Exact.from(one.work));
+  for (const { stock, quantity } of one.draws) {
+    const cost = costs(stock);
+    if (!cost) return null;
+    left = left.minus(cost.times(Exact.from(quantity)));
+  }
+  const percent = price.sign() > 0 ? left.times(Exact.of(100)).over(price) : null;
+  const floor = floorOf({ marginFloor, category }, floors);
+  return { amount: left.rounded(2).toFixed(2), percent: percent && percent.rounded(0).toString(), belowFloor: floor !== null && percent !== null && percent.isLess(Exact.parse(floor) ?? Exact.zero) };
 }
 
 /** What of a product can't be bought for want of stock, in words. */

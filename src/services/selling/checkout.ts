@@ -14,8 +14,9 @@ import { keepFiles } from '../files/uploads';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/cutting';
 import { move } from '../stock/ledger';
-import { resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
+import { groupOf, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
+import { costOfLine } from './line-cost';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { releaseAbandoned, settle, settleForNothing } from './settlement';
 import { sumsOf, spendCodes } from './terms';
@@ -116,6 +117,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       quantity: resolution.quantity,
       unitPrice: json.unitPrice ?? '0',
       lineTotal: json.lineTotal ?? '0',
+      cost: (await costOfLine(transaction, at, published, line.selection, await groupOf(transaction, basketToken)))?.rounded(6).toString() ?? null,
       answers: { ...line.selection.answers },
       parts: line.selection.parts,
       resolution: json,

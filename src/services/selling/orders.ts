@@ -27,6 +27,8 @@ export interface OrderLineView {
   readonly quantity: number;
   readonly unitPrice: string;
   readonly lineTotal: string;
+  /** what supplying it cost when it was sold; null where nobody knew, or it was sold before that was kept */
+  readonly cost: string | null;
   readonly resolution: ResolutionJson;
   /** files that came with it */
   readonly files: readonly { readonly token: string; readonly name: string }[];
@@ -102,13 +104,14 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
     sums: order.sums,
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, resolution }, index) => ({
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, cost, resolution }, index) => ({
       id,
       title,
       sku,
       quantity,
       unitPrice,
       lineTotal,
+      cost,
       resolution,
       files: files[index] ?? [],
     })),

@@ -1,0 +1,64 @@
+import { type Program } from '../compile';
+import { type CostOf, resolve } from '../run';
+import { wordsOf } from './example';
+import { modelOf } from './model';
+import { contextFor, selectionFor } from './solutions';
+
+/** What one selection costs its customer, and what it earns: in major units, to be drawn. */
+export interface CloudPoint {
+  readonly price: number;
+  readonly margin: number;
+  readonly words: string;
+  /** its options, each as `choice option` by their keys */
+  readonly picks: readonly string[];
+}
+
+export interface MarginCloud {
+  readonly points: readonly CloudPoint[];
+  /** whether these are all that are told apart, and not some of them */
+  readonly isWhole: boolean;
+}
+
+/** So many selections are gone through one by one; of more so many are taken here and there. */
+const MOST_WAYS = 2500;
+const TAKEN = 900;
+
+/**
+ * Price and margin of all selections that can be sold, or of many taken evenly from all over them. What is measured stands
+ * at the values that the analysis looks at.
+ *
+ * @param share how much of a price is left to the seller
+ */
+export function marginCloud(program: Program, today: string, costs: CostOf, share: number): MarginCloud {
+  const model = modelOf(program, today);
+  const { sizes } = model.space;
+  const free = [...new Set([model.group, model.quantity, ...model.choices.flatMap((choice) => choice?.variables.map(({ variable }) => variable) ?? [])])];
+  const ways = free.reduce((product, variable) => product * (sizes[variable] ?? 1), 1);
+  const isWhole = ways <= MOST_WAYS;
+  const points: CloudPoint[] = [];
+  const seen = new Set<string>();
+  const values = new Int32Array(sizes.length);
+  for (let turn = 0; turn < (isWhole ? ways : TAKEN); turn += 1) {
+    let rest = turn;
+    free.forEach((variable, place) => {
+      const size = sizes[variable] ?? 1;
+      values[variable] = isWhole ? rest % size : Math.floor(spread(turn, place) * size);
+      rest = Math.floor(rest / size);
+    });
+    const { group, ...selection } = selectionFor(model, values);
+    const { state, unitPrice, cost, item, counted } = resolve(program, selection, { ...contextFor(model, group), costs });
+    if (state !== 'sellable' || !unitPrice || !cost || cost.unknown.length > 0) continue;
+    // How many are bought, and by whom, makes another point only where it makes another price.
+    const name = `${item.key} ${unitPrice.toString()}`;
+    if (seen.has(name)) continue;
+    seen.add(name);
+    const price = unitPrice.toApproximateNumber() * share;
+    points.push({ price, margin: price - cost.known.toApproximateNumber(), words: wordsOf(program, counted), picks: counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice} ${option}`)) });
+  }
+  return { points, isWhole };
+}
+
+/** Numbers from 0 to 1 that lie evenly: a Weyl sequence, another for each place. */
+function spread(turn: number, place: number): number {
+  return ((turn + 1) * (Math.sqrt(2 + place * 3) % 1) + place * 0.377) % 1;
+}
