@@ -63,6 +63,8 @@ function addBreaks({ base: { measured, charging }, breaks, defaultQuantity }: Pr
 const ofValue = (value: Exact): Answer => ({ canonical: '', shown: '', option: null, value, characters: 0, charactersWithoutSpaces: 0, picks: [] });
 
 function addKinks(program: Program, formula: FormulaProgram, place: number, today: string, add: Add): void {
+  // Rates that change with the number are another formula from there on.
+  for (const { name, steps } of formula.inputs) if (steps && formula.compiled.uses.has(name)) add(QUANTITY, steps);
   const { indices, quantity, group } = formulaInputsOf(program, place);
   const typed = [...indices].filter((index) => isTyped(program, index));
   const groups = group ? [null, ...new Set(formula.inputs.flatMap((input) => input.groups ?? []))] : [null];

@@ -38,6 +38,7 @@ export const rateSchema = z.strictObject({
   value: decimalText,
   per: z.string().max(20).nullable().default(null).describe('UCUM code of the unit it is for; null for a plain amount of money'),
   byGroup: z.record(z.string(), decimalText).default({}).describe('by key of a customer group'),
+  steps: z.array(z.strictObject({ from: decimalText.describe('from so many pieces of the order line on'), value: decimalText })).max(40).default([]).describe('what it is from so many on, of all of them; groups that have their own keep that'),
 }).meta({ id: 'rate' });
 
 export type Rate = z.infer<typeof rateSchema>;

@@ -40,6 +40,8 @@ export interface FormulaInput {
   readonly ofVarying?: boolean;
   /** customer groups for which it is another than for everybody */
   readonly groups?: readonly string[];
+  /** from how many pieces on it is another; absent for none */
+  readonly steps?: readonly Exact[];
   /** what it can come to, whatever is answered; absent where anything may be */
   readonly range?: Range;
 }
@@ -131,6 +133,14 @@ function checkRates(rates: readonly PlacedRate[], add: (path: Path, data: FaultD
     for (const [place, text] of [['value', rate.value], ...Object.entries(rate.byGroup)] as const) {
       if (!Exact.parse(text)) add(place === 'value' ? [...origin, 'value'] : [...origin, 'byGroup', place], { code: 'notDecimal', given: text });
     }
+    rate.steps.forEach(({ from, value }, place) => {
+      const [least, then] = [Exact.parse(from), Exact.parse(value)];
+      if (!least) add([...origin, 'steps', place, 'from'], { code: 'notDecimal', given: from });
+      else if (least.sign() <= 0) add([...origin, 'steps', place, 'from'], { code: 'breakFromNothing' });
+      else if (!least.isWhole()) add([...origin, 'steps', place, 'from'], { code: 'breakNotWhole', given: from });
+      else if (rate.steps.findIndex((other) => Exact.parse(other.from)?.equals(least) ?? false) < place) add([...origin, 'steps', place, 'from'], { code: 'quantityTwice', quantity: Number(from) });
+      if (!then) add([...origin, 'steps', place, 'value'], { code: 'notDecimal', given: value });
+    });
     if (rate.per !== null && !unitByCode(rate.per)) add([...origin, 'per'], { code: 'rateUnit', given: rate.per });
   }
 }
@@ -198,10 +208,17 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
       return own ? [[group, own.over(unit.factor)] as const] : [];
     }));
     const common = value.over(unit.factor);
+    const steps = rate.steps
+      .flatMap((step) => {
+        const [from, then] = [Exact.parse(step.from), Exact.parse(step.value)];
+        return from && then ? [{ from, value: then.over(unit.factor) }] : [];
+      })
+      .sort((a, b) => a.from.compare(b.from));
+    const atNumber = (quantity: number) => (Number.isSafeInteger(quantity) ? steps.findLast(({ from }) => !from.isMore(Exact.of(quantity)))?.value : undefined);
     const { length, mass } = dimOf(unit);
     const name = of === sheet || of === null ? formulaName(rate.key) : formulaName(placedKey(of, rate.key));
     // A measure length or weight below the line: money per unit.
-    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, groups: [...byGroup.keys()], read: ({ group }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? common });
+    offer({ name, words: rate.title, dim: { length: length === 0 ? 0 : -length, mass: mass === 0 ? 0 : -mass, money: 1 }, choice: null, groups: [...byGroup.keys()], ...(steps.length > 0 && { steps: steps.map(({ from }) => from) }), read: ({ group, quantity }) => (typeof group === 'string' ? byGroup.get(group) : undefined) ?? atNumber(quantity) ?? common });
   }
   // The base price may follow from the answers that the formula bounds.
   if (withBase) offer({ name: 'base', words: `base price in ${surroundings.shop.currency}`, dim: MONEY, choice: null, read: ({ base }) => base });
@@ -213,7 +230,7 @@ function inputsOf(rates: readonly PlacedRate[], sheet: string | null, { product,
 export function formulaInputsOf({ formulas, stocked, base }: Pick<Program, 'formulas' | 'stocked' | 'base'>, place: number): { indices: ReadonlySet<number>; quantity: boolean; group: boolean; parts: boolean } {
   const formula = formulas[place];
   const indices = new Set(formula?.uses);
-  let quantity = formula?.compiled.uses.has('quantity') ?? false;
+  let quantity = formula?.inputs.some(({ name, steps }) => (name === 'quantity' || steps !== undefined) && formula.compiled.uses.has(name)) ?? false;
   if (formula?.compiled.uses.has('base')) {
     for (const index of stocked) indices.add(index);
     if (base.measured?.kind === 'choice') indices.add(base.measured.index);

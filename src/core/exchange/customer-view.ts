@@ -156,9 +156,9 @@ function hidden(choice: Choice): Choice {
   return 'heading' in unseen ? { kind: 'heading', holds: choice.kind === 'heading' && choice.holds, columns: null, key, titleShown, width, fold, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
 }
 
-function rateFor({ key, title, value, per, byGroup }: Rate, { group }: View): Rate {
+function rateFor({ key, title, value, per, byGroup, steps }: Rate, { group }: View): Rate {
   const own = group === null || !Object.hasOwn(byGroup, group) ? undefined : byGroup[group];
-  return { key, title, value: own ?? value, per, byGroup: {} };
+  return { key, title, value: own ?? value, per, byGroup: {}, steps: own === undefined ? steps : [] };
 }
 
 function ruleFor(rule: Rule, view: View): Rule {

@@ -34,9 +34,9 @@ describe('what a price comes from, before and after a change', () => {
 
   it('is a base price, a variant’s own, a rate and what rules add or set', () => {
     expect(told(mesh, (changed) => void (changed.price = '20'))).toEqual(['Price: €20.00 / m, was €18.50 / m.']);
-    const ruled: Product = { ...mesh, rates: [{ key: 'work', title: 'Work', value: '2', per: 'h', byGroup: { trade: '1' } }], rules: [{ key: 'r', title: '', on: true, when: null, then: [{ kind: 'amount', amount: { kind: 'percentOfBase', value: '5' } }, { kind: 'setPrice', price: '9', addOns: 'covered' }] }] };
+    const ruled: Product = { ...mesh, rates: [{ key: 'work', title: 'Work', value: '2', per: 'h', byGroup: { trade: '1' }, steps: [] }], rules: [{ key: 'r', title: '', on: true, when: null, then: [{ kind: 'amount', amount: { kind: 'percentOfBase', value: '5' } }, { kind: 'setPrice', price: '9', addOns: 'covered' }] }] };
     expect(told(ruled, (changed) => {
-      changed.rates = [{ key: 'work', title: 'Work', value: '2.50', per: 'h', byGroup: { trade: '1.5' } }];
+      changed.rates = [{ key: 'work', title: 'Work', value: '2.50', per: 'h', byGroup: { trade: '1.5' }, steps: [] }];
       changed.rules[0]?.then.splice(0, 2, { kind: 'amount', amount: { kind: 'percentOfBase', value: '-5' } }, { kind: 'setPrice', price: '8', addOns: 'covered' });
     })).toEqual(['Work: €2.50 / h, was €2.00 / h.', 'Work, trade: €1.50 / h, was €1.00 / h.', 'Rule 1: −5 %, was +5 %.', 'Rule 1: €8.00, was €9.00.']);
     expect(told(ruled, (changed) => void (changed.rules = ruled.rules.map((rule) => ({ ...rule, on: false }))))).toEqual(['Rule 1: nothing, was +5 %.', 'Rule 1: nothing, was €9.00.']);

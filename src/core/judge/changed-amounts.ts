@@ -75,8 +75,9 @@ function sourcesOf(program: Program, today: string, known = new Map<string, Sour
   noteBreaks(product, base.unit?.code ?? null, note);
   for (const choice of product.choices) noteChoice(choice, note);
   for (const { rate, sheet } of written.rates) {
-    const { key, title, value, per, byGroup } = rate;
+    const { key, title, value, per, byGroup, steps } = rate;
     note(['rate', sheet ?? '', key], [title || key], moneySaid(value, per));
+    for (const { from, value: then } of steps) note(['rate', sheet ?? '', key, 'from', from], [title || key, `from ${from}`], moneySaid(then, per));
     for (const [group, own] of Object.entries(byGroup)) note(['rate', sheet ?? '', key, group], [title || key, group], moneySaid(own, per));
   }
   noteRules(written, note);

@@ -19,7 +19,7 @@ function pressed(product: Product, fault: Pick<Fault, 'path' | 'data'>): Record<
 }
 const faultsOf = (product: Product) => readiness(product, surroundings, null);
 const formula = (text: string, serves: Product['formulas'][number]['serves'] = { kind: 'amount' }) => ({ ...mesh, formulas: [{ key: 'f', title: 'Cutting', serves, text }] });
-const rateOf = (key: string, value: string, per: string) => ({ key, title: key, value, per, byGroup: {} });
+const rateOf = (key: string, value: string, per: string) => ({ key, title: key, value, per, byGroup: {}, steps: [] });
 
 describe('a press that mends', () => {
   it.each([

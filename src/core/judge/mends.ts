@@ -185,7 +185,7 @@ function ofResult({ is, wanted }: Extract<FormulaFaultData, { code: 'wrongResult
   if (!sameDim(wanted, MONEY) || per === undefined) return NONE;
   const key = 'rate';
   return [onLine({ kind: 'timesRate', per }, (words) => ofWhole(words, ` × ${key}`), (draft) => {
-    if (!draft.rates.some((rate) => rate.key === key)) draft.rates.push({ key, title: 'Rate', value: '0', per, byGroup: {} });
+    if (!draft.rates.some((rate) => rate.key === key)) draft.rates.push({ key, title: 'Rate', value: '0', per, byGroup: {}, steps: [] });
   })];
 }
 

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { shopOf, TODAY } from '../../../tests/fixtures/shop-of';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { catalogSchema } from '../catalog';
 import { compile } from '../compile';
 import { pathText, resolutionJson, surroundingsOf } from '../exchange';
@@ -132,5 +134,28 @@ describe('formulas of a sheet', () => {
     const broken = { ...fence, formulas: [{ ...fence.formulas[0], text: 'run × post' }] };
     const { program } = world({ sheets: [{ key: 'fence' }] }, [broken]);
     expect(program.faults.map(({ path }) => pathText(path))).toContain('$.sheets.fence.formulas[0].text');
+  });
+});
+
+describe('rates that change with the number', () => {
+  const product = {
+    price: null, draws: [],
+    choices: [{ kind: 'measure', key: 'width', title: 'Width', unit: 'm', min: '1', max: '2', required: true }],
+    rates: [{ key: 'cloth', title: 'Cloth', value: '10', per: 'm', byGroup: { trade: '7' }, steps: [{ from: '50', value: '8' }, { from: '10', value: '9.50' }] }],
+    formulas: [{ key: 'f', title: 'Cloth', serves: { kind: 'base' }, text: 'width × cloth' }],
+  };
+  const shop = shopOf([product]);
+  const each = (quantity: number, group: string | null = null) => shop.ask({ width: '1.5' }, quantity, { stock: null, group }).unitPrice;
+
+  it('hold from their step on for all pieces, and not for groups with a rate of their own', () => {
+    expect([1, 9, 10, 49, 50, 500].map((quantity) => each(quantity))).toEqual(['15.00', '15.00', '14.25', '14.25', '12.00', '12.00']);
+    expect([each(1, 'trade'), each(50, 'trade')]).toEqual(['10.50', '10.50']);
+  });
+
+  it('are seen by the price range, and told as faults where they can’t be read', () => {
+    const { lowest, highest } = analyseWhole(shopOf([{ ...product, rates: [{ ...product.rates[0], byGroup: {} }] }]).program(), TODAY);
+    expect([lowest?.price, highest?.price]).toEqual(['8.00', '20.00']);
+    const faults = shopOf([{ ...product, rates: [{ ...product.rates[0], steps: [{ from: '0', value: 'x' }, { from: '2.5', value: '1' }, { from: '3', value: '1' }, { from: '3', value: '2' }] }] }]).faults();
+    expect(faults).toEqual(['rates.0.steps.0.from breakFromNothing', 'rates.0.steps.0.value notDecimal', 'rates.0.steps.1.from breakNotWhole', 'rates.0.steps.3.from quantityTwice']);
   });
 });

@@ -9,6 +9,7 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
+import { RateSteps } from './rate-steps';
 
 /** Named prices per unit, with other prices for customer groups. */
 export function RatesField() {
@@ -17,7 +18,7 @@ export function RatesField() {
   const add = () => {
     const title = name.trim();
     if (title === '') return;
-    change('add rate', (draft) => void draft.rates.push({ key: freeKey(title, draft.rates.map(({ key }) => key), 'rate'), title, value: '', per: 'm2', byGroup: {} }));
+    change('add rate', (draft) => void draft.rates.push({ key: freeKey(title, draft.rates.map(({ key }) => key), 'rate'), title, value: '', per: 'm2', byGroup: {}, steps: [] }));
     setName('');
   };
   const edit = (index: number, what: string, recipe: (rate: Rate) => void) =>
@@ -62,10 +63,16 @@ export function RatesField() {
                   }
                 />
               ))}
+              {rate.steps.length === 0 && (
+                <Button size="xs" variant="ghost" colorPalette="ink" aria-label={`Make the rate ${rate.title} cheaper from so many on`} onClick={() => edit(index, 'first step', (draft) => void (draft.steps = [{ from: '10', value: '' }]))}>
+                  Cheaper from so many on
+                </Button>
+              )}
               <IconButton aria-label={`Remove the rate ${rate.title}`} size="xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove rate ${rate.key}`, (draft) => void draft.rates.splice(index, 1))}>
                 <Trash2 size={14} />
               </IconButton>
             </HStack>
+            <RateSteps rate={rate} onChange={(steps) => edit(index, 'steps', (draft) => void (draft.steps = [...steps]))} />
             <FaultLine>{fault}</FaultLine>
           </Box>
         );

@@ -69,7 +69,12 @@ const columns: ColumnDef<ProductRow>[] = [
       </HStack>
     ),
   },
-  { id: 'sku', header: 'SKU', accessorKey: 'sku', cell: ({ row: { original } }) => <Sku>{original.sku}</Sku> },
+  { id: 'sku', header: 'SKU', accessorKey: 'sku', cell: ({ row: { original } }) => (
+      <Box whiteSpace="nowrap">
+        <Sku>{original.sku}</Sku>
+      </Box>
+    ),
+  },
   {
     id: 'facets',
     header: 'What it is',
