@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { hasOptions, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
+import { hasOptions, type Option, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
 import { type Fault } from '@/core/problems';
 import { counted } from '@/core/words';
 import { ChoiceSection } from '@/features/choice-editor/choice';
@@ -37,6 +37,8 @@ import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
+import { OptionBreaksSection } from '@/features/product-editor/sections/breaks';
+import { OptionQuantitiesSection } from '@/features/product-editor/sections/quantity';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
 
@@ -161,6 +163,10 @@ function Middle({ place, draft, id, revision, selection }: MiddleProps) {
       return <Choices />;
     case 'rules':
       return <RulesSection shown={selection.resolution.rules} />;
+    case 'breaks':
+      return <OptionBreaksSection />;
+    case 'quantity':
+      return <OptionQuantitiesSection />;
     case 'formulas':
       return <FormulasSection selection={selection} />;
     case 'places':
@@ -184,11 +190,19 @@ function SheetOutline({ sheet, current, uses, published }: { sheet: Sheet; curre
       </Box>
       <OutlineLine place="rules" current={current} title="Rules" state={sheet.rules.length + sheet.tables.length === 0 ? 'none' : counted(sheet.rules.length + sheet.tables.length, 'rule')} />
       <OutlineLine place="formulas" current={current} title="Formulas and rates" state={sheet.formulas.length === 0 ? 'none' : counted(sheet.formulas.length, 'formula')} />
+      <OutlineLine place="breaks" current={current} title="What more costs" state={stateOf(sheet, ({ breaks }) => breaks !== null, 'every one the same')} />
+      <OutlineLine place="quantity" current={current} title="Quantities of options" state={stateOf(sheet, (option) => 'quantity' in option && option.quantity !== null, 'as of the product')} />
       <OutlineLine place="places" current={current} title="Placed by condition" state={sheet.places.length === 0 ? 'by hand only' : counted(sheet.places.length, 'condition')} />
       <OutlineLine place="uses" current={current} title="Where it is used" state={counted(uses, 'product')} />
       <OutlineLine place="history" current={current} title="Earlier states" state={published === null ? 'not published yet' : `revision ${published} in force`} />
     </Stack>
   );
+}
+
+/** How many options say something of their own. */
+function stateOf({ choices }: Sheet, says: (option: Option) => boolean, none: string): string {
+  const number = choices.flatMap((choice) => (hasOptions(choice) ? choice.options.filter((option) => says(option)) : [])).length;
+  return number === 0 ? none : counted(number, 'option');
 }
 
 /** The sheet's choices in the order of the page, to be moved. */

@@ -52,6 +52,16 @@ export function BreaksSection({ selection }: { selection: SelectionState }) {
   );
 }
 
+/** The same of a sheet, which has options and no price of its own. */
+export function OptionBreaksSection() {
+  const editing = useEditing();
+  return (
+    <Section title="What more costs" lead="What options add may become less from so many on, wherever the sheet is placed.">
+      <Exceptions title="Of what options add" none="None: what options add stays the same, however many are taken." placeholder="An option with an amount" exceptions={exceptionsOf(editing)} />
+    </Section>
+  );
+}
+
 const unitOf = ({ soldBy }: Product) => (soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null));
 
 /** Groups of products that are counted together, as far as they are known here. */

@@ -64,6 +64,16 @@ export function QuantitySection() {
   );
 }
 
+/** The same of a sheet: its options may be bought in numbers of their own. */
+export function OptionQuantitiesSection() {
+  const editing = useEditing();
+  return (
+    <Section title="Quantities of options" lead="An option may be bought in other numbers, such as by the dozen, wherever the sheet is placed.">
+      <Exceptions title="Otherwise for options" none="None: options are bought in the numbers of the product." placeholder="An option" exceptions={exceptionsOf(editing).filter(({ hint }) => hint === 'option')} />
+    </Section>
+  );
+}
+
 /** Everybody who can have a word of their own about quantities. */
 function exceptionsOf({ product, shop, change }: Editing): Exception[] {
   const exception = (named: Pick<Exception, 'value' | 'label' | 'hint' | 'path'>, rule: QuantityRule | null, write: (draft: Product, rule: QuantityRule | null) => void): Exception => ({
