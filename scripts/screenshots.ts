@@ -26,7 +26,7 @@ const COUNTER = '//*[@aria-label="The Counter"]';
 
 const SHOTS: readonly Shot[] = [
   { name: 'products', path: '/manage/products', before: (person) => person.sees('Hive tool') },
-  { name: 'pictures', path: '/manage/pictures', before: (person) => person.sees('bee-suit.svg') },
+  { name: 'price-lists', path: '/manage/price-lists', before: (person) => person.sees('Apiary netting') },
   { name: 'editor-variants', path: '/manage/products/5', before: (person) => person.press('Variants', OUTLINE) },
   { name: 'editor-selections', path: '/manage/products/6', before: async (person) => {
     await person.press('All selections', OUTLINE);

@@ -30,6 +30,8 @@ const screens: [string, string, (() => Promise<void>)?][] = [
   ['the editor: quantity', '/manage/products/1', () => stage.person.press('Quantity rule', OUTLINE)],
   ['the editor: quantities from a list', '/manage/products/34?place=quantity', () => stage.person.sees('What customers read')],
   ['the editor: what more costs', '/manage/products/34?place=breaks', () => stage.person.sees('Buying more')],
+  ['price lists', '/manage/price-lists', () => stage.person.press('Trade prices')],
+  ['discount codes', '/manage/codes', () => stage.person.press('Welcome to the apiary')],
   ['rules about quantities', '/manage/quantities', () => stage.person.press('Bottling for trade customers')],
   ['the editor: stock and variants', '/manage/products/1', () => stage.person.press('Stock', OUTLINE)],
   ['the editor: category', '/manage/products/1', () => stage.person.press('Category', OUTLINE)],
