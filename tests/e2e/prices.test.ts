@@ -5,6 +5,7 @@ import { publish, startProduct } from '../support/acts';
 import { DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
+const IN_DIALOG = '[role="dialog"]';
 const READINESS = '//*[@aria-label="Readiness"]';
 
 const lastOrder = async () => (await stage.database.read.select().from(orders).orderBy(desc(orders.id)).limit(1))[0];
@@ -30,8 +31,8 @@ describe('who pays what, from empty', () => {
     await person.fill('Find a price', 'plaque');
     await person.fill('Trade prices: Hive plaque', '24');
     await person.press('Save');
-    await person.sees('1 price changes', DIALOG);
-    await person.sees('Trade customers', DIALOG);
+    await person.sees('1 price changes', IN_DIALOG);
+    await person.sees('Trade customers', IN_DIALOG);
     await person.press('Let the lists hold', DIALOG);
     await person.sees('The lists hold from now on');
     const [list] = await stage.database.read.select().from(priceLists).where(eq(priceLists.key, 'trade'));
@@ -59,7 +60,7 @@ describe('who pays what, from empty', () => {
     await person.fill('Codes, one a line', 'OPENING');
     await person.fill('Percent', '100');
     await person.press('Save');
-    await person.sees('would fall below', DIALOG);
+    await person.sees('would fall below', IN_DIALOG);
     await person.press('Enter it all the same', DIALOG);
     await person.sees('100 % less; OPENING');
     await person.goTo('/shop/hive-plaque');

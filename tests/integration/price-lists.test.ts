@@ -71,7 +71,7 @@ describe('price lists', () => {
     expect(await refused(smoker('-1'))).toBe('Spring: the price of Smoker is below nothing.');
     expect(await refused(priceList({ prices: [{ product: 'gone', price: '1' }] }))).toContain('which is no product');
     expect(await refused(priceList({ prices: [{ product: 'smoker', price: '1' }, { product: 'smoker', price: '2' }] }))).toBe('Spring: it names two prices for Smoker.');
-    expect(await refused(priceList({ prices: [{ product: 'smoker', of: { kind: 'option', choice: 'none', option: 'x' }, price: '1' }] }))).toContain('no option none x');
+    expect(await refused(priceList({ prices: [{ product: 'smoker', of: { kind: 'option', choice: 'none', option: 'x' }, price: '1' }] }))).toContain('the option none x of Smoker, which has none');
     expect(await refused(priceList({ from: '2026-02-30' }))).toContain('is no day');
     expect(await refused(priceList({ from: '2026-03-02', until: '2026-03-01' }))).toContain('before its first');
     expect(await refused(priceList({ percent: '101' }))).toContain('is no percentage');
@@ -79,7 +79,7 @@ describe('price lists', () => {
     expect(await refused(priceList({ follows: 'other' }), priceList({ key: 'other', title: 'Other', follows: 'spring' }))).toContain('follows it in turn');
     expect(await refused(priceList({ follows: 'nowhere' }))).toContain('which is not there');
     expect(await refused(priceList({ groups: ['nobody'] }))).toContain('which is none');
-    expect(await refused(priceList({ title: '\u200b' }))).toBe('Each list needs a name.');
+    expect(await refused(priceList({ title: '\u200b' }))).toBe('The list without a name needs a name.');
     expect(await refused(priceList({ showsLowest: true }))).toContain('say its first day');
     expect(await refused(priceList({}), priceList({}))).toContain('called “spring” inside');
   });

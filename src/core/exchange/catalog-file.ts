@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { isTimeZone } from '../calendar';
 import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, type Report } from '../catalog';
+import { assemble } from '../compile/assemble';
 import { readiness } from '../judge';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
+import { listFaults, thingsOf } from '../price-lists';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { unitByCode } from '../quantity';
 import { faultWords } from '../words';
@@ -72,6 +74,7 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   checkKeys('stock', catalog.stock.map(({ key }) => key), 'stock item');
   checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
   checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
+  checkKeys('discounts', catalog.discounts.map(({ key }) => key), 'discount');
   checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
@@ -86,6 +89,8 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     }
     checkLots(item, path, add);
   });
+  const priced = new Map(catalog.products.map((product) => [product.slug, { title: product.title, things: thingsOf(assemble(product, surroundings).product) }]));
+  for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced)) add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
   catalog.products.forEach((product, index) => {
     const path = ['products', index];
     const found = readiness(product, surroundings, null).filter(({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency');

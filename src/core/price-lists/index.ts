@@ -1,5 +1,5 @@
 export { isInForce, listAlone, listsOf, pricedFor, pricesFor } from './in-force';
-export { type ListFault, listFaults, type ThingsByProduct } from './list-faults';
+export { listFaults, type ThingsByProduct } from './list-faults';
 export { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from './lowest';
 export { type Pricing, pricingsOf } from './pricings';
 export { type ListedAs, listedOf, sameThing, type ThingOf, thingsOf } from './things';

@@ -1,3 +1,4 @@
+import { type ListFault } from './list-fault';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { type Exact } from '../number';
 import { type NamedRule } from './named';
@@ -64,6 +65,8 @@ export type FaultData =
   | { readonly code: 'floorNotPercent' }
   /** margin and price as decimals: it is found out in a worker, and travels */
   | { readonly code: 'marginBelowFloor'; readonly lists: readonly string[]; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
+  /** of a price list in a catalog file */
+  | { readonly code: 'priceListFaulty'; readonly fault: Pick<ListFault, 'title' | 'data'> }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfAll' }

@@ -3,3 +3,4 @@ export { type Fault, faultAt, type FaultCode, type FaultData, gravityOf, type Pa
 export { type NamedCondition, type NamedRule, type NamedTest } from './named';
 export { nearestAnswers, problem, type Problem, problemClass, type ProblemClass } from './problem';
 export { type ProblemCode, type ProblemData } from './problem-data';
+export { type ListFault, type ListFaultData } from './list-fault';

@@ -54,6 +54,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   referenceKind: { code: 'referenceKind', title: 'Oak', wanted: 'kilograms' },
   measureNotRequired: { code: 'measureNotRequired', title: 'Oak' },
   floorNotPercent: { code: 'floorNotPercent' },
+  priceListFaulty: { code: 'priceListFaulty', fault: { title: 'Trade', data: { code: 'followsItself' } } },
   marginBelowFloor: { code: 'marginBelowFloor', lists: ['Trade'], example: 'Oak', margin: '1', price: '9', floor: '30', currency: 'EUR' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },

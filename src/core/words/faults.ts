@@ -4,6 +4,7 @@ import { type FaultData, type ProblemData } from '../problems';
 import { type NothingFits } from '../problems/fault';
 import { ruleName } from './conditions';
 import { formulaFaultWords } from './formulas';
+import { listFaultWords } from './price-lists';
 
 const TEXT_MISSING = {
   paragraph: 'Write the paragraph, or take it out.',
@@ -124,6 +125,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return 'A floor is a percentage of the price, from 0 to less than 100.';
     case 'marginBelowFloor':
       return `${data.lists.length > 0 ? `At the prices of ${data.lists.join(', ')}: ` : ''}${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`;
+    case 'priceListFaulty':
+      return listFaultWords(data.fault);
     case 'breaksEmpty':
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':

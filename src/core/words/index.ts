@@ -11,5 +11,6 @@ export { counted } from './counted';
 export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
+export { listFaultWords } from './price-lists';
 export { periodWords } from './periods';
 export { discountTimeWords, givesWords, whyNotWords } from './codes';

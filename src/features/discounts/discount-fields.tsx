@@ -4,6 +4,7 @@ import { Box, Button, HStack, Stack, Text, Wrap } from '@chakra-ui/react';
 import { X } from 'lucide-react';
 import { type Discount, type DiscountGives } from '@/core/catalog';
 import { orNull } from '@/features/editor-kit/or-null';
+import { GroupTicks } from '@/features/editor-kit/several';
 import { PlaceFields } from '@/features/quantity-rules/place-fields';
 import { Whole } from '@/features/quantity-rules/whole';
 import { type DiscountsView } from '@/services/prices/discounts';
@@ -78,14 +79,7 @@ export function DiscountFields({ discount, codes, groups, products, suggestions,
         <Text>times.</Text>
         <Tick label="Together with others that may" checked={combines} onChange={(on) => onChange({ combines: on })} />
       </HStack>
-      {groups.length > 0 && (
-        <HStack gap="4" wrap="wrap">
-          <Text>{discount.groups.length === 0 ? 'For everybody, or only for' : 'Only for'}</Text>
-          {groups.map((group) => (
-            <Tick key={group.key} label={group.title} checked={discount.groups.includes(group.key)} onChange={(on) => onChange({ groups: on ? [...discount.groups, group.key] : discount.groups.filter((other) => other !== group.key) })} />
-          ))}
-        </HStack>
-      )}
+      <GroupTicks groups={groups} chosen={discount.groups} onChange={(chosen) => onChange({ groups: chosen })} />
       <PlaceFields places={discount.places} suggestions={suggestions} everywhere={discount.products.length === 0 ? 'For everything in the basket.' : 'For these products:'} onChange={(places) => onChange({ places })} />
       <HStack gap="3" wrap="wrap">
         <SearchField small label={discount.places.length === 0 && discount.products.length === 0 ? 'Only for a product' : 'Also for a product'} width="280px" findings={findings.filter(({ value }) => !discount.products.includes(value))} onPick={(slug) => onChange({ products: [...discount.products, slug] })} />

@@ -1,10 +1,11 @@
 'use client';
 
-import { Badge, Button, Collapsible, HStack, IconButton, Link, Stack, Text } from '@chakra-ui/react';
-import { Download, Plus, Trash2 } from 'lucide-react';
+import { Button, HStack, Link, Stack } from '@chakra-ui/react';
+import { Download, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { type Discount, discountSchema, freeKey } from '@/core/catalog';
 import { counted, discountTimeWords, givesWords } from '@/core/words';
+import { SeveralRow } from '@/features/editor-kit/several';
 import { anything, send } from '@/features/shared/api';
 import { PricePlaces } from '@/features/price-lists/price-places';
 import { useBelowFloor } from '@/features/shared/below-floor';
@@ -86,32 +87,45 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
   const title = discount.title || 'the new discount';
   const when = discountTimeWords(view.definition);
   return (
-    <Collapsible.Root lazyMount unmountOnExit open={open} onOpenChange={(details) => onOpen(details.open)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
-      <HStack px="4" py="2.5" gap="3">
-        <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
-          <Text fontWeight="600">{view.definition.title}</Text>
-          <Text fontSize="sm" color="fg.muted">
-            {givesWords(view.definition.gives, about.currency, (slug) => about.products.find((product) => product.slug === slug)?.title ?? slug)}
-            {when === '' ? '' : `, ${when}`}
-            {view.number === 0 ? '; no code yet' : `; ${view.number <= 3 ? view.codes.join(', ') : counted(view.number, 'code')}`}
-          </Text>
-        </Collapsible.Trigger>
-        <Badge variant="subtle">{isNew ? 'not saved yet' : view.used === 0 ? 'not used yet' : `used in ${counted(view.used, 'order')}`}</Badge>
-        {!isNew && (
-          <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => setMany(true)}>
-            Many codes
-          </Button>
-        )}
-        {view.number > 0 && (
-          <Link href={`/api/manage/discounts/${key}/codes`} download fontSize="sm" aria-label={`Codes of ${title} as CSV`}>
-            <Download size={14} aria-hidden /> CSV
-          </Link>
-        )}
-        <IconButton aria-label={`Take ${title} away`} size="xs" variant="ghost" colorPalette="brick" onClick={remove}>
-          <Trash2 size={15} />
-        </IconButton>
-      </HStack>
-      <Collapsible.Content>
+    <SeveralRow
+      title={view.definition.title}
+      words={`${givesWords(view.definition.gives, about.currency, (slug) => about.products.find((product) => product.slug === slug)?.title ?? slug)}${when === '' ? '' : `, ${when}`}${view.number === 0 ? '; no code yet' : `; ${view.number <= 3 ? view.codes.join(', ') : counted(view.number, 'code')}`}`}
+      badge={isNew ? 'not saved yet' : view.used === 0 ? 'not used yet' : `used in ${counted(view.used, 'order')}`}
+      name={title}
+      open={open}
+      onOpen={onOpen}
+      onRemove={remove}
+      more={
+        <>
+          {!isNew && (
+            <Button size="xs" variant="ghost" colorPalette="ink" onClick={() => setMany(true)}>
+              Many codes
+            </Button>
+          )}
+          {view.number > 0 && (
+            <Link href={`/api/manage/discounts/${key}/codes`} download fontSize="sm" aria-label={`Codes of ${title} as CSV`}>
+              <Download size={14} aria-hidden /> CSV
+            </Link>
+          )}
+        </>
+      }
+      note={
+        <>
+          {dialog}
+          <BulkCodes discount={many ? view.definition : null} onClose={() => setMany(false)} />
+          <AskBeforeDeleting
+            open={deleting}
+            what={title}
+            because="Its codes can’t be used any more. Orders keep what they were given."
+            onClose={() => setDeleting(false)}
+            onDelete={() => {
+              setDeleting(false);
+              void attempt(() => send('DELETE', `/api/manage/discounts/${key}`, undefined, anything), `${title} is taken away`);
+            }}
+          />
+        </>
+      }
+    >
         <Stack gap="4" px="4" pb="5" pt="1">
           <DiscountFields discount={discount} codes={isLong ? null : codes} {...about} onChange={(change) => setDiscount({ ...discount, ...change })} onCodes={setCodes} />
           <FaultLine role="alert">{fault}</FaultLine>
@@ -134,19 +148,6 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
             </Button>
           </HStack>
         </Stack>
-      </Collapsible.Content>
-      {dialog}
-      <BulkCodes discount={many ? view.definition : null} onClose={() => setMany(false)} />
-      <AskBeforeDeleting
-        open={deleting}
-        what={title}
-        because="Its codes can’t be used any more. Orders keep what they were given."
-        onClose={() => setDeleting(false)}
-        onDelete={() => {
-          setDeleting(false);
-          void attempt(() => send('DELETE', `/api/manage/discounts/${key}`, undefined, anything), `${title} is taken away`);
-        }}
-      />
-    </Collapsible.Root>
+    </SeveralRow>
   );
 }

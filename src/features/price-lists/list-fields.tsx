@@ -3,6 +3,7 @@
 import { Box, HStack, Stack, Text } from '@chakra-ui/react';
 import { type PriceList } from '@/core/catalog';
 import { orNull } from '@/features/editor-kit/or-null';
+import { GroupTicks } from '@/features/editor-kit/several';
 import { PlaceFields } from '@/features/quantity-rules/place-fields';
 import { type PriceListsView } from '@/services/prices/price-lists';
 import { SelectField, TextField, TypedInput } from '@/ui/field';
@@ -25,12 +26,7 @@ export function ListFields({ list, others, groups, suggestions, onChange }: Prop
       <Box maxW="420px">
         <TextField label="Name" value={title} maxLength={80} placeholder="Trade" help="Customers read it in the working of a price." onChange={(value) => onChange({ title: value })} />
       </Box>
-      <HStack gap="4" wrap="wrap">
-        <Text>{list.groups.length === 0 ? (groups.length > 0 ? 'For everybody, or only for' : 'For everybody. Customer groups are made in the settings.') : 'Only for'}</Text>
-        {groups.map((group) => (
-          <Tick key={group.key} label={group.title} checked={list.groups.includes(group.key)} onChange={(on) => onChange({ groups: on ? [...list.groups, group.key] : list.groups.filter((other) => other !== group.key) })} />
-        ))}
-      </HStack>
+      {groups.length === 0 ? <Text>For everybody. Customer groups are made in the settings.</Text> : <GroupTicks groups={groups} chosen={list.groups} onChange={(chosen) => onChange({ groups: chosen })} />}
       <HStack gap="3" wrap="wrap">
         <Text>It holds from</Text>
         <TypedInput type="date" size="sm" w="160px" aria-label={named('First day')} value={from ?? ''} onChange={(value) => onChange({ from: orNull(value) })} />

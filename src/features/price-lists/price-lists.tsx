@@ -1,12 +1,13 @@
 'use client';
 
-import { Badge, Box, Button, Collapsible, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
-import { ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { z } from 'zod';
 import { freeKey, type PriceList, priceListSchema, sameDefinition } from '@/core/catalog';
 import { isInForce } from '@/core/price-lists';
 import { counted } from '@/core/words';
+import { movedUp, SaveBar, SeveralRow } from '@/features/editor-kit/several';
 import { anything, send } from '@/features/shared/api';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { type PriceListsRipple, type PriceListsView } from '@/services/prices/price-lists';
@@ -74,36 +75,32 @@ export function PriceLists({ lists: saved, products, groups, suggestions, curren
           const name = list.title || 'the new list';
           const gone = stale[list.key] ?? 0;
           return (
-            <Collapsible.Root key={list.key} lazyMount unmountOnExit open={open === list.key} onOpenChange={(details) => setOpen(details.open ? list.key : null)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
-              <HStack px="4" py="2.5" gap="3">
-                <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
-                  <Text fontWeight="600">{list.title || 'A new list'}</Text>
-                  <Text fontSize="sm" color="fg.muted">
-                    {listWords(list, groupTitle, titleOf)}
-                  </Text>
-                </Collapsible.Trigger>
-                {!saved.some(({ key }) => key === list.key) ? <Badge variant="subtle">not saved yet</Badge> : <Badge variant="subtle">{isInForce(list, today) ? 'holds today' : (list.from ?? '') > today ? 'holds later' : 'is over'}</Badge>}
-                <IconButton aria-label={`Move ${name} up`} size="xs" variant="ghost" colorPalette="ink" disabled={place === 0} onClick={() => setLists([...lists.slice(0, place - 1), list, ...lists.slice(place - 1).filter((other) => other !== list)])}>
-                  <ArrowUp size={15} />
-                </IconButton>
-                <IconButton aria-label={`Take ${name} away`} size="xs" variant="ghost" colorPalette="brick" onClick={() => setLists(lists.filter((other) => other !== list).map((other) => (other.follows === list.key ? { ...other, follows: null } : other)))}>
-                  <Trash2 size={15} />
-                </IconButton>
-              </HStack>
-              {gone > 0 && withoutStale(list).length < list.prices.length && (
-                <HStack px="4" pb="2" gap="3">
-                  <Text fontSize="sm" color="oak.fg">
-                    {counted(gone, 'price')} {gone === 1 ? 'is' : 'are'} for what is not there any more.
-                  </Text>
-                  <Button size="2xs" variant="outline" onClick={() => edit(list.key, { prices: withoutStale(list) })}>
-                    Take {gone === 1 ? 'it' : 'them'} away
-                  </Button>
-                </HStack>
-              )}
-              <Collapsible.Content>
-                <ListFields list={list} others={lists.filter((other) => other !== list)} groups={groups} suggestions={suggestions} onChange={(change) => edit(list.key, change)} />
-              </Collapsible.Content>
-            </Collapsible.Root>
+            <SeveralRow
+              key={list.key}
+              title={list.title || 'A new list'}
+              words={listWords(list, groupTitle, titleOf)}
+              badge={!saved.some(({ key }) => key === list.key) ? 'not saved yet' : isInForce(list, today) ? 'holds today' : (list.from ?? '') > today ? 'holds later' : 'is over'}
+              name={name}
+              open={open === list.key}
+              onOpen={(on) => setOpen(on ? list.key : null)}
+              onUp={place === 0 ? null : () => setLists(movedUp(lists, place))}
+              onRemove={() => setLists(lists.filter((other) => other !== list).map((other) => (other.follows === list.key ? { ...other, follows: null } : other)))}
+              note={
+                gone > 0 &&
+                withoutStale(list).length < list.prices.length && (
+                  <HStack px="4" pb="2" gap="3">
+                    <Text fontSize="sm" color="oak.fg">
+                      {counted(gone, 'price')} {gone === 1 ? 'is' : 'are'} for what is not there any more.
+                    </Text>
+                    <Button size="2xs" variant="outline" onClick={() => edit(list.key, { prices: withoutStale(list) })}>
+                      Take {gone === 1 ? 'it' : 'them'} away
+                    </Button>
+                  </HStack>
+                )
+              }
+            >
+              <ListFields list={list} others={lists.filter((other) => other !== list)} groups={groups} suggestions={suggestions} onChange={(change) => edit(list.key, change)} />
+            </SeveralRow>
           );
         })}
         {lists.length > 0 && (
@@ -111,19 +108,7 @@ export function PriceLists({ lists: saved, products, groups, suggestions, curren
             <PriceGrid lists={lists} products={products} currency={currency} today={today} onChange={setLists} />
           </Box>
         )}
-        {isChanged && (
-          <HStack gap="3" position="sticky" bottom="0" bg="bg" py="3" borderTopWidth="1px" borderColor="border" zIndex="2">
-            <Button loading={busy} onClick={() => void look()}>
-              Save
-            </Button>
-            <Button variant="ghost" colorPalette="ink" onClick={() => setLists(saved)}>
-              As it was
-            </Button>
-            <Text fontSize="sm" color="fg.muted">
-              What changes is shown before it holds.
-            </Text>
-          </HStack>
-        )}
+        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={() => setLists(saved)} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfLists ripple={ripple} currency={currency} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.count ?? 0, ripple?.below.length ?? 0)} />

@@ -1,21 +1,20 @@
 'use client';
 
-import { Badge, Box, Button, Collapsible, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
-import { ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { useRouter } from 'next/navigation';
+import { Box, Button, Stack, Text } from '@chakra-ui/react';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { z } from 'zod';
 import { freeKey, type PlacedQuantity } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
 import { counted, quantityRuleWords } from '@/core/words';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { GroupTicks, movedUp, SaveBar, SeveralRow } from '@/features/editor-kit/several';
+import { anything, send } from '@/features/shared/api';
+import { useAttempt } from '@/features/shared/use-attempt';
 import { type QuantityRulesView } from '@/services/settings/quantity-rules';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead } from '@/ui/text';
-import { Tick } from '@/ui/tick';
-import { sayDone } from '@/ui/toasts';
 import { PlaceFields, placeWords } from './place-fields';
 import { RippleOfRules, type RippleRow } from './ripple-of-rules';
 import { RuleFields } from './rule-fields';
@@ -29,12 +28,10 @@ const PER = [
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
 export function PlacedRules({ rules: saved, holds, groups, suggestions }: QuantityRulesView) {
-  const router = useRouter();
+  const { busy, fault, attempt } = useAttempt();
   const [rules, setRules] = useState<readonly PlacedQuantity[]>(saved);
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<readonly RippleRow[] | null>(null);
-  const [fault, setFault] = useState<string>();
-  const [busy, setBusy] = useState(false);
   const isChanged = JSON.stringify(rules) !== JSON.stringify(saved);
   const edit = (key: string, change: Partial<PlacedQuantity>) => setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
   const add = () => {
@@ -42,25 +39,12 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
     setRules([...rules, { key, title: '', places: [], groups: [], per: 'line', rule: { ...ANY_QUANTITY } }]);
     setOpen(key);
   };
-  const attempt = async (work: () => Promise<void>) => {
-    setBusy(true);
-    setFault(undefined);
-    try {
-      await work();
-    } catch (error) {
-      setFault(wordsOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
   const save = (accepted: number) =>
     attempt(async () => {
       await send('PUT', '/api/manage/quantities', { rules, accepted }, anything);
       setRipple(null);
       setOpen(null);
-      sayDone('The rules hold from now on');
-      router.refresh();
-    });
+    }, 'The rules hold from now on');
   const look = () =>
     attempt(async () => {
       const found = await send('POST', '/api/manage/quantities/preview', { rules }, rippleSchema);
@@ -87,40 +71,30 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
           const held = holds[rule.key] ?? [];
           const name = rule.title || 'the new rule';
           return (
-            <Collapsible.Root key={rule.key} lazyMount unmountOnExit open={open === rule.key} onOpenChange={(details) => setOpen(details.open ? rule.key : null)} borderWidth="1px" borderColor="border" borderRadius="l3" bg="bg.panel">
-              <HStack px="4" py="2.5" gap="3">
-                <Collapsible.Trigger flex="1" textAlign="start" cursor="pointer" py="1">
-                  <Text fontWeight="600">{rule.title || 'A new rule'}</Text>
-                  <Text fontSize="sm" color="fg.muted">
-                    {placeWords(rule.places)}
-                    {rule.groups.length > 0 && `, for ${rule.groups.map((key) => groups.find((group) => group.key === key)?.title ?? key).join(' and ')}`}
-                    {rule.per === 'basket' ? ', together in a basket' : ''}: {quantityRuleWords(rule.rule)}
-                  </Text>
-                </Collapsible.Trigger>
-                <Badge variant="subtle" title={held.join(', ')}>
-                  {saved.some(({ key }) => key === rule.key) ? `holds for ${counted(held.length, 'product')}` : 'not saved yet'}
-                </Badge>
-                <IconButton aria-label={`Move ${name} up`} size="xs" variant="ghost" colorPalette="ink" disabled={place === 0} onClick={() => setRules([...rules.slice(0, place - 1), rule, ...rules.slice(place - 1).filter((other) => other !== rule)])}>
-                  <ArrowUp size={15} />
-                </IconButton>
-                <IconButton aria-label={`Take ${name} away`} size="xs" variant="ghost" colorPalette="brick" onClick={() => setRules(rules.filter((other) => other !== rule))}>
-                  <Trash2 size={15} />
-                </IconButton>
-              </HStack>
-              <Collapsible.Content>
+            <SeveralRow
+              key={rule.key}
+              title={rule.title || 'A new rule'}
+              words={
+                <>
+                  {placeWords(rule.places)}
+                  {rule.groups.length > 0 && `, for ${rule.groups.map((key) => groups.find((group) => group.key === key)?.title ?? key).join(' and ')}`}
+                  {rule.per === 'basket' ? ', together in a basket' : ''}: {quantityRuleWords(rule.rule)}
+                </>
+              }
+              badge={saved.some(({ key }) => key === rule.key) ? `holds for ${counted(held.length, 'product')}` : 'not saved yet'}
+              about={held.join(', ')}
+              name={name}
+              open={open === rule.key}
+              onOpen={(on) => setOpen(on ? rule.key : null)}
+              onUp={place === 0 ? null : () => setRules(movedUp(rules, place))}
+              onRemove={() => setRules(rules.filter((other) => other !== rule))}
+            >
                 <Stack gap="5" px="4" pb="5" pt="1">
                   <Box maxW="420px">
                     <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'basket' ? 'Customers read it where a basket does not keep it.' : undefined} onChange={(title) => edit(rule.key, { title })} />
                   </Box>
                   <PlaceFields places={rule.places} suggestions={suggestions} onChange={(places) => edit(rule.key, { places })} />
-                  {groups.length > 0 && (
-                    <HStack gap="4" wrap="wrap">
-                      <Text>{rule.groups.length === 0 ? 'For everybody, or only for' : 'Only for'}</Text>
-                      {groups.map(({ key, title }) => (
-                        <Tick key={key} label={title} checked={rule.groups.includes(key)} onChange={(on) => edit(rule.key, { groups: on ? [...rule.groups, key] : rule.groups.filter((other) => other !== key) })} />
-                      ))}
-                    </HStack>
-                  )}
+                  <GroupTicks groups={groups} chosen={rule.groups} onChange={(chosen) => edit(rule.key, { groups: chosen })} />
                   <Box>
                     <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, { per: per === 'basket' ? 'basket' : 'line' })} />
                   </Box>
@@ -132,23 +106,10 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
                     </Text>
                   )}
                 </Stack>
-              </Collapsible.Content>
-            </Collapsible.Root>
+            </SeveralRow>
           );
         })}
-        {isChanged && (
-          <HStack gap="3" position="sticky" bottom="0" bg="bg" py="3" borderTopWidth="1px" borderColor="border">
-            <Button loading={busy} onClick={() => void look()}>
-              Save
-            </Button>
-            <Button variant="ghost" colorPalette="ink" onClick={() => setRules(saved)}>
-              As it was
-            </Button>
-            <Text fontSize="sm" color="fg.muted">
-              What changes is shown before it holds.
-            </Text>
-          </HStack>
-        )}
+        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={() => setRules(saved)} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfRules rows={ripple} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.length ?? 0)} />

@@ -10,7 +10,7 @@ import { assemble } from '../../core/compile/assemble';
 import { type PricedProduct } from '../../core/exchange';
 import { listChanges } from '../../core/judge';
 import { listFaults, thingsOf } from '../../core/price-lists';
-import { counted } from '../../core/words';
+import { counted, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, priceLists } from '../../data/schema';
 import { fallingBelow, requireAccepted } from './floors';
@@ -121,7 +121,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   const { states, now } = await readAll(queries, at);
   const { surroundings, today } = now;
   const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(states, surroundings));
-  if (fault) throw new Refusal(422, 'listFaulty', fault.words, { list: fault.list });
+  if (fault) throw new Refusal(422, 'listFaulty', listFaultWords(fault), { list: lists[fault.place]?.key });
   const former = await readPriceLists(queries);
   const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
   const all = surroundings.shop.groups.length + 1;

@@ -28,12 +28,13 @@ export function checkTax({ name, country, classes, rates }: Tax): void {
   }
 }
 
-/** @throws Refusal 422 for prices that are none, and for two of one country */
-export function checkDelivery(delivery: readonly Delivery[]): void {
+/** @throws Refusal 422 for prices that are none, for two of one country, and for a country that nothing is said of the tax in */
+export function checkDelivery(delivery: readonly Delivery[], tax: Tax | null): void {
   const refuse = (words: string): never => {
     throw new Refusal(422, 'deliveryFaulty', words);
   };
   delivery.forEach(({ country, price, freeFrom }, place) => {
+    if (tax && country !== null && !tax.rates.some((rate) => rate.country === country)) refuse(`Delivery to ${country} has a price, and nothing is said of the tax there. Add the country to the rates of tax.`);
     if (delivery.findIndex((other) => other.country === country) < place) refuse(country === null ? 'Delivery to anywhere is said twice. Name a country in one of them.' : `Delivery to ${country} is said twice. Leave one.`);
     for (const [text, what] of [[price, 'price of delivery'], [freeFrom, 'sum from which delivery costs nothing']] as const) {
       const value = text === null ? Exact.zero : Exact.parse(text);

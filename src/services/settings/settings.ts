@@ -50,7 +50,7 @@ export async function saveSettings({ database }: Services, input: SettingsInput)
     if (plain(code) !== '') codes.set(plain(code), title);
   }
   if (input.tax) checkTax(input.tax);
-  checkDelivery(input.delivery ?? []);
+  checkDelivery(input.delivery ?? [], input.tax ?? null);
   await database.write(async (transaction) => {
     const former = await readSettings(transaction);
     await refuseTaxClassesInUse(transaction, former, input.tax);
