@@ -81,6 +81,7 @@ describe('price lists', () => {
     expect(await refused(priceList({ groups: ['nobody'] }))).toContain('which is none');
     expect(await refused(priceList({ title: '\u200b' }))).toBe('The list without a name needs a name.');
     expect(await refused(priceList({ showsLowest: true }))).toContain('say its first day');
+    expect(await refused(priceList({ prices: [{ product: 'hexagon-jars', price: '0.80', breaks: { steps: [{ from: '-1', value: 'x' }] } }] }))).toContain('With Spring, Hexagon');
     expect(await refused(priceList({}), priceList({}))).toContain('called “spring” inside');
   });
 

@@ -6,11 +6,13 @@ import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/sh
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type CustomerGroup, type PriceList, priceListSchema, type Product, sameDefinition, type Shelved } from '../../core/catalog';
+import { compile } from '../../core/compile';
 import { assemble } from '../../core/compile/assemble';
 import { type PricedProduct } from '../../core/exchange';
 import { listChanges } from '../../core/judge';
-import { listFaults, thingsOf } from '../../core/price-lists';
-import { counted, listFaultWords } from '../../core/words';
+import { listFaults, pricingsOf, thingsOf } from '../../core/price-lists';
+import { type Fault } from '../../core/problems';
+import { counted, faultWords, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, priceLists } from '../../data/schema';
 import { fallingBelow, requireAccepted } from './floors';
@@ -136,9 +138,20 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
     })),
   );
   const changed = new Set(changes.map(({ productId }) => productId));
+  for (const state of states) if (changed.has(state.id)) refuseStopping(current(state), surroundings, lists, today);
   const costs = await readCosts(queries);
   const side = (priceLists: readonly PriceList[]) => ({ surroundings: { ...surroundings, priceLists }, costs });
   return { changes, floors: { products: states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : [])), today, before: side(former), after: side(lists) } };
+}
+
+/** @throws Refusal 422 where a product could not be sold any more at some prices, such as with a table of what more costs that can't be read */
+function refuseStopping(product: Product, surroundings: CatalogSurroundings, lists: readonly PriceList[], today: string): void {
+  const nameOf = ({ path, code }: Fault) => `${path.join(' ')} ${code}`;
+  const usual = new Set(compile(product, surroundings).blocking.map(nameOf));
+  for (const { prices, titles } of pricingsOf(lists, surroundings.shop.groups.map(({ key }) => key), today)) {
+    const stops = prices && compile(product, { ...surroundings, prices }).blocking.find((fault) => !usual.has(nameOf(fault)));
+    if (stops) throw new Refusal(422, 'listFaulty', `With ${titles.join(', ')}, ${product.title} can’t be sold. ${faultWords(stops.data)}`);
+  }
 }
 
 /**
