@@ -8,6 +8,7 @@ import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, res
 import { prove } from '../core/judge';
 import { Exact } from '../core/number';
 import { type Fault } from '../core/problems';
+import { pricedFor } from '../core/price-lists';
 import { resolve, type ResolveContext } from '../core/run';
 import { stockView } from '../core/stock';
 import { faultWords } from '../core/words';
@@ -105,15 +106,17 @@ async function runResolve(catalogFile: string, slug: string, selectionFile: stri
     throw new BadInput([`oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`]);
   }
   if (today !== undefined && parseDay(today) === null) throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
-  const program = compile(product, surroundingsOf(catalog));
+  const day = today ?? dayAt(new Date(), catalog.shop.timeZone);
+  const program = compile(product, pricedFor(surroundingsOf(catalog), group ?? null, day));
   const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
-  const stock = catalog.stock.map(({ key, onHand, backorder, cutFrom, lots }) => ({
+  const stock = catalog.stock.map(({ key, onHand, backorder, leadDays, cutFrom, lots }) => ({
     key,
+    late: leadDays === null ? null : { ready: onHand, days: leadDays },
     available: Exact.from(onHand).plus(Exact.from(backorder)).toString(),
     lying: cutFrom && { ...cutFrom, lots: lots.map(({ label, length }, id) => ({ id, label, free: length })) },
   }));
-  const context = { stock: stockView(stock), today: today ?? dayAt(new Date(), catalog.shop.timeZone), group: group ?? null, files: await filesIn(files) };
+  const context = { stock: stockView(stock), today: day, group: group ?? null, files: await filesIn(files) };
   const resolution = resolve(program, readSelection(selectionFile), context);
   process.stdout.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;

@@ -214,6 +214,8 @@ export const stockItems = sqliteTable('stock_items', {
   onHand: text('on_hand').notNull().default('0'),
   reserved: text('reserved').notNull().default('0'),
   backorder: text('backorder').notNull().default('0'),
+  /** days it takes to get what is promised beyond what is on hand; null where nobody says */
+  leadDays: integer('lead_days'),
   /** what one unit costs, in the shop's currency, as a decimal; null while nobody knows */
   cost: text('cost'),
   /** whether that is said, or the average of what was paid for what came in */

@@ -137,6 +137,7 @@ export const stockItemSchema = z.strictObject({
   unit: z.string().describe('UCUM code of the unit it is counted in; "1" for pieces'),
   onHand: decimalText.default('0'),
   backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
+  leadDays: z.int().min(1).max(730).nullable().default(null).describe('days it takes to get what is promised beyond what is on hand; null where nobody says'),
   cost: decimalText.nullable().default(null).describe('what one unit costs, in the shop’s currency; only the catalog manager sees it'),
   costing: z.enum(['standard', 'average']).default('average').describe('whether that is said, or becomes the average of what is paid for what comes in'),
   cutFrom: lotRuleSchema.nullable().default(null).describe('how it lies in lots; null where any quantity can be taken'),

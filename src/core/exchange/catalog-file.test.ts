@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { priceListSchema } from '../catalog';
 import { catalogJsonSchema, checkCatalog, pathText, readCatalog } from './catalog-file';
 
 const demo = readFileSync('demo/catalog.json', 'utf8');
@@ -45,8 +46,8 @@ describe('the open format', () => {
     if (!catalog) throw new Error('the demo catalog can’t be read');
     const [first, second] = catalog.products;
     if (!first || !second) throw new Error('the demo catalog is empty');
-    const twisted = { ...catalog, shop: { ...catalog.shop, currency: 'EUX' }, products: [first, { ...second, slug: first.slug }] };
-    expect(checkCatalog(twisted).map(({ path, code }) => `${pathText(path)} ${code}`)).toEqual(['$.shop.currency unknownCurrency', '$.products[1].slug duplicateKey']);
+    const twisted = { ...catalog, shop: { ...catalog.shop, currency: 'EUX' }, products: [first, { ...second, slug: first.slug }], priceLists: [priceListSchema.parse({ key: 'trade', title: 'Trade', prices: [{ product: 'gone', price: '1' }] })] };
+    expect(checkCatalog(twisted).map(({ path, code }) => `${pathText(path)} ${code}`)).toEqual(['$.shop.currency unknownCurrency', '$.products[1].slug duplicateKey', '$.priceLists[0] priceListFaulty']);
   });
 
   it('writes paths that lead to the place, whatever is in a key', () => {

@@ -68,6 +68,8 @@ export function availabilityOf(draws: readonly Draw[], view: StockView | null, i
     if (perItem.value.sign() <= 0) continue;
     const lying = pieces.length > 0 ? view.lots(stock) : undefined;
     const level = lying ? lying.lots.reduce((sum, { free }) => sum.plus(free), Exact.zero) : (view.available(stock) ?? Exact.zero);
+    const late = lying || leadDays !== null ? undefined : view.late(stock);
+    if (late?.ready.isLess(total.value)) lead = Math.max(lead ?? 0, late.days);
     if (level === 'plenty') continue;
     const available = level;
     let possible = lying ? mostThatCanBeCut(lying, pieces, MOST_CUT) : available.sign() <= 0 ? 0 : Number(available.over(perItem.value).floor());

@@ -19,6 +19,14 @@ export interface StockFigure {
   readonly available: string | null;
   /** how it lies in lots; absent or null where any quantity can be taken */
   readonly lying?: LyingInLots | null;
+  /** how much is there already, as a decimal, and how many days what goes beyond that takes; absent or null where nobody says */
+  readonly late?: { readonly ready: string; readonly days: number } | null;
+}
+
+/** How much of a stock item is there already, and how many days what goes beyond that takes. */
+export interface Late {
+  readonly ready: Exact;
+  readonly days: number;
 }
 
 /** What there is of stock: as it is, or as it is once something has been taken. It never changes; taking gives another. */
@@ -27,17 +35,20 @@ export interface StockView {
   available(stock: string): Exact | 'plenty' | undefined;
   /** its lots with what is free of each; undefined for one that does not lie in lots, or is not known */
   lots(stock: string): LotStock | undefined;
+  /** how long what goes beyond what is there takes; undefined where nobody says */
+  late(stock: string): Late | undefined;
   /** the same once something has been drawn, and cut as planned */
   less(draws: readonly Draw[], plans: readonly StockCutPlan[]): StockView;
 }
 
-type Known = Pick<StockView, 'available' | 'lots'>;
+type Known = Pick<StockView, 'available' | 'lots' | 'late'>;
 
 /** A view of what functions know. */
-export function stockViewOf(available: Known['available'], lots: Known['lots'] = () => undefined): StockView {
+export function stockViewOf(available: Known['available'], lots: Known['lots'] = () => undefined, late: Known['late'] = () => undefined): StockView {
   return {
     available,
     lots,
+    late,
     less(draws, plans) {
       const taken = new Map<string, Exact>();
       for (const { stock, total } of draws) taken.set(stock, (taken.get(stock) ?? Exact.zero).plus(total.value));
@@ -53,6 +64,11 @@ export function stockViewOf(available: Known['available'], lots: Known['lots'] =
           return less === undefined || before === undefined || before === 'plenty' ? before : before.minus(less);
         },
         (stock) => cut.get(stock) ?? lots(stock),
+        (stock) => {
+          const before = late(stock);
+          const less = taken.get(stock);
+          return before && less ? { ...before, ready: before.ready.minus(less) } : before;
+        },
       );
     },
   };
@@ -74,6 +90,10 @@ export function withReceived(view: StockView, receipts: readonly { readonly stoc
       // Numbers below nothing are no lot's own.
       return { ...lying, lots: [...lying.lots, ...fresh.map(({ quantity }, place) => ({ id: -1 - place, label: 'On its way', free: quantity }))] };
     },
+    (stock) => {
+      const late = view.late(stock);
+      return late && { ...late, ready: receipts.reduce((sum, receipt) => (receipt.stock === stock ? sum.plus(receipt.quantity) : sum), late.ready) };
+    },
   );
 }
 
@@ -87,5 +107,6 @@ export function stockView(items: readonly StockFigure[]): StockView {
       return [[key, { kind: said.kind, more: said.more, kerf: Exact.from(said.kerf), smallestOffcut: said.smallestOffcut === null ? null : Exact.from(said.smallestOffcut), lots }]];
     }),
   );
-  return stockViewOf((stock) => available.get(stock), (stock) => lying.get(stock));
+  const late = new Map(items.flatMap(({ key, late: said }) => (said ? [[key, { ready: Exact.from(said.ready), days: said.days }] as const] : [])));
+  return stockViewOf((stock) => available.get(stock), (stock) => lying.get(stock), (stock) => late.get(stock));
 }

@@ -1,6 +1,6 @@
 import { Exact } from '../number';
 import { type Draw, type StockCutPlan } from './availability';
-import { type LyingInLots } from './stock-view';
+import { type LyingInLots, type StockFigure } from './stock-view';
 
 /** What a customer's browser is told of a stock item: exact figures only of what is scarce. */
 export interface ToldStock {
@@ -11,6 +11,8 @@ export interface ToldStock {
   /** null for plenty: at least as much as {@link FEW} */
   readonly available: string | null;
   readonly lying: LyingInLots | null;
+  /** how much is there already, where that is little, and how long more takes; null where nobody says, or there is plenty */
+  readonly late?: StockFigure['late'];
 }
 
 /** From so many on, in the stock item's unit, there is plenty: how many there are is nobody's business. */
@@ -22,11 +24,12 @@ interface Figures {
   readonly unit: string;
   readonly available: string;
   readonly lying: LyingInLots | null;
+  readonly late?: StockFigure['late'];
 }
 
 /** What is told of a stock item: up to so many, and of what lies in lots the longest up to that length, without their names. */
-export function toldOf({ key, title, unit, available, lying }: Figures): ToldStock {
-  if (!lying) return { key, title, unit, available: Exact.from(available).isLess(FEW) ? available : null, lying: null };
+export function toldOf({ key, title, unit, available, lying, late }: Figures): ToldStock {
+  if (!lying) return { key, title, unit, available: Exact.from(available).isLess(FEW) ? available : null, lying: null, ...(late && Exact.from(late.ready).isLess(FEW) && { late }) };
   const longest = lying.lots.map(({ free }) => ({ free, length: Exact.from(free) })).sort((a, b) => b.length.compare(a.length));
   let sum = Exact.zero;
   const told = longest.filter(({ length }) => {

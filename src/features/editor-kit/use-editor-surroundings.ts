@@ -15,7 +15,7 @@ const lyingSchema = z.object({
   smallestOffcut: z.string().nullable(),
   lots: z.array(z.object({ id: z.number(), label: z.string(), free: z.string() })),
 });
-const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string(), lying: lyingSchema.nullable(), archived: z.boolean(), cost: z.string().nullable() }));
+const stockSchema = z.array(z.object({ key: z.string(), title: z.string(), unit: z.string(), available: z.string(), onHand: z.string(), lying: lyingSchema.nullable(), archived: z.boolean(), late: z.object({ ready: z.string(), days: z.number() }).nullable(), cost: z.string().nullable() }));
 
 export interface EditorSurroundingsState {
   readonly surroundings: CatalogSurroundings;

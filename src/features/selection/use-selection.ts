@@ -29,6 +29,8 @@ export interface KnownStock {
   readonly available: string | null;
   /** how it lies in lots; absent or null where any quantity can be taken */
   readonly lying?: LyingInLots | null;
+  /** how much is there already, and how long more takes; absent or null where nobody says */
+  readonly late?: { readonly ready: string; readonly days: number } | null;
 }
 
 /** What the manager's side knows of a stock item. */

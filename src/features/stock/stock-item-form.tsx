@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Heading, HStack, Stack } from '@chakra-ui/react';
+import { Box, Button, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { anything, send } from '@/features/shared/api';
@@ -9,6 +9,7 @@ import { useAttempt } from '@/features/shared/use-attempt';
 import { type StockFigures } from '@/services/stock/figures';
 import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
+import { Whole } from '@/features/quantity-rules/whole';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
 import { sayDone } from '@/ui/toasts';
@@ -27,6 +28,7 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const [title, setTitle] = useState(item.title);
   const [unit, setUnit] = useState(item.unit);
   const [backorder, setBackorder] = useState(item.backorder === '0' ? '' : item.backorder);
+  const [leadDays, setLeadDays] = useState(item.late?.days ?? null);
   const [cost, setCost] = useState(item.cost ?? '');
   const [costing, setCosting] = useState<string>(item.costing);
   const { busy, fault, setFault, attempt } = useAttempt();
@@ -36,7 +38,7 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
   const save = (event: FormEvent) => {
     event.preventDefault();
     if (title.trim() === '') setFault('Give the stock item a name.');
-    else void unlessBelow((accepted) => send('PATCH', address, { accepted, title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0' }) }, anything), () => sayDone('Changed'));
+    else void unlessBelow((accepted) => send('PATCH', address, { accepted, title, cost, costing, ...(!hasMoved && { unit }), ...(!item.lying && { backorder: backorder.trim() || '0', leadDays }) }, anything), () => sayDone('Changed'));
   };
   const archive = () => void attempt(() => send('PATCH', address, { archived: !item.archived }, anything), item.archived ? 'It is offered again' : 'Put away');
   const remove = () =>
@@ -55,6 +57,13 @@ export function StockItemForm({ item, hasMoved }: { item: StockFigures; hasMoved
           <TextField label="Name" value={title} maxLength={160} onChange={setTitle} />
           {!hasMoved && !item.lying && <SelectField label="Counted in" value={unit} alternatives={UNITS} help="It can be mended until something has moved." onChange={setUnit} />}
           {!item.lying && <TextField label="May be promised beyond" value={backorder} placeholder="nothing" inputMode="decimal" onChange={setBackorder} help="Backorder, before more has come." />}
+          {!item.lying && (
+            <HStack gap="2" wrap="wrap">
+              <Text>More takes</Text>
+              <Whole label="Days until more has come" value={leadDays} empty="?" onChange={setLeadDays} />
+              <Text>days: customers are told so where an order goes beyond what is there.</Text>
+            </HStack>
+          )}
           <TextField label="What one unit costs" value={cost} placeholder="not known" inputMode="decimal" onChange={setCost} help="Only you see it: margins follow from it." />
           <SelectField label="That cost" value={costing} alternatives={COSTINGS} onChange={setCosting} />
           <FaultLine role="alert">{fault}</FaultLine>

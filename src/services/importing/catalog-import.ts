@@ -29,8 +29,8 @@ export async function importCatalog(
   await database.write(async (transaction) => {
     const at = now();
     await transaction.insert(settings).values({ name: 'shop', shop: catalog.shop }).onConflictDoUpdate({ target: settings.name, set: { shop: catalog.shop } });
-    for (const { key, title, unit, onHand, backorder, cost, costing, cutFrom, lots } of catalog.stock) {
-      const [item] = await transaction.insert(stockItems).values({ key, title, unit, backorder, cost, costing, cutFrom }).returning();
+    for (const { key, title, unit, onHand, backorder, leadDays, cost, costing, cutFrom, lots } of catalog.stock) {
+      const [item] = await transaction.insert(stockItems).values({ key, title, unit, backorder, leadDays, cost, costing, cutFrom }).returning();
       if (item) await receiveLots(transaction, at, item, lots.map(({ label, length }) => ({ label, length: Exact.from(length) })), 'Opening stock');
       const opening = Exact.from(onHand);
       if (opening.sign() !== 0) await move(transaction, at, { stock: key, kind: 'receipt', onHand: opening, reserved: Exact.zero, reason: 'Opening stock' });

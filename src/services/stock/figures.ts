@@ -14,6 +14,8 @@ export interface StockFigures {
   readonly onHand: string;
   readonly reserved: string;
   readonly backorder: string;
+  /** how much is there and not reserved, and how many days more takes; null where nobody says */
+  readonly late: { readonly ready: string; readonly days: number } | null;
   readonly available: string;
   /** what one unit costs, and whether that is said or the average of receipts; null while nobody knows. For the manager alone */
   readonly cost: string | null;
@@ -34,7 +36,7 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
   const all = queries.select().from(stockItems);
   const rows = await (keys ? all.where(inArray(stockItems.key, [...keys])) : all).orderBy(stockItems.title);
   const lots = await readFreeLots(queries, rows);
-  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, cutFrom, archived, cost, costing }) => ({
+  return rows.map(({ id, key, title, unit, onHand, reserved, backorder, leadDays, cutFrom, archived, cost, costing }) => ({
     lying: cutFrom && { ...cutFrom, lots: lots.get(id) ?? [] },
     key,
     title,
@@ -42,6 +44,7 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
     onHand,
     reserved,
     backorder,
+    late: leadDays === null ? null : { ready: Exact.from(onHand).minus(Exact.from(reserved)).toString(), days: leadDays },
     archived,
     cost,
     costing,

@@ -18,6 +18,8 @@ export const stockItemChangeSchema = z.strictObject({
   title: z.string().trim().min(1, 'Give the stock item a name.').max(160).optional(),
   unit: z.string().max(20).optional(),
   backorder: z.string().max(60).optional(),
+  /** days it takes to get what is promised beyond what is on hand; null where nobody says */
+  leadDays: z.int().min(1, 'Say how many days it takes, at least 1.').max(730).nullable().optional(),
   archived: z.boolean().optional(),
   /** what one unit costs, as typed; empty for unknown */
   cost: z.string().max(60).optional(),
@@ -51,7 +53,7 @@ export async function changeStockItem(context: Services, key: string, said: Stoc
     const backorder = change.backorder === undefined ? item.backorder : readFigure(change.backorder.trim() || '0', unit).toString();
     if (item.cutFrom && Exact.from(backorder).sign() > 0) throw new Refusal(409, 'lotsPromised', `${item.title} lies in lots: nothing can be promised beyond what is there.`);
     const cost = change.cost === undefined ? item.cost : (newCost?.toString() ?? null);
-    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, archived: change.archived ?? item.archived, costing: change.costing ?? item.costing, cost }).where(eq(stockItems.id, item.id));
+    await transaction.update(stockItems).set({ title: change.title ?? item.title, unit, backorder, leadDays: change.leadDays === undefined ? item.leadDays : change.leadDays, archived: change.archived ?? item.archived, costing: change.costing ?? item.costing, cost }).where(eq(stockItems.id, item.id));
   });
 }
 
