@@ -9,7 +9,7 @@ import { PickField } from '@/ui/search-field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { AnsweredHere } from '../editor-kit/answered-here';
 import { likelyProducts } from '../editor-kit/likely-products';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { type KindProps } from './kind-fields';
 
 type AddOnChoice = Extract<Choice, { kind: 'addOn' }>;

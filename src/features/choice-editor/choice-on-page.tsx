@@ -8,7 +8,7 @@ import { SelectField, TextField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
 import { GroupsField } from '../editor-kit/groups-field';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { type EditChoice } from './choice';
 
 const LOOKS = {

@@ -6,7 +6,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { useFaultAt } from '../editor-kit/editing';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { type KindProps } from './kind-fields';
 
 const KILOBYTE = 1000;

@@ -8,7 +8,7 @@ import { SelectField, TextArea, TextField } from '@/ui/field';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
 import { orNull } from '../editor-kit/or-null';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { type EditChoice } from './choice';
 
 /** What the fields of a kind of choice get. */

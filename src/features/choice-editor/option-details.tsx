@@ -10,7 +10,7 @@ import { GroupsField } from '../editor-kit/groups-field';
 import { orNull } from '../editor-kit/or-null';
 import { PictureField } from '../editor-kit/picture-field';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { WeightField } from '../editor-kit/weight-field';
 import { PropertiesField } from '../editor-kit/properties-field';
 import { WHEN_OUT } from './when-out';

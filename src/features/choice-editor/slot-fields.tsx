@@ -18,7 +18,7 @@ import { orNull } from '../editor-kit/or-null';
 import { PropertyValueField } from '../editor-kit/properties-field';
 import { Tick } from '@/ui/tick';
 import { Suggestions } from '@/ui/suggestions';
-import { useWholeText } from '../editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { type KindProps } from './kind-fields';
 
 type EditSlot = (tag: string, recipe: (draft: SlotChoice) => void) => void;

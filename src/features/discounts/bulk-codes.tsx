@@ -3,7 +3,7 @@
 import { HStack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { z } from 'zod';
-import { Whole } from '@/features/quantity-rules/whole';
+import { Whole } from '@/features/shared/whole';
 import { send } from '@/features/shared/api';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { AppDialog, DialogButtons } from '@/ui/dialog';

@@ -6,7 +6,7 @@ import { type Discount, type DiscountGives } from '@/core/catalog';
 import { orNull } from '@/features/editor-kit/or-null';
 import { GroupTicks } from '@/features/editor-kit/several';
 import { PlaceFields } from '@/features/quantity-rules/place-fields';
-import { Whole } from '@/features/quantity-rules/whole';
+import { Whole } from '@/features/shared/whole';
 import { type DiscountsView } from '@/services/prices/discounts';
 import { SelectField, TextArea, TextField, TypedInput } from '@/ui/field';
 import { PickField, SearchField } from '@/ui/search-field';

@@ -10,7 +10,7 @@ import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
 import { useEditing, useFaultAt } from './editing';
 import { AddStockItem } from './stock-pick';
-import { useWholeText } from './use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 
 interface Props {
   /** what takes from stock, for those who listen */

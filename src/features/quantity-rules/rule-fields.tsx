@@ -7,7 +7,7 @@ import { everyOrderable, MOST_SHOWN, orderable, orderableRange, type QuantityRul
 import { PasteDialog } from '@/features/editor-kit/paste-dialog';
 import { SmallTable } from '@/features/editor-kit/small-table';
 import { SelectField, TypedInput } from '@/ui/field';
-import { Whole } from './whole';
+import { Whole } from '@/features/shared/whole';
 
 const WAYS = [
   { value: 'bounds', label: 'a least, a most and a multiple' },

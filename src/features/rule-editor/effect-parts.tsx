@@ -11,7 +11,7 @@ import { useEditing } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { PictureField } from '@/features/editor-kit/picture-field';
 import { StockPick } from '@/features/editor-kit/stock-pick';
-import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { WeightField } from '@/features/editor-kit/weight-field';
 import { SelectField, TypedInput } from '@/ui/field';
 import { PickField } from '@/ui/search-field';

@@ -6,7 +6,7 @@ import { weekdayNames } from '@/core/calendar';
 import { type Choice, type Condition, type Test } from '@/core/catalog';
 import { unitByCode } from '@/core/quantity';
 import { useEditing } from '@/features/editor-kit/editing';
-import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { type Alternative, SelectField, TypedInput } from '@/ui/field';
 import { optionAlternatives } from './choosing';

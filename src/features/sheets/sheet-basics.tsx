@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { type Sheet } from '@/core/catalog';
 import { Section } from '@/features/editor-kit/section';
-import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { TextField } from '@/ui/field';
 
 export interface SheetSectionProps {

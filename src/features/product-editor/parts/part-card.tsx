@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react';
 import { MOST_OF_A_PART, type Part } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { Tick } from '@/ui/tick';
-import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { useWholeText } from '@/features/shared/use-whole-text';
 import { TextField } from '@/ui/field';
 import { FaultLine } from '@/ui/fault-line';
 import { SearchField } from '@/ui/search-field';

@@ -4,7 +4,7 @@ import { Box, HStack, Text } from '@chakra-ui/react';
 import { type Capacity } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
-import { Whole } from '@/features/quantity-rules/whole';
+import { Whole } from '@/features/shared/whole';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
 

@@ -2,7 +2,7 @@
 
 import { Text } from '@chakra-ui/react';
 import { LARGEST_QUANTITY } from '@/core/ordering';
-import { useWholeText } from '@/features/editor-kit/use-whole-text';
+import { useWholeText } from './use-whole-text';
 import { TypedInput } from '@/ui/field';
 
 interface Props {

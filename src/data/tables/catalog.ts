@@ -1,0 +1,200 @@
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { type FileType, type PriceList, type Shop } from '../../core/catalog';
+import { type ProductCard } from '../cards';
+import { formerDrafts, productDocument, sheetDocument } from '../documents';
+import { id, instant } from './columns';
+
+export const settings = sqliteTable('settings', {
+  name: text('name').primaryKey(),
+  shop: text('shop', { mode: 'json' }).$type<Shop>().notNull(),
+});
+
+/** Price lists, in their order. */
+export const priceLists = sqliteTable('price_lists', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  rank: integer('rank').notNull(),
+  definition: text('definition', { mode: 'json' }).$type<PriceList>().notNull(),
+});
+
+/** What a price list was from a moment on, to know what something cost on a day; null from when it was taken away. */
+export const priceListRevisions = sqliteTable(
+  'price_list_revisions',
+  {
+    id: id(),
+    key: text('key').notNull(),
+    rank: integer('rank').notNull(),
+    definition: text('definition', { mode: 'json' }).$type<PriceList>(),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('price_list_revisions_at').on(table.at)],
+);
+
+/** One row a product: the working draft, and what lists and searches need of it. */
+export const products = sqliteTable(
+  'products',
+  {
+    id: id(),
+    draft: productDocument('draft').notNull(),
+    /** counts up with every save; what two editors of one product are told apart by */
+    draftVersion: integer('draft_version').notNull().default(1),
+    draftSavedBy: text('draft_saved_by').notNull().default(''),
+    title: text('title').notNull(),
+    sku: text('sku').notNull(),
+    category: text('category'),
+    supplier: text('supplier'),
+    publishedRevision: integer('published_revision'),
+    /** address in the shop; null while nothing is published */
+    publishedSlug: text('published_slug'),
+    /** the secret in the address at which its draft can be seen; null while nobody is shown it */
+    draftLink: text('draft_link'),
+    /** when it was put away; null for what is worked with */
+    archivedAt: instant('archived_at'),
+    createdAt: instant('created_at').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (table) => [uniqueIndex('products_published_slug').on(table.publishedSlug), uniqueIndex('products_draft_link').on(table.draftLink), index('products_title').on(table.title)],
+);
+
+/** What was published, for ever as it was. */
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    id: id(),
+    productId: integer('product_id').notNull().references(() => products.id),
+    number: integer('number').notNull(),
+    definition: productDocument('definition').notNull(),
+    draftVersion: integer('draft_version').notNull(),
+    publishedAt: instant('published_at').notNull(),
+  },
+  (table) => [uniqueIndex('revisions_number').on(table.productId, table.number)],
+);
+
+/** Drafts that gave way when two people had edited the same product: kept, so that neither loses work. */
+export const setAsideDrafts = sqliteTable('set_aside_drafts', {
+  id: id(),
+  productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+  definition: productDocument('definition').notNull(),
+  savedBy: text('saved_by').notNull(),
+  at: instant('at').notNull(),
+});
+
+/** Who has a product open, to tell others; a row is stale when it has not been seen for a while. */
+export const presence = sqliteTable(
+  'presence',
+  {
+    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    editor: text('editor').notNull(),
+    seenAt: instant('seen_at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.productId, table.editor] })],
+);
+
+/**
+ * Says which state of the catalog it is: another name whenever something changes that more than one product can depend
+ * on, or what is published of a product. Triggers of the database give it, so that nobody can forget to.
+ */
+export const catalogStates = sqliteTable('catalog_states', {
+  id: integer('id').primaryKey(),
+  name: text('name').notNull(),
+});
+
+/** What lists say of a product, kept as it was worked out: one card for its draft, and one for what is published of it. */
+export const productCards = sqliteTable(
+  'product_cards',
+  {
+    productId: integer('product_id').notNull().references(() => products.id, { onDelete: 'cascade' }),
+    of: text('of', { enum: ['draft', 'published'] }).notNull(),
+    /** version of the draft, or number of the revision, that it was made from */
+    madeFrom: integer('made_from').notNull(),
+    /** what it was made from beside that, as a hash; and the state of the catalog in which that was last compared */
+    madeWith: text('made_with').notNull(),
+    seenIn: text('seen_in').notNull(),
+    card: text('card', { mode: 'json' }).$type<ProductCard>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.productId, table.of] })],
+);
+
+/** Pictures, made safe, under the hash of their content. */
+export const media = sqliteTable('media', {
+  hash: text('hash').primaryKey(),
+  /** what the file was called that it first came in */
+  name: text('name').notNull().default(''),
+  type: text('type').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  width: integer('width'),
+  height: integer('height'),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** A sheet: its working draft, and what lists need of it. */
+export const sheets = sqliteTable('sheets', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  draft: sheetDocument('draft').notNull(),
+  draftVersion: integer('draft_version').notNull().default(1),
+  draftSavedBy: text('draft_saved_by').notNull().default(''),
+  title: text('title').notNull(),
+  publishedRevision: integer('published_revision'),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+});
+
+/** What was published of a sheet, for ever as it was. */
+export const sheetRevisions = sqliteTable(
+  'sheet_revisions',
+  {
+    id: id(),
+    sheetId: integer('sheet_id').notNull().references(() => sheets.id),
+    number: integer('number').notNull(),
+    definition: sheetDocument('definition').notNull(),
+    draftVersion: integer('draft_version').notNull(),
+    publishedAt: instant('published_at').notNull(),
+  },
+  (table) => [uniqueIndex('sheet_revisions_number').on(table.sheetId, table.number)],
+);
+
+/** The swatch book, in the order of its pages. */
+export const swatches = sqliteTable('swatches', {
+  id: id(),
+  key: text('key').notNull().unique(),
+  name: text('name').notNull(),
+  colours: text('colours', { mode: 'json' }).$type<string[]>().notNull(),
+  picture: text('picture'),
+  family: text('family').notNull().default(''),
+  supplierCode: text('supplier_code').notNull().default(''),
+  rank: integer('rank').notNull().default(0),
+});
+
+export const binnedKinds = ['product', 'sheet', 'swatch', 'stock item'] as const;
+
+/** What has been deleted, as it was, until it is too old to be brought back. */
+export const bin = sqliteTable('bin', {
+  id: id(),
+  kind: text('kind', { enum: binnedKinds }).notNull(),
+  title: text('title').notNull(),
+  /** its rows, by the name of their table, in the order in which they are put back */
+  rows: text('rows', { mode: 'json' }).$type<readonly { readonly table: string; readonly rows: readonly Record<string, unknown>[] }[]>().notNull(),
+  at: instant('at').notNull(),
+});
+
+/** A change of many drafts at once, with what they were before, so that it can be taken back. */
+export const bulkChanges = sqliteTable('bulk_changes', {
+  id: id(),
+  words: text('words').notNull(),
+  before: formerDrafts('before').notNull(),
+  undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
+  at: instant('at').notNull(),
+});
+
+/** Files that customers have uploaded, under the hash of name, type and content. Never served as a page. */
+export const uploads = sqliteTable('uploads', {
+  token: text('token').primaryKey(),
+  name: text('name').notNull(),
+  type: text('type').$type<FileType>().notNull(),
+  size: integer('size').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  /** whether a basket or an order refers to it; others are cleared away after a while */
+  kept: integer('kept', { mode: 'boolean' }).notNull().default(false),
+  createdAt: instant('created_at').notNull(),
+});
