@@ -14,7 +14,7 @@ import { PasteDialog } from '@/features/editor-kit/paste-dialog';
 import { type ListedProduct } from '@/services/prices/price-lists';
 import { TypedInput } from '@/ui/field';
 import { Tick } from '@/ui/tick';
-import { sayDone } from '@/ui/toasts';
+import { sayDone, sayFailed } from '@/ui/toasts';
 
 interface Props {
   lists: readonly PriceList[];
@@ -61,7 +61,13 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
     sayDone(`${counted(cells.length, 'price')} taken over`, 'Nothing holds before it is saved.');
   };
   const copy = async () => {
-    await navigator.clipboard.writeText(writePriceTable(products, lists));
+    try {
+      await navigator.clipboard.writeText(writePriceTable(products, lists));
+    } catch {
+      // Browsers lend the clipboard only to pages they trust.
+      sayFailed('The table could not be copied', 'The browser keeps the clipboard from this page. Open it under https, or as localhost.');
+      return;
+    }
     sayDone('The whole table is copied', 'Paste it into a spreadsheet; what comes back from there is pasted here.');
   };
   const columns = `minmax(260px, 1fr) 110px ${lists.map(() => 'minmax(120px, 170px)').join(' ')}`;
