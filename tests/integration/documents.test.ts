@@ -16,7 +16,7 @@ beforeEach(async () => {
 });
 afterEach(() => context.close());
 
-const NEWER = new Set(['pieces', 'picks', 'onPicture', 'charge', '$form', 'parts', 'belowNothing']);
+const NEWER = new Set(['capacity', 'pieces', 'picks', 'onPicture', 'charge', '$form', 'parts', 'belowNothing']);
 
 /** A document as an earlier version stored it: without what has come since, and by the names of then. */
 function asBefore(value: unknown): unknown {

@@ -24,4 +24,4 @@ export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
 export { takenByOne, withPicks } from './taken';
 export { type Booked, type Booking, roomFor } from './bookings';
-export { knownCosts } from './known-costs';
+export { costsByKey, knownCosts } from './known-costs';

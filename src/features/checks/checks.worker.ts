@@ -5,7 +5,7 @@ import { compile } from '@/core/compile';
 import { resolutionJson } from '@/core/exchange';
 import { leastEarned, prove } from '@/core/judge';
 import { type Fault } from '@/core/problems';
-import { knownCosts } from '@/core/run';
+import { costsByKey } from '@/core/run';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */
@@ -43,7 +43,7 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     if (!done) continue;
     await breath();
     if (number !== newest) return;
-    const costOf = knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost })));
+    const costOf = costsByKey(costs);
     const share = sellersShare(surroundings.shop.tax, product.taxClass);
     const { margin, titles, day, fault } = leastEarned(product, surroundings, today, costOf, MARGIN_LIMITS);
     const cloud = 'margin' in margin ? marginCloud(program, today, costOf, share.toApproximateNumber()) : null;

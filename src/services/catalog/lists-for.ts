@@ -3,7 +3,7 @@ import { dayAt, dayText, parseDay } from '../../core/calendar';
 import { type KnownPriceList, type ListPrice, type PriceList, type Product } from '../../core/catalog';
 import { assemble } from '../../core/compile/assemble';
 import { minorUnits } from '../../core/money';
-import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices } from '../../core/price-lists';
+import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices, pricesOf } from '../../core/price-lists';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, products, revisions } from '../../data/schema';
 import { type SharedCatalog } from './catalog-state';
@@ -12,7 +12,7 @@ import { type SharedCatalog } from './catalog-state';
 export async function readListsFor(queries: Queries, shared: SharedCatalog, slugs: ReadonlySet<string>): Promise<KnownPriceList[]> {
   const lists: KnownPriceList[] = [];
   for (const list of shared.priceLists) {
-    const here = { ...list, prices: list.prices.filter(({ product }) => slugs.has(product)) };
+    const here = { ...list, prices: [...slugs].flatMap((slug) => pricesOf(list.prices, slug)) };
     lists.push(list.showsLowest && list.from !== null ? { ...here, lowest: (await Promise.all([...slugs].map((slug) => lowestOf(queries, shared, list, slug)))).flat() } : here);
   }
   return lists;

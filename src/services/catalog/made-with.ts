@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { placementsOf } from '../../core/catalog';
+import { placementsOf, type PriceList } from '../../core/catalog';
+import { pricesOf } from '../../core/price-lists';
 import { type ProductCard } from '../../data/cards';
 import { type SharedCatalog } from './catalog-state';
 
@@ -17,7 +18,7 @@ export function madeWith(card: Pick<ProductCard, 'slug' | 'refersTo' | 'placemen
     // A sheet that is published later may be placed by its conditions.
     placementsOf(shelved, shared.sheets.values()).map(({ key }) => key),
     // Lists say of a product what they say of it and of what it refers to; percentages may be for any.
-    shared.priceLists.map(({ prices, ...list }) => ({ ...list, prices: prices.filter(({ product }) => product === slug || refersTo.products.includes(product)) })),
+    shared.priceLists.map((list) => [headOf(list), [slug, ...refersTo.products].map((product) => pricesOf(list.prices, product))]),
     refersTo.sheets.map((key) => printOf(shared.sheets.get(key))),
     refersTo.swatches.map((key) => printOf(shared.swatches.get(key))),
     refersTo.stock.map((key) => printOf(shared.stock.get(key))),
@@ -27,6 +28,15 @@ export function madeWith(card: Pick<ProductCard, 'slug' | 'refersTo' | 'placemen
   ];
   return hashOf(parts);
 }
+
+/** What a list says beside the prices that it names, as a hash. */
+function headOf(list: PriceList): string {
+  const print = heads.get(list) ?? hashOf({ ...list, prices: [] });
+  heads.set(list, print);
+  return print;
+}
+
+const heads = new WeakMap<PriceList, string>();
 
 const hashOf = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('base64url');
 

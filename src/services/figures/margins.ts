@@ -1,7 +1,7 @@
 import { type CatalogSurroundings, floorOf, type Product } from '../../core/catalog';
 import { leastEarned } from '../../core/judge';
 import { Exact } from '../../core/number';
-import { knownCosts } from '../../core/run';
+import { costsByKey } from '../../core/run';
 import { faultWords } from '../../core/words';
 
 /** What stock items cost, by key; decimals. */
@@ -30,7 +30,7 @@ export interface Earned {
 export function newlyBelow(products: readonly Product[], today: string, before: Earned, after: Earned): BelowFloor[] {
   return products.flatMap((product): BelowFloor[] => {
     if (floorOf(product, after.surroundings.shop.marginFloors) === null) return [];
-    const fault = ({ surroundings, costs, off = '0' }: Earned) => leastEarned(product, surroundings, today, knownCosts(Object.entries(costs).map(([key, cost]) => ({ key, cost }))), SHOP_WIDE, Exact.from(off)).fault;
+    const fault = ({ surroundings, costs, off = '0' }: Earned) => leastEarned(product, surroundings, today, costsByKey(costs), SHOP_WIDE, Exact.from(off)).fault;
     const now = fault(after);
     return now && !fault(before) ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }] : [];
   });

@@ -5,6 +5,7 @@ import { newToken, type Services } from '../context';
 import { problemJson, resolutionJson } from '../../core/exchange';
 import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
+import { costsByKey } from '../../core/run';
 import { THOROUGH } from '../../core/stock';
 import { printable } from '../../core/text';
 import { problemText } from '../../core/words';
@@ -13,6 +14,7 @@ import { basketLines, orderLines, orders, type OrderState } from '../../data/sch
 import { keepFiles } from '../files/uploads';
 import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/cutting';
+import { readCosts } from '../stock/figures';
 import { move } from '../stock/ledger';
 import { groupOf, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
@@ -104,6 +106,8 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     .returning({ id: orders.id });
   if (!row) throw new Error('the order was not stored');
   let booked = basket.booked;
+  const group = await groupOf(transaction, basketToken);
+  const costs = costsByKey(await readCosts(transaction));
   for (const line of basket.lines) {
     const { published, resolution } = line;
     if (!published || !resolution) throw new Error('a line that was checked has no resolution');
@@ -117,7 +121,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       quantity: resolution.quantity,
       unitPrice: json.unitPrice ?? '0',
       lineTotal: json.lineTotal ?? '0',
-      cost: (await costOfLine(transaction, at, published, line.selection, await groupOf(transaction, basketToken)))?.rounded(6).toString() ?? null,
+      cost: (await costOfLine(transaction, at, published, line.selection, group, costs))?.rounded(6).toString() ?? null,
       answers: { ...line.selection.answers },
       parts: line.selection.parts,
       resolution: json,

@@ -58,5 +58,6 @@ export async function readStock(queries: Queries, keys: ReadonlySet<string> | nu
 
 /** What stock items cost, by key, of those of which somebody has said so; decimals. */
 export async function readCosts(queries: Queries): Promise<Record<string, string>> {
-  return Object.fromEntries((await readStock(queries)).flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));
+  const rows = await queries.select({ key: stockItems.key, cost: stockItems.cost }).from(stockItems);
+  return Object.fromEntries(rows.flatMap(({ key, cost }) => (cost === null ? [] : [[key, cost]])));
 }
