@@ -319,7 +319,7 @@ function inForce(assembled: Assembled, prices: PricesInForce | undefined, places
   const listed = withListPrices(assembled.product, prices, places);
   const { product, formulaKept } = listed;
   if (product === assembled.product) return { assembled, listed };
-  const formulas = formulaKept === null ? assembled.formulas : assembled.formulas.map((placed) => (placed.formula.serves.kind === 'base' ? { ...placed, formula: { ...placed.formula, text: madeLess(placed.formula.text, formulaKept.share) } } : placed));
+  const formulas = formulaKept === null ? assembled.formulas : assembled.formulas.map((placed) => (placed.formula.serves.kind === 'base' ? { ...placed, formula: { ...placed.formula, text: madeLess(placed.formula.text, formulaKept) } } : placed));
   return { assembled: { ...assembled, product, formulas }, listed };
 }
 

@@ -87,6 +87,9 @@ describe('with what was there before', () => {
     expect(shop.ask({}, 1, TRADE)).toMatchObject({ unitPrice: '31.50' });
     expect(shop.ask({}, 1, TRADE).working[0]?.of).toBe('hours 3 · usual_price €36.00 · list_takes €4.50');
     expect(shop.ask({}, 1)).toMatchObject({ unitPrice: '36.00' });
+    // 36 less 10 %, and 5 % off that.
+    const gold = shopOf([product], { lists: [{ key: 'gold', groups: ['gold'], follows: 'trade', percent: '5' }, { ...trade, percent: '10' }] });
+    expect(gold.ask({}, 1, { group: 'gold' })).toMatchObject({ unitPrice: '30.78' });
   });
 
   it('parts that are sold as if alone, and kits that cost what they do, follow the list', () => {

@@ -11,7 +11,7 @@ export interface Listed {
   /** the same of each variant, by its place */
   readonly variants: readonly (ListedBase | null)[];
   /** what is left, as a share, of a price that a formula gives; null for all of it */
-  readonly formulaKept: { readonly share: Exact; readonly title: string } | null;
+  readonly formulaKept: Exact | null;
 }
 
 export interface ListedBase {
@@ -47,8 +47,8 @@ export function withListPrices(product: Product, prices: PricesInForce | undefin
     const breaks = base && variant.price === null ? brokenBy(variant.breaks, base, places) : variant.breaks;
     return { variant: breaks === variant.breaks ? variant : { ...variant, breaks }, listed: null };
   });
-  const kept = byFormula && !first?.named ? lists.find((list) => keptOf(list, product)) : undefined;
-  const share = kept && keptOf(kept, product);
+  // What percentages leave is a share of whatever the formula gives.
+  const ofFormula = byFormula && !first?.named ? listedOf(lists, product, { kind: 'product' }, Exact.one, places) : null;
   return {
     product: { ...product, ...own, variants: variants.map(({ variant }): Variant => variant), choices: product.choices.map((choice) => withAmounts(choice, product.slug, find)) },
     base: base && { title: base.title, usual: product.price === null ? null : Exact.parse(product.price), showsLowest: own.wasPrice !== product.wasPrice && own.wasPrice !== null },
@@ -56,7 +56,7 @@ export function withListPrices(product: Product, prices: PricesInForce | undefin
       const before = product.variants[place]?.price ?? product.price;
       return listed && { title: listed.title, usual: before === null ? null : Exact.parse(before), showsLowest: variant.wasPrice !== null && variant.wasPrice !== product.variants[place]?.wasPrice };
     }),
-    formulaKept: kept && share ? { share, title: kept.title } : null,
+    formulaKept: ofFormula && !ofFormula.named ? ofFormula.kept : null,
   };
 }
 
