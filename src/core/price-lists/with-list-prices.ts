@@ -104,7 +104,7 @@ function withAmounts(choice: Choice, slug: string, find: (thing: PricedThing, us
   };
   if (hasOptions(choice)) {
     const options = choice.options.map((option) => changed(option, option.key));
-    return options.every((option, place) => option === choice.options[place]) ? choice : ({ ...choice, options } as Choice);
+    return options.every((option, place) => option === choice.options[place]) ? choice : { ...choice, options };
   }
   return 'amount' in choice ? changed(choice, null) : choice;
 }
