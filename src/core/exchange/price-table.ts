@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { type ListPrice, type PricedThing, type PriceList } from '../catalog';
 import { Exact } from '../number';
-import { sameThing, type ThingOf } from '../price-lists';
+import { namedIn, sameThing, type ThingOf } from '../price-lists';
 import { readNumber } from '../quantity';
 import { plainWords } from '../text';
 
@@ -29,7 +29,7 @@ export function thingText(thing: PricedThing): string {
 /** Writes usual prices and those that lists name, a line for each thing, parted by tabs: for a spreadsheet. */
 export function writePriceTable(products: readonly PricedProduct[], lists: readonly PriceList[]): string {
   const rows = products.flatMap(({ slug, title, things }) =>
-    things.map(({ thing, title: what, usual }) => [slug, thingText(thing), thing.kind === 'product' ? title : `${title}: ${what}`, usual ?? '', ...lists.map(({ prices }) => prices.find((price) => price.product === slug && sameThing(price.of, thing))?.price ?? '')]),
+    things.map(({ thing, title: what, usual }) => [slug, thingText(thing), thing.kind === 'product' ? title : `${title}: ${what}`, usual ?? '', ...lists.map(({ prices }) => priceIn(prices, slug, thing) ?? '')]),
   );
   return Papa.unparse([[...HEADS, ...lists.map(({ title }) => title)], ...rows], { delimiter: '\t', newline: '\n' });
 }
@@ -91,7 +91,7 @@ export function readPriceTable(text: string, products: readonly PricedProduct[],
 }
 
 /** What a list's prices name for something; null for nothing. */
-export const priceIn = (prices: readonly ListPrice[], product: string, thing: PricedThing): string | null => prices.find((price) => price.product === product && sameThing(price.of, thing))?.price ?? null;
+export const priceIn = (prices: readonly ListPrice[], product: string, thing: PricedThing): string | null => namedIn(prices, product, thing)?.price ?? null;
 
 /** The prices of a list with another for something; null takes it away. Tables of what more costs stay. */
 export function withPrice(prices: readonly ListPrice[], product: string, thing: PricedThing, price: string | null): ListPrice[] {

@@ -1,7 +1,7 @@
 import { type Amount, type Breaks } from '../pricing';
 import { type Choice, hasOptions, type PricedThing, type PricesInForce, type Product, type Variant } from '../catalog';
 import { Exact } from '../number';
-import { keptOf, type ListedAs, listedOf, namedIn } from './things';
+import { keptOf, type ListedAs, listedOf, namedIn, pricesOf } from './things';
 
 /** A product with the prices of lists in the place of its own. */
 export interface Listed {
@@ -62,7 +62,7 @@ export function withListPrices(product: Product, prices: PricesInForce | undefin
 
 /** Whether a list, or one that it follows, says anything of a product. */
 function saysAnything(list: PricesInForce['lists'][number], product: Product): boolean {
-  return list.prices.some((price) => price.product === product.slug) || keptOf(list, product) !== null || (list.follows !== null && saysAnything(list.follows, product));
+  return pricesOf(list.prices, product.slug).length > 0 || keptOf(list, product) !== null || (list.follows !== null && saysAnything(list.follows, product));
 }
 
 interface Priced {

@@ -37,6 +37,7 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
   const [onlyNamed, setOnlyNamed] = useState(false);
   const [withOptions, setWithOptions] = useState(false);
   const [pasting, setPasting] = useState(false);
+  const [begun] = useState(lists);
   const wanted = useDeferredValue(search.trim().toLowerCase());
   const rows = useMemo(
     () =>
@@ -44,12 +45,13 @@ export function PriceGrid({ lists, products, currency, today, onChange }: Props)
         const hit = wanted === '' || [product.title, product.sku, product.category ?? ''].some((text) => text.toLowerCase().includes(wanted));
         return product.things.flatMap((thing) => {
           if (!hit && !thing.title.toLowerCase().includes(wanted)) return [];
-          const isNamed = lists.some(({ prices }) => priceIn(prices, product.slug, thing.thing) !== null);
+          // What was named when the page was opened stays in its place while its field is empty.
+          const isNamed = [...lists, ...begun].some(({ prices }) => priceIn(prices, product.slug, thing.thing) !== null);
           if (onlyNamed && !isNamed) return [];
           return thing.thing.kind === 'option' && !withOptions && !isNamed ? [] : [{ product, thing }];
         });
       }),
-    [products, lists, wanted, onlyNamed, withOptions],
+    [products, lists, begun, wanted, onlyNamed, withOptions],
   );
   const inForce = useMemo(() => lists.map((list) => listAlone(list, lists)), [lists]);
   const scroller = useRef<HTMLDivElement>(null);
