@@ -106,6 +106,7 @@ const columns: ColumnDef<ProductRow>[] = [
   {
     id: 'earns',
     header: 'Earns',
+    enableGlobalFilter: false,
     accessorFn: ({ earns }) => (earns === null ? -1e12 : Number(earns.amount)),
     meta: { align: 'end' },
     cell: ({ row: { original: { earns } } }) => (
