@@ -20,7 +20,7 @@ beforeEach(async () => {
 
 afterEach(() => context.close());
 
-const discount = (given: object): Discount => discountSchema.parse({ key: 'spring', title: 'Spring', gives: { kind: 'percent', percent: '100' }, ...given });
+const discount = (given: object): Discount => discountSchema.parse({ key: 'spring', title: 'Spring', gives: { kind: 'percent', percent: '100' }, products: ['smoker'], ...given });
 const save = (given: object, codes: string[] = ['SPRING']) => saveDiscount(context, { definition: discount(given), codes, acceptedBelow: 99 });
 const smokers = (quantity = 2) => addToBasket(context, undefined, { slug: 'smoker', answers: {}, quantity });
 const order = async (basket: string, more: object = {}) => {
