@@ -2,6 +2,7 @@
 
 import { Box, Button, Stack, Text } from '@chakra-ui/react';
 import { ArrowRight } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { dayWords, parseDay } from '@/core/calendar';
 import { floorOf } from '@/core/catalog';
 import { minorUnits } from '@/core/money';
@@ -9,8 +10,10 @@ import { Exact } from '@/core/number';
 import { type Selection } from '@/core/selection';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Money } from '@/ui/text';
-import { MarginChart } from './margin-chart';
 import { type Earning } from './use-checks';
+
+// Drawing is loaded where something is drawn.
+const MarginChart = dynamic(() => import('./margin-chart').then((drawing) => drawing.MarginChart), { ssr: false });
 
 const MOST_NAMED = 4;
 
