@@ -59,6 +59,12 @@ export function isInSeason(day: number, from: string, to: string): boolean {
   return from <= to ? at >= from && at <= to : at >= from || at <= to;
 }
 
+/** A day that is given as YYYY-MM-DD, for people, without its weekday: `4 December 2026`. Text that is no day stays. */
+export function dateWords(text: string): string {
+  const day = parseDay(text);
+  return day === null ? text : new Date(day * DAY).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+}
+
 /** A day for people: `Friday, 4 December 2026`. */
 export function dayWords(day: number): string {
   return new Date(day * DAY).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });

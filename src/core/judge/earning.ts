@@ -63,18 +63,19 @@ interface PricedProgram {
 /** A product at the usual prices and at those of every list that says something of it, each for those customers whom they are for. */
 function pricedPrograms(product: Product, surroundings: CatalogSurroundings, today: string): PricedProgram[] {
   const { shop, priceLists } = surroundings;
-  if (priceLists.length === 0) return [{ program: compile(product, surroundings), titles: [], day: today }];
+  const usual = compile(product, surroundings);
+  if (priceLists.length === 0) return [{ program: usual, titles: [], day: today }];
   const groups = [null, ...shop.groups.map(({ key }) => key)];
   const alike = new Map<string, PricedProgram & { readonly for: Set<string | null> }>();
   for (const pricing of pricingsOf(priceLists, shop.groups.map(({ key }) => key), today)) {
-    const program = compile(product, { ...surroundings, prices: pricing.prices });
+    const program = pricing.prices ? compile(product, { ...surroundings, prices: pricing.prices }) : usual;
     const same = nameOf(program);
     const known = alike.get(same);
     for (const group of pricing.groups) known?.for.add(group);
     if (!known) alike.set(same, { program, titles: program.base.listed ? [program.base.listed.title] : pricing.titles, day: pricing.day, for: new Set(pricing.groups) });
   }
-  const usual = nameOf(compile(product, surroundings));
-  return [...alike].map(([same, { program, titles, day, for: customers }]) => ({ program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] }, titles: same === usual ? [] : titles, day }));
+  const usually = nameOf(usual);
+  return [...alike].map(([same, { program, titles, day, for: customers }]) => ({ program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] }, titles: same === usually ? [] : titles, day }));
 }
 
 /** The same for programs that cost the same. */

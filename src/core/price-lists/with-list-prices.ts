@@ -75,10 +75,13 @@ interface Priced {
 function priced(thing: PricedThing, { slug }: Product, own: Priced, listed: ListedAs | null, places: number): Priced {
   const { price, wasPrice, breaks } = own;
   if (!listed) return { price, wasPrice, breaks };
-  const lowest = namedIn(listed.list.lowest, slug, thing)?.price ?? null;
-  const before = lowest ?? wasPrice;
-  const former = before === null ? null : Exact.parse(before);
-  return { price: listed.price.toString(), wasPrice: former?.isMore(listed.price) ? before : null, breaks: brokenBy(breaks, listed, places) };
+  return { price: listed.price.toString(), wasPrice: formerPrice(thing, slug, wasPrice, listed), breaks: brokenBy(breaks, listed, places) };
+}
+
+/** What is crossed out beside a price of a list: the lowest of the days before, else what is said; null where that was no more. */
+function formerPrice(thing: PricedThing, slug: string, said: string | null, { list, price }: ListedAs): string | null {
+  const before = namedIn(list.lowest, slug, thing)?.price ?? said;
+  return before !== null && (Exact.parse(before)?.isMore(price) ?? false) ? before : null;
 }
 
 /** What a table of what more costs becomes in a list. */
@@ -99,8 +102,7 @@ function withAmounts(choice: Choice, slug: string, find: (thing: PricedThing, us
     const thing: PricedThing = { kind: 'option', choice: choice.key, option };
     const listed = find(thing, effect.amount.value);
     if (!listed) return effect;
-    const before = namedIn(listed.list.lowest, slug, thing)?.price ?? effect.wasPrice;
-    return { ...effect, amount: { ...effect.amount, value: listed.price.toString() }, wasPrice: before !== null && Exact.parse(before)?.isMore(listed.price) === true ? before : null, breaks: brokenBy(effect.breaks, listed, 0) };
+    return { ...effect, amount: { ...effect.amount, value: listed.price.toString() }, wasPrice: formerPrice(thing, slug, effect.wasPrice, listed), breaks: brokenBy(effect.breaks, listed, 0) };
   };
   if (hasOptions(choice)) {
     const options = choice.options.map((option) => changed(option, option.key));

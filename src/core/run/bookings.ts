@@ -7,6 +7,22 @@ import { type Reading } from './reading';
 /** How many pieces of a product, by its address, are booked for a day or week, by its first day as YYYY-MM-DD. */
 export type Booked = (product: string, period: string) => number;
 
+/** How much is booked of a product for a day or a week. */
+export interface BookedPieces {
+  /** address of the product */
+  readonly product: string;
+  /** first day, as YYYY-MM-DD */
+  readonly period: string;
+  readonly pieces: number;
+}
+
+/** Looks up what is booked; undefined where nobody asks. */
+export function bookedIn(rows: readonly BookedPieces[] | null | undefined): Booked | undefined {
+  if (!rows) return undefined;
+  const known = new Map(rows.map(({ product, period, pieces }) => [`${product} ${period}`, pieces]));
+  return (product, period) => known.get(`${product} ${period}`) ?? 0;
+}
+
 /** Room that something takes on a day or in a week. */
 export interface Booking {
   /** address of the product */

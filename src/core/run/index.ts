@@ -23,5 +23,5 @@ export { piecesPrice } from './entries';
 export { baseRange, chargedRange, formulaRange } from './ranges';
 export { firstQuantity } from './first-quantity';
 export { takenByOne, withPicks } from './taken';
-export { type Booked, type Booking, roomFor } from './bookings';
+export { type Booked, bookedIn, type BookedPieces, type Booking, roomFor } from './bookings';
 export { costsByKey, knownCosts } from './known-costs';

@@ -1,18 +1,16 @@
 import { type WhyNot } from '../basket';
-import { dayWords, parseDay } from '../calendar';
+import { dateWords } from '../calendar';
 import { type Discount, type DiscountGives } from '../catalog';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
-
-const day = (text: string) => dayWords(parseDay(text) ?? 0).replace(/^\w+, /, '');
 
 /** Why a code gives nothing, for customers. */
 export function whyNotWords(why: WhyNot, currency: string): string {
   switch (why.kind) {
     case 'notYet':
-      return `It can be used from ${day(why.from)} on.`;
+      return `It can be used from ${dateWords(why.from)} on.`;
     case 'over':
-      return `It could be used until ${day(why.until)}.`;
+      return `It could be used until ${dateWords(why.until)}.`;
     case 'otherGroup':
       return 'It is for other customers.';
     case 'usedUp':
@@ -46,5 +44,5 @@ export function givesWords(gives: DiscountGives, currency: string, titleOf: (slu
 
 /** When a discount can be used, in words; empty for always. */
 export function discountTimeWords({ from, until }: Pick<Discount, 'from' | 'until'>): string {
-  return [from === null ? '' : `from ${day(from)}`, until === null ? '' : `until ${day(until)}`].filter(Boolean).join(' ');
+  return [from === null ? '' : `from ${dateWords(from)}`, until === null ? '' : `until ${dateWords(until)}`].filter(Boolean).join(' ');
 }

@@ -1,15 +1,13 @@
-import { dayWords, parseDay } from '@/core/calendar';
+import { dateWords } from '@/core/calendar';
 import { type PriceList } from '@/core/catalog';
 import { counted } from '@/core/words';
 import { placeWords } from '@/features/quantity-rules/place-fields';
 
-const day = (text: string) => dayWords(parseDay(text) ?? 0).replace(/^\w+, /, '');
-
 /** When a list holds, in words. */
 export function timeWords({ from, until }: Pick<PriceList, 'from' | 'until'>): string {
   if (from === null && until === null) return 'always';
-  if (from === null) return `until ${day(until ?? '')}`;
-  return until === null ? `from ${day(from)} on` : `from ${day(from)} to ${day(until)}`;
+  if (from === null) return `until ${dateWords(until ?? '')}`;
+  return until === null ? `from ${dateWords(from)} on` : `from ${dateWords(from)} to ${dateWords(until)}`;
 }
 
 /** A list in a sentence: for whom, when, and what it says. */

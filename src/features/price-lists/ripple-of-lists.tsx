@@ -1,7 +1,7 @@
 'use client';
 
 import { Table, Text } from '@chakra-ui/react';
-import { dayWords, parseDay } from '@/core/calendar';
+import { dateWords } from '@/core/calendar';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { counted } from '@/core/words';
@@ -56,7 +56,7 @@ export function RippleOfLists({ ripple, currency, busy, fault, onAccept, onClose
                   )}
                 </Table.Cell>
                 <Table.Cell>{change.groups}</Table.Cell>
-                <Table.Cell whiteSpace="nowrap">{dayWords(parseDay(change.day) ?? 0).replace(/^\w+, /, '')}</Table.Cell>
+                <Table.Cell whiteSpace="nowrap">{dateWords(change.day)}</Table.Cell>
                 <Table.Cell textAlign="end" color="fg.muted">
                   {money(change.from)}
                 </Table.Cell>

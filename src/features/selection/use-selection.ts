@@ -8,7 +8,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { type Exact } from '@/core/number';
 import { pricedFor } from '@/core/price-lists';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { type Booked, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
+import { bookedIn, type BookedPieces, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -56,7 +56,7 @@ export interface SelectionOptions {
   /** whether what things cost is known and wanted: on the manager's side alone */
   readonly costs?: CostOf;
   /** what is booked of what is not counted; null or absent where nobody asks */
-  readonly booked?: readonly { readonly product: string; readonly period: string; readonly pieces: number }[] | null;
+  readonly booked?: readonly BookedPieces[] | null;
   /** sends a file to the server; absent where it stays in the window */
   readonly upload?: (product: string, choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
   /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
@@ -203,11 +203,6 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     }),
     [program, usual, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
-}
-
-/** Looks up what is booked. */
-function bookedIn(rows: SelectionOptions['booked']): Booked | undefined {
-  return rows ? (product, period) => rows.find((row) => row.product === product && row.period === period)?.pieces ?? 0 : undefined;
 }
 
 const NO_CHANGES: readonly Change[] = [];

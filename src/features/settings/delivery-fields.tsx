@@ -4,8 +4,8 @@ import { Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/rea
 import { Plus, Trash2 } from 'lucide-react';
 import { type Delivery } from '@/core/catalog';
 import { orNull } from '@/features/editor-kit/or-null';
+import { countryName } from '@/features/shared/country-name';
 import { TypedInput } from '@/ui/field';
-import { countryName } from './tax-fields';
 
 /** What delivery costs, in sentences: one for every country, others for some. */
 export function DeliveryFields({ delivery, currency, onChange }: { delivery: readonly Delivery[]; currency: string; onChange: (delivery: readonly Delivery[]) => void }) {

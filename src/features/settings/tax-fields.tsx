@@ -4,19 +4,9 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Table, Text } from '@c
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { freeKey, type Tax, type TaxShown } from '@/core/catalog';
+import { countryName } from '@/features/shared/country-name';
 import { SelectField, TextField, TypedInput } from '@/ui/field';
 import { Tick } from '@/ui/tick';
-
-const names = new Intl.DisplayNames('en', { type: 'region' });
-
-/** What a country is called; its code where that is none. */
-export function countryName(code: string): string {
-  try {
-    return names.of(code) ?? code;
-  } catch {
-    return code;
-  }
-}
 
 export const SHOWN: readonly { readonly value: TaxShown; readonly label: string }[] = [
   { value: 'with', label: 'with tax' },

@@ -7,12 +7,11 @@ import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { OrderSums } from '@/features/orders/order-sums';
 import { anything, send } from '@/features/shared/api';
+import { countryName } from '@/features/shared/country-name';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { type BasketView } from '@/services/selling/shop';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
-
-const countryNames = new Intl.DisplayNames('en', { type: 'region' });
 
 /** What a basket comes to beside its lines: codes, where it is sent to, delivery and tax. */
 export function BasketTerms({ basket }: { basket: BasketView }) {
@@ -29,7 +28,7 @@ export function BasketTerms({ basket }: { basket: BasketView }) {
   return (
     <Stack gap="3">
       {countries.length > 0 && (
-        <SelectField label="Sent to" value={country ?? ''} alternatives={countries.map((value) => ({ value, label: countryNames.of(value) ?? value }))} onChange={(value) => void attempt(() => send('PUT', '/api/shop/basket/country', { country: value }, anything))} />
+        <SelectField label="Sent to" value={country ?? ''} alternatives={countries.map((value) => ({ value, label: countryName(value) }))} onChange={(value) => void attempt(() => send('PUT', '/api/shop/basket/country', { country: value }, anything))} />
       )}
       <form onSubmit={enter}>
         <chakra.label htmlFor="discount-code" fontWeight="600" fontSize="sm" display="block" mb="1">

@@ -18,6 +18,9 @@ export interface BothStates {
   readonly published: Product | null;
 }
 
+/** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
+export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 'draft'>): Product => published ?? draft;
+
 /** Every product in both states, in the order of the titles. */
 export async function readBothStates(queries: Queries): Promise<BothStates[]> {
   const rows = await queries.select({ product: products, revision: revisions.definition }).from(products).leftJoin(revisions, eq(revisions.id, products.publishedRevision)).orderBy(asc(products.title));

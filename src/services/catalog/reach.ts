@@ -1,6 +1,6 @@
 import { type CatalogSurroundings, placementsOf, type References, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
-import { type BothStates, type ProductStep } from './product-steps';
+import { asItCounts, type BothStates, type ProductStep } from './product-steps';
 
 /** What a change of something shared does to one product. */
 export interface RippleRow extends Comparison {
@@ -19,7 +19,7 @@ export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, brea
 /** The products that have one of some as a part, or take it along, or have such a one in turn. */
 export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<string>, { sheets }: Pick<CatalogSurroundings, 'sheets'>): BothStates[] {
   const uses = new Map(states.map((state) => {
-    const product = state.published ?? state.draft;
+    const product = asItCounts(state);
     const placed = placementsOf(product, sheets.values()).flatMap(({ key }) => sheets.get(key) ?? []);
     return [state, [product, ...placed].map(referencesOf)] as const;
   }));
@@ -33,7 +33,7 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
     for (const [state, used] of uses) {
       if (reached.has(state) || ![...fresh].some((slug) => refers(used, slug))) continue;
       reached.add(state);
-      next.add((state.published ?? state.draft).slug);
+      next.add(asItCounts(state).slug);
     }
     fresh = next;
   }

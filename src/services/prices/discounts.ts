@@ -3,12 +3,12 @@ import { customAlphabet } from 'nanoid';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { readShared } from '../catalog/catalog-state';
-import { readBothStates } from '../catalog/product-steps';
+import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { discountsFor } from '../../core/basket';
-import { dayAt, parseDay } from '../../core/calendar';
+import { parseDay } from '../../core/calendar';
 import { type CustomerGroup, type Discount, discountSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { isBlank, printable } from '../../core/text';
@@ -47,7 +47,6 @@ export interface DiscountsView {
   readonly products: readonly { readonly slug: string; readonly title: string; readonly sku: string }[];
   readonly suggestions: ShelfSuggestions;
   readonly currency: string;
-  readonly today: string;
 }
 
 /** As codes are compared: capitals and spaces make no difference. */
@@ -60,7 +59,7 @@ const COUNTING = ['paid', 'awaitingPayment'] as const;
 
 /** All discounts with their codes: for the manager's side. */
 export function openDiscounts(context: Services): Promise<DiscountsView> {
-  return atOneMoment(context, async ({ database, now }) => {
+  return atOneMoment(context, async ({ database }) => {
     const { shop } = await readShared(database.read);
     const rows = await database.read.select().from(discounts).orderBy(discounts.id);
     const views: DiscountView[] = [];
@@ -78,10 +77,9 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
     return {
       discounts: views,
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
-      products: (await readBothStates(database.read)).map(({ published, draft }) => ({ slug: (published ?? draft).slug, title: (published ?? draft).title, sku: (published ?? draft).sku })),
+      products: (await readBothStates(database.read)).map(asItCounts).map(({ slug, title, sku }) => ({ slug, title, sku })),
       suggestions: suggestionsOf(await readShelves(database.read)),
       currency: shop.currency,
-      today: dayAt(now(), shop.timeZone),
     };
   });
 }
@@ -104,7 +102,7 @@ async function checkDiscount(queries: Queries, { title, gives, from, until, grou
   const { shop } = await readShared(queries);
   const unknown = groups.find((key) => !shop.groups.some((group) => group.key === key));
   if (unknown !== undefined) refuse(`It is for the customer group “${unknown}”, which is none. Take it out.`);
-  const known = new Set((await readBothStates(queries)).map(({ published, draft }) => (published ?? draft).slug));
+  const known = new Set((await readBothStates(queries)).map((state) => asItCounts(state).slug));
   const gone = [...products, ...(gives.kind === 'product' ? [gives.product] : [])].find((slug) => !known.has(slug));
   if (gone !== undefined) refuse(gone === '' ? 'Say which product there is for nothing.' : `There is no product at the address “${gone}”. Take it out.`);
 }

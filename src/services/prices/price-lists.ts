@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { readPriceLists, readShared } from '../catalog/catalog-state';
-import { type BothStates, readBothStates } from '../catalog/product-steps';
+import { asItCounts, type BothStates, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -73,13 +73,10 @@ export interface PriceListsRipple {
 /** So many changes are sent to be looked at. */
 const MOST_TOLD = 500;
 
-/** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
-const current = ({ published, draft }: BothStates): Product => published ?? draft;
-
 /** Every product with the prices it has, and what they follow from. */
 async function readAll(queries: Queries, at: Date): Promise<{ states: readonly BothStates[]; now: SurroundingsNow }> {
   const states = await readBothStates(queries);
-  return { states, now: await readSurroundings(queries, at, states.map(current)) };
+  return { states, now: await readSurroundings(queries, at, states.map(asItCounts)) };
 }
 
 const pricedProduct = (product: Product, surroundings: CatalogSurroundings): PricedProduct => ({ slug: product.slug, title: product.title, things: thingsOf(assemble(product, surroundings).product) });
@@ -87,7 +84,7 @@ const pricedProduct = (product: Product, surroundings: CatalogSurroundings): Pri
 /** Where a product stands, without what is on it. */
 const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({ category, supplier, tags, soldBy: { kind }, variants: variants.map(() => null), parts: parts.map(() => null), choices: choices.map((choice) => ({ kind: choice.kind })) });
 
-const byAddress = (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(states.map((state) => [current(state).slug, pricedProduct(current(state), surroundings)]));
+const byAddress = (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(states.map((state) => [asItCounts(state).slug, pricedProduct(asItCounts(state), surroundings)]));
 
 /** The price lists: for the manager's side. */
 export function openPriceLists(context: Services): Promise<PriceListsView> {
@@ -99,7 +96,7 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
     return {
       lists,
       products: states.map((state) => {
-        const product = current(state);
+        const product = asItCounts(state);
         const { sku, category } = product;
         return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...pricedProduct(product, around.surroundings) };
       }),
@@ -128,9 +125,9 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
   const all = surroundings.shop.groups.length + 1;
   const changes = states.flatMap((state) =>
-    listChanges(current(state), surroundings, former, lists, today).map(({ thing, day, groups, from, to }): PriceChange => ({
+    listChanges(asItCounts(state), surroundings, former, lists, today).map(({ thing, day, groups, from, to }): PriceChange => ({
       productId: state.id,
-      title: current(state).title,
+      title: asItCounts(state).title,
       what: thing.thing.kind === 'product' ? '' : thing.title,
       inShop: state.published !== null,
       groups: groups.length === all ? 'everybody' : groups.map(titleOf).join(', '),
@@ -138,7 +135,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
     })),
   );
   const changed = new Set(changes.map(({ productId }) => productId));
-  for (const state of states) if (changed.has(state.id)) refuseStopping(current(state), surroundings, lists, today);
+  for (const state of states) if (changed.has(state.id)) refuseStopping(asItCounts(state), surroundings, lists, today);
   const costs = await readCosts(queries);
   const side = (priceLists: readonly PriceList[]) => ({ surroundings: { ...surroundings, priceLists }, costs });
   return { changes, floors: { products: states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : [])), today, before: side(former), after: side(lists) } };

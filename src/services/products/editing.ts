@@ -6,8 +6,9 @@ import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../
 import { atOneMoment, type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
+import { type BookedPieces } from '../../core/run';
 import { products, revisions } from '../../data/schema';
-import { type BookedPieces, readBooked } from '../selling/bookings';
+import { readBooked } from '../selling/bookings';
 import { withStock } from '../selling/overdue';
 import { type StockFigures } from '../stock/figures';
 import { type EditedProduct, openProduct } from './drafts';

@@ -1,7 +1,7 @@
 import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { inBackground } from '../background/pool';
-import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { asItCounts, type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShared } from '../catalog/catalog-state';
 import { readPublishedById } from '../catalog/published-products';
 import { countStopping, isChanged, reachedBy, type RippleRow } from '../catalog/reach';
@@ -30,13 +30,12 @@ export async function* rippleOfProduct(context: Services, id: number, change: Pr
 export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const product = await productLife.require(queries, id);
   const states = await readBothStates(queries);
-  const now = (state: BothStates) => state.published ?? state.draft;
   const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
   const reached = reachedBy(states, wanted, await readShared(queries)).filter((state) => state.id !== id);
-  const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(now), product.draft]);
+  const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(asItCounts), product.draft]);
   const after = { ...before, products: productsAfter(before.products, product, change) };
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
-    const sides = some.map((state) => ({ before: { product: now(state), surroundings: before }, after: { product: now(state), surroundings: after } }));
+    const sides = some.map((state) => ({ before: { product: asItCounts(state), surroundings: before }, after: { product: asItCounts(state), surroundings: after } }));
     const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
     return some.flatMap((state, place) => {
       const comparison = found[place];

@@ -2,18 +2,9 @@ import { and, eq, gte, inArray, sql } from 'drizzle-orm';
 import { type SurroundingsNow } from '../catalog/surroundings';
 import { beginsOn, dayText, parseDay } from '../../core/calendar';
 import { type Product } from '../../core/catalog';
-import { type Booked, type Booking, roomFor } from '../../core/run';
+import { bookedIn, type BookedPieces, type Booking, roomFor } from '../../core/run';
 import { type Queries } from '../../data/database';
 import { bookings, products } from '../../data/schema';
-
-/** How much is booked of a product for a day or a week. */
-export interface BookedPieces {
-  /** address of the product */
-  readonly product: string;
-  /** first day, as YYYY-MM-DD */
-  readonly period: string;
-  readonly pieces: number;
-}
 
 /** What is booked of some products, and of what belongs to them, from today on; null where nothing of them takes room. */
 export async function readBooked(queries: Queries, definitions: readonly Product[], { surroundings, today }: Pick<SurroundingsNow, 'surroundings' | 'today'>): Promise<BookedPieces[] | null> {
@@ -25,13 +16,6 @@ export async function readBooked(queries: Queries, definitions: readonly Product
     .innerJoin(products, eq(products.id, bookings.productId))
     .where(and(inArray(products.publishedSlug, [...new Set(limited)]), gte(bookings.period, dayText(beginsOn(parseDay(today) ?? 0, 'week')))))
     .groupBy(products.publishedSlug, bookings.period);
-}
-
-/** Looks up what is booked. */
-export function bookedIn(rows: readonly BookedPieces[] | null): Booked | undefined {
-  if (!rows) return undefined;
-  const known = new Map(rows.map(({ product, period, pieces }) => [`${product} ${period}`, pieces]));
-  return (product, period) => known.get(`${product} ${period}`) ?? 0;
 }
 
 /** Less room than this is told exactly, as with stock. */

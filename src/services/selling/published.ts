@@ -5,12 +5,12 @@ import { atOneMoment, type Services } from '../context';
 import { compile, type Program } from '../../core/compile';
 import { customerView } from '../../core/exchange';
 import { pricedFor } from '../../core/price-lists';
-import { type Resolution, resolve } from '../../core/run';
+import { bookedIn, type Resolution, resolve } from '../../core/run';
 import { selectionSchema } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { readFiles } from '../files/uploads';
 import { notFound } from '../refusal';
-import { bookedIn, readBooked } from './bookings';
+import { readBooked } from './bookings';
 import { withStock } from './overdue';
 
 /** A product as a customer may know it, ready to run, and what the customer's group is called in it. */

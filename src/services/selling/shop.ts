@@ -8,7 +8,7 @@ import { type Program } from '../../core/compile';
 import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { pricedFor } from '../../core/price-lists';
-import { isSoldOut, stockOf } from '../../core/run';
+import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
 import { priceWords, whyNotWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
@@ -18,7 +18,7 @@ import { groupOf, readBasket, type ResolvedBasket, waitingOrder } from './basket
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
 import { sumsOf } from './terms';
-import { type BookedPieces, readBooked, toldBooked } from './bookings';
+import { readBooked, toldBooked } from './bookings';
 
 /** A product as the shop's list shows it. */
 export interface ShopEntry {

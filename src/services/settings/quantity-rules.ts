@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { readSettings } from '../catalog/catalog-state';
-import { type BothStates, readBothStates } from '../catalog/product-steps';
+import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { atOneMoment, type Services } from '../context';
 import { basketQuantitiesFor, type CustomerGroup, type PlacedQuantity, placedQuantitySchema, quantityOf, sameDefinition } from '../../core/catalog';
@@ -39,7 +39,7 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
   return atOneMoment(context, async ({ database }) => {
     const { quantityRules: rules, groups } = await readSettings(database.read);
     const states = await readBothStates(database.read);
-    const holds = Object.fromEntries(rules.map((rule) => [rule.key, states.map(current).filter((product) => holdsFor(rule, rules, product)).map(({ title }) => title)]));
+    const holds = Object.fromEntries(rules.map((rule) => [rule.key, states.map(asItCounts).filter((product) => holdsFor(rule, rules, product)).map(({ title }) => title)]));
     return {
       rules,
       holds,
@@ -49,10 +49,7 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
   });
 }
 
-/** A product as it counts: as it is in the shop, or as it is edited where it is not there. */
-const current = ({ published, draft }: BothStates) => published ?? draft;
-
-function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: ReturnType<typeof current>): boolean {
+function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: ReturnType<typeof asItCounts>): boolean {
   return [null, ...rule.groups].some((group) => {
     if (rule.per === 'basket') return basketQuantitiesFor(product, [rule], group).length > 0;
     const { from } = quantityOf(product, rules, group);
@@ -84,7 +81,7 @@ async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[]): Pro
   const { quantityRules: former, groups } = await readSettings(queries);
   checkRules(rules, groups);
   return (await readBothStates(queries)).flatMap((state) => {
-    const product = current(state);
+    const product = asItCounts(state);
     const changed = (group: string | null) => {
       const [before, after] = [former, rules].map((list) => quantityOf(product, list, group).rule);
       return before && after && !sameDefinition(before, after) ? { from: quantityRuleWords(before), to: quantityRuleWords(after) } : null;

@@ -1,5 +1,5 @@
 import { inBackground } from '../background/pool';
-import { type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
+import { asItCounts, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { isChanged, reachedBy, type RippleRow } from '../catalog/reach';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -20,14 +20,13 @@ export async function* rippleOf(context: Services, id: number): AsyncGenerator<P
 export async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const { draft } = await sheetLife.require(queries, id);
   const states = await readBothStates(queries);
-  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map((state) => state.published ?? state.draft), draft]);
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
   const touched = (product: Product) => isOn(product, before) || isOn(product, after);
-  const productOf = (state: BothStates) => state.published ?? state.draft;
-  const having = new Set(reachedBy(states, new Set(states.map(productOf).filter(touched).map(({ slug }) => slug)), before));
+  const having = new Set(reachedBy(states, new Set(states.map(asItCounts).filter(touched).map(({ slug }) => slug)), before));
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
-    const reached = some.map((state) => ({ state, product: productOf(state) })).filter(({ state, product }) => touched(product) || having.has(state));
+    const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state, product }) => touched(product) || having.has(state));
     const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
     const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
     return some.map((state): RippleRow | null => {
