@@ -2,8 +2,8 @@ import { By } from 'selenium-webdriver';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { orderLines, orders, products } from '@/data/schema';
-import { orderBasket, publish, startProduct } from '../support/acts';
-import { OUTLINE, setStage } from '../support/stage';
+import { askOneOf, orderBasket, publish, startProduct } from '../support/acts';
+import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
@@ -88,5 +88,48 @@ describe('what stands on a product’s page, from empty', () => {
     // What customers are not shown is in the order all the same.
     const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.orderId, order?.id ?? 0) });
     expect(line).toMatchObject({ sku: 'ROLL', resolution: { working: [{ amount: '20' }] } });
+  });
+});
+
+describe('what the workshop alone is to know, from empty', () => {
+  it('is a choice that customers never see, settled by its default and a rule', async () => {
+    const { person } = stage;
+    await startProduct(stage, 'Canvas apron', 'APRON');
+    await person.press('Price and unit', OUTLINE);
+    await person.fill('Base price', '30');
+    await person.press('Made to order, not counted', '//*[@aria-label="Readiness"]');
+    await askOneOf(stage, 'Cloth', ['Linen', 'Slate']);
+    await askOneOf(stage, 'Thread', ['White', 'Grey']);
+    await person.pick('For the workshop only: customers never see it');
+    await person.sees('Thread is for the workshop alone, and nothing settles it.', '[aria-label="Readiness"]');
+    await person.select('To begin with', 'White is chosen');
+    await person.press('Rules', OUTLINE);
+    await person.press('Add a rule');
+    await person.select('When, part 1: of what', 'Cloth');
+    await person.select('When, part 1: options: add', 'Slate');
+    await person.select('Then 1: what', 'begin with');
+    await person.select('Then 1: choice', 'Thread');
+    await person.select('Then 1: answer', 'Grey');
+    await person.pick('Slate', COUNTER);
+    await person.sees('Thread Grey', '[aria-label="The Counter"]');
+    await publish(stage, 'Canvas apron');
+  });
+
+  it('is with the order for the workshop, and nowhere for the customer', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/shop/canvas-apron');
+    await person.pick('Slate');
+    await person.press('Add to basket');
+    await person.sees('is in the basket');
+    expect(await browser.driver.getPageSource()).not.toMatch(/Thread|Grey/);
+    await orderBasket(stage, 'Tansy Orrell');
+    await person.sees('Slate');
+    expect(await browser.driver.getPageSource()).not.toMatch(/Thread|Grey/);
+    const order = await stage.database.read.query.orders.findFirst({ where: eq(orders.customerName, 'Tansy Orrell') });
+    const line = await stage.database.read.query.orderLines.findFirst({ where: eq(orderLines.orderId, order?.id ?? 0) });
+    expect(line?.forWorkshop).toEqual([{ of: [], label: 'Thread', value: 'Grey' }]);
+    await person.goTo(`/manage/orders/${order?.id}`);
+    await person.sees('For the workshop only');
+    await person.sees('Thread Grey', 'main');
   });
 });

@@ -178,6 +178,7 @@ export function anyProduct(seed: number): Made {
   const breaks = chance(4) ? someBreaks(true) : null;
   if (chance(6)) for (const variant of variants) if (chance(2)) Object.assign(variant, { breaks: someBreaks(true) });
   if (chance(4)) for (const choice of choices) for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) if (['fixed', 'perUnit', 'perCharacter'].includes(String((bearer.amount as { kind?: string } | null)?.kind)) && chance(2)) bearer.breaks = someBreaks(false);
+  if (seed % 3 === 0) insideOne(choices, seed);
   const quantityByGroup = chance(6) ? { trade: otherQuantity() } : {};
   const product = { slug: 'p', title: 'P', sku: 'P', price, choices, rules, tables, formulas, rates, quantity: chance(8) ? otherQuantity() : quantity, quantityByGroup, breaks, variants, weight: { value: '1', unit: 'kg' } };
   const charge = { waste: chance(2) ? '10' : null, minimum: chance(2) ? '1.25' : null, step: chance(2) ? '0.5' : null };
@@ -185,6 +186,17 @@ export function anyProduct(seed: number): Made {
   if (measure && chance(5)) return { product: { ...product, formulas: [...formulas, { key: 'sold', title: 'Sold', serves: { kind: 'shown' }, text: `${measure.key} + ${random.of(['1 m', 'ceil(' + measure.key + ', 1 m)'])}` }], soldBy: { kind: 'formula', formula: 'sold', unit: 'm', charge } }, sheets: [] };
   if (variants.length === 0 && chance(6)) return named({ product: { ...product, price: null, formulas: [...formulas, { key: 'base', title: 'Base', serves: { kind: 'base' }, text: `(${term()} + ${term()}) × 9 EUR` }] }, sheets: [] });
   return variants.length === 0 ? named({ product, sheets: [] }) : { product, sheets: [] };
+}
+
+/** Makes one of the choices one for the workshop alone; without chance, so that a seed stays the product it was. */
+function insideOne(choices: readonly Record<string, unknown>[], seed: number): void {
+  const choice = choices.find(({ kind, stocked }) => ['list', 'swatch', 'several', 'yesNo'].includes(String(kind)) && stocked !== true);
+  if (!choice) return;
+  Object.assign(choice, { forWorkshop: true, default: choice.kind === 'yesNo' ? seed % 2 === 0 : choice.kind === 'several' ? ['x', 'y'] : 'y' });
+  for (const bearer of [choice, ...((choice.options ?? []) as Record<string, unknown>[])]) {
+    delete bearer.amount;
+    delete bearer.breaks;
+  }
 }
 
 /** The product with its choices on a sheet, and something said otherwise about them. */

@@ -64,6 +64,9 @@ interface Tried {
   readonly had: ReadonlySet<string>;
 }
 
+/** What rules and defaults have picked for the workshop alone; in made products options are called as their keys are. */
+const settledOptions = ({ choices }: Program, { item }: Resolution) => item.forWorkshop.flatMap(({ label, value }) => value.split(', ').map((option) => `${choices.find(({ title }) => title === label)?.key}.${option}`));
+
 /** All selections that are sold. @returns null where they are too many */
 function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
   const lists = program.product.choices.map((choice) => ({ key: choice.key, ...answersOf(choice) }));
@@ -76,7 +79,7 @@ function everySold(program: Program): { sold: Tried[]; whole: boolean } | null {
     for (const group of GROUPS) {
       for (let quantity = 1; quantity <= most; quantity += 1) {
         const resolution = resolve(program, { answers, quantity }, { stock: null, today: TODAY, group, files });
-        if (resolution.state === 'sellable') sold.push({ answers, quantity, group, resolution, had: new Set(resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`))) });
+        if (resolution.state === 'sellable') sold.push({ answers, quantity, group, resolution, had: new Set([...resolution.counted.flatMap(({ choice, picks }) => picks.map(({ option }) => `${choice}.${option}`)), ...settledOptions(program, resolution)]) });
       }
     }
   };

@@ -3,7 +3,9 @@ import { type Candidate } from '../catalog/choices';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
 import { kindOfEffect } from '../rules';
 import { resolve, resolveAddOn } from '../run';
-import { isAnswered } from './conditions';
+import { type Problem } from '../problems';
+import { type Answer } from '../selection';
+import { isAnswered, isLeftOut } from './conditions';
 import { type ModelDraft, type ModelledChoice, type Switches } from './model';
 
 /** Values of a choice for which something holds; of a choice of several, what holds is asked of every option that is picked. */
@@ -50,6 +52,7 @@ export function constrainChoice(choice: ModelledChoice, model: ModelDraft, fires
     const { clause } = kindOfEffect(effect);
     if (typeof clause === 'function') space.require(anyOf(opposite(fires[rule] ?? NEVER), leftAside(effect, switches, space), eachPick(choice, space, (candidate) => clause(effect, options, candidate))));
   }
+  if (compiled.forWorkshop && !Object.hasOwn(program.fixed, compiled.key)) requireSettled(choice, model, effects.flatMap((one) => (one.effect.kind === 'preselect' ? [{ when: keptAndFiring(one), raw: one.effect.answer }] : [])), hidden);
   const addOn = program.addOns.find((candidate) => candidate.choice === index);
   if (addOn) {
     const canBeHad = (value: number) => resolveAddOn(addOn, { today: model.today, group: groups[value] ?? null }, resolve).price !== null;
@@ -60,4 +63,30 @@ export function constrainChoice(choice: ModelledChoice, model: ModelDraft, fires
     const members = choice.variables.map(({ variable, values }) => ({ variable, isPicked: (value: number) => values[value]?.raw !== null }));
     space.limit(members, definition.least ?? 1, definition.most ?? definition.options.length);
   }
+}
+
+/** Nobody answers what the workshop alone sees: the first rule that fires says it, else its default. @param hidden where it is not asked */
+function requireSettled(choice: ModelledChoice, { program, space, today }: ModelDraft, rules: readonly { readonly when: Formula; readonly raw: unknown }[], hidden: Formula): void {
+  const reader = program.choices[choice.index]?.reader;
+  if (!reader) return;
+  const context = { today, files: () => undefined };
+  const settledAs = (raw: unknown): Formula => {
+    const problems: Problem[] = [];
+    const answer = raw === null || raw === undefined ? null : reader.read(raw, problems, context);
+    if (problems.length > 0) return NEVER;
+    if (!answer) return isLeftOut(choice, space);
+    return allOf(...choice.variables.map(({ variable, values }, option) => space.is(variable, (value) => isSame(values[value], answer, choice.several ? option : null))));
+  };
+  const before: Formula[] = [];
+  for (const { when, raw } of [...rules, { when: ALWAYS, raw: reader.fallback(context) }]) {
+    space.require(anyOf(not(when, space.sizes), ...before, hidden, settledAs(raw)));
+    before.push(when);
+  }
+}
+
+/** Whether a candidate is what an answer has of a choice, or of one option of a choice of several. */
+function isSame(candidate: Candidate | undefined, answer: Answer, option: number | null): boolean {
+  if (option === null) return candidate?.answer?.canonical === answer.canonical;
+  const picked = answer.picks.find(({ effect }) => effect === option);
+  return picked ? candidate?.answer?.picks[0]?.count === picked.count : candidate?.raw === null && candidate.hidden !== true;
 }

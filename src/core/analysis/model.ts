@@ -153,7 +153,7 @@ function modelled(program: Program, choice: Choice, index: number, today: string
   if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates);
   if (choice.kind !== 'several') {
     const { list, counted } = candidates;
-    const variable = counted ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);
+    const variable = counted && !choice.forWorkshop ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);
     return { index, candidates, several: false, variables: [{ variable, values: list }] };
   }
   const settled = settledPicks(program, index, today);
@@ -165,7 +165,7 @@ function modelled(program: Program, choice: Choice, index: number, today: string
     const every = (): Candidate[] => [...withoutAnswer(program, index), ...countCandidates({ read }, choice.ownQuantity ? choice.mostEach : 1, (count) => count, 1)];
     const only = settled?.find(({ effect }) => effect === option);
     const values = !settled ? every() : only ? [...withoutAnswer(program, index).filter(({ hidden }) => hidden), ...read(only.count, 1)] : [...withoutAnswer(program, index)];
-    return { variable: space.variable(values.length, values.map(({ same }) => same)), values };
+    return { variable: choice.forWorkshop ? space.helper(values.length) : space.variable(values.length, values.map(({ same }) => same)), values };
   });
   return { index, candidates, several: true, variables };
 }

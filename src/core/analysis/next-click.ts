@@ -89,7 +89,7 @@ export class NextClick {
     const { answers, rulings } = readAnswers(this.program, given, quantity, context, []);
     // What is given counts even where something else given refuses it: that is what is to be found out. What a rule
     // hides does not count.
-    const answered = this.program.choices.map((_, index) => (rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
+    const answered = this.program.choices.map(({ forWorkshop }, index) => (forWorkshop || rulings.get(index)?.shown === false ? null : (this.answerOf(index, given, context) ?? answers[index] ?? null)));
     const told = this.inSlots(given, quantity, context);
     const prepared = this.ready(answered);
     if (prepared.hopeless) return { kind: 'hopeless' };

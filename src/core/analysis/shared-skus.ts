@@ -83,8 +83,8 @@ function placesOf({ program, choices, space, today }: Model): Place[] {
           else if (!known.values[0].includes(value)) known.values[0].push(value);
         }
       });
-      // Answers that are meant to share an SKU are one item.
-      const sameSku = isSameSku(program.product.choices[choice.index]);
+      // Answers that are meant to share an SKU are one item; what the workshop alone sees follows from the others.
+      const sameSku = isSameSku(program.product.choices[choice.index]) || program.choices[choice.index]?.forWorkshop;
       places.push({ choice: choice.index, variables: [variable], fillings: [...fillings.values()], counted: choice.candidates.counted && !sameSku });
     }
   }

@@ -29,6 +29,7 @@ import { compileQuantities } from './quantities';
 import { checkedUnit, findTarget, readDecimal, type Scope } from './scope';
 import { compileVariants, LEFT_OUT } from './variants';
 import { compileWeight } from './weight';
+import { checkWorkshopChoices } from './workshop';
 
 /**
  * Checks a product's definition and makes it ready to run: references, units, limits, defaults and SKU parts.
@@ -94,11 +95,12 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   checkHiding(rules, indispensable, scope, addPlaced);
   const stocked = choices.flatMap((choice, index) => (choice.stocked ? [index] : []));
   const variants = compileVariants(scope, choices, stocked, listed.variants);
+  checkWorkshopChoices(scope, rules, bounding);
   checkFloor(product, report);
   if (product.taxClass !== null && shop.tax && !shop.tax.classes.some(({ key }) => key === product.taxClass)) report(['taxClass'], { code: 'unknownReference', what: 'tax class', given: product.taxClass });
   checkContents(product, report);
   const quantities = compileQuantities(scope, (place) => variantAt(product, stocked, variants, place));
-  const byKey = choices.map((_, index) => index).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
+  const byKey = choices.map((_, index) => index).filter((index) => choices[index]?.forWorkshop === false).sort((a, b) => ((choices[a]?.key ?? '') < (choices[b]?.key ?? '') ? -1 : 1));
 
   // Nobody need take along what may be left out: that it is not there keeps the product from being published, not from being sold.
   const declinable = new Set(gone.flatMap((index) => (product.choices[index]?.required ? [] : [placeOf(['choices', index]).join(' ')])));
@@ -228,6 +230,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope, soldByUnit: 
     reader,
     asks,
     groups: choice.groups,
+    forWorkshop: choice.forWorkshop,
     defaultRefused: !defaultIsRight(choice, path, report) || isGone(choice, surroundings),
     effects,
     options: optionPrograms,

@@ -34,8 +34,8 @@ export interface OptionOffer {
 export interface ChoiceShown {
   readonly choice: string;
   readonly shown: boolean;
-  /** why it is not shown, `fixed` for what the catalog manager has answered; or that a rule shows it */
-  readonly why: 'otherGroup' | 'rule' | 'fixed' | null;
+  /** why it is not shown, `fixed` for what the catalog manager has answered, `workshop` for what the workshop alone sees; or that a rule shows it */
+  readonly why: 'otherGroup' | 'rule' | 'fixed' | 'workshop' | null;
   /** the condition of the rule that says something of it; absent where none does */
   readonly because?: NamedCondition;
   readonly options: readonly OptionOffer[];

@@ -77,6 +77,8 @@ export interface ChoiceProgram {
   readonly asks: boolean;
   /** customer groups that see it; empty for everybody */
   readonly groups: readonly string[];
+  /** whether the workshop alone sees it: its default and rules settle it, and nobody is asked */
+  readonly forWorkshop: boolean;
   /** whether the answer that counts when none is given would be refused, and does not count */
   readonly defaultRefused: boolean;
   readonly effects: readonly EffectProgram[];
@@ -146,7 +148,7 @@ export interface Program {
   readonly indexOf: ReadonlyMap<string, number>;
   /** positions of the choices whose answers can add to the SKU, in the order of the page */
   readonly skuChoices: readonly number[];
-  /** positions of the choices in the order of their keys, for the item's key */
+  /** positions of the choices in the order of their keys, for the item's key; without those that others settle */
   readonly keyOrder: readonly number[];
   readonly base: BaseProgram;
   /** products that can be taken along with it, in the order of the page */

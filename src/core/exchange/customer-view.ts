@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
@@ -143,6 +143,7 @@ function choiceFor(given: Choice, view: View, own: string, products: CatalogSurr
   // Why a product is a candidate is the catalog manager’s business: here it is listed.
   const choice: Choice = given.kind === 'slot' ? { ...withCandidates(given, own, products), joins: [] } : given;
   const seen = isSeenBy(choice.groups, view.group);
+  if (seen && choice.forWorkshop) return unnamed(choice);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
   if (!seen) return hidden(choice);
   if (!hasOptions(choice)) return { ...choice, ...common };
@@ -153,7 +154,20 @@ function hidden(choice: Choice): Choice {
   const { key, titleShown, width, fold } = choice;
   const blank = { title: UNSEEN, help: null, insideName: '', groups: [OTHERS.key] };
   const unseen = kindOf(choice).unseen(choice, OTHERS.key);
-  return 'heading' in unseen ? { kind: 'heading', holds: choice.kind === 'heading' && choice.holds, columns: null, key, titleShown, width, fold, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
+  return 'heading' in unseen ? { kind: 'heading', holds: choice.kind === 'heading' && choice.holds, columns: null, key, titleShown, width, fold, forWorkshop: false, helpShown: 'always', required: false, ...blank } : { ...unseen, ...blank };
+}
+
+/** A choice for the workshop alone: what it does stays, because a selection comes to the same by it; what it is called goes. */
+function unnamed(choice: Choice): Choice {
+  const blank = { title: UNSEEN, help: null, insideName: '', groups: [] };
+  if (choice.kind === 'paragraph') return { ...choice, ...blank, text: UNSEEN, picture: null, pictureAlt: '' };
+  return hasOptions(choice) ? { ...choice, ...blank, options: choice.options.map((option) => unnamedOption(option)) } : { ...choice, ...blank };
+}
+
+function unnamedOption(option: Option): Option {
+  const { sku, weight, draws, picture, changesPicture, quantity, whenOut, notCounted, leadDays } = option;
+  // A picture that takes the place of the product’s is seen by everybody; any other is of the option.
+  return { ...unseenOption(option, OTHERS.key), groups: [], sku, weight, draws, picture: changesPicture ? picture : null, changesPicture, quantity, whenOut, notCounted, leadDays };
 }
 
 function rateFor({ key, title, value, per, byGroup, steps }: Rate, { group }: View): Rate {
@@ -215,7 +229,7 @@ export function asShown<R extends Pick<ResolutionJson, 'working' | 'item' | 'for
   return {
     ...resolution,
     working: forCustomers && forCustomers.working !== 'full' ? [] : working,
-    item: forCustomers?.sku === false ? { ...item, sku: '' } : item,
+    item: { ...item, forWorkshop: [], ...(forCustomers?.sku === false && { sku: '' }) },
     parts: parts.map((part) => ({ ...part, resolution: asShown(part.resolution) })),
   };
 }

@@ -87,6 +87,8 @@ export type FaultData =
   | { readonly code: 'unknownCurrency'; readonly given: string }
   | { readonly code: 'outOfStock'; readonly item: string }
   | { readonly code: 'stockedQuantity'; readonly title: string }
+  /** of a choice for the workshop alone: what it can't be, or that nothing settles it */
+  | { readonly code: 'workshopChoice'; readonly title: string; readonly why: 'kind' | 'stocked' | 'priced' | 'unsettled' | 'byFormula' }
   | { readonly code: 'optionPictureMissing'; readonly title: string }
   | { readonly code: 'leadTimeMissing'; readonly title: string }
   | { readonly code: 'faceMissing'; readonly title: string }

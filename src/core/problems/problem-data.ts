@@ -41,6 +41,8 @@ export type ProblemData =
   | { readonly code: 'wrongKindOfAnswer'; readonly title: string; readonly expected: string }
   | { readonly code: 'unknownOption'; readonly title: string; readonly given: string; readonly offered: readonly string[] }
   | { readonly code: 'answerMissing'; readonly title: string; readonly ask: 'choose' | 'enter' | 'answer' | 'upload' | 'agree' | 'nothing' }
+  /** nothing settles what the workshop alone is to know */
+  | { readonly code: 'workshopUnsettled'; readonly title: string }
   | { readonly code: 'textTooShort'; readonly title: string; readonly characters: number; readonly least: number }
   | { readonly code: 'textTooLong'; readonly title: string; readonly characters: number; readonly most: number }
   | { readonly code: 'textUnprintable'; readonly title: string; readonly fault: TextFault }

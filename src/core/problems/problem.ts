@@ -35,6 +35,7 @@ export function problemClass(code: ProblemCode): ProblemClass {
     case 'outOfStock':
     case 'notEnoughStock':
     case 'noRoom':
+    case 'workshopUnsettled':
     case 'partOut':
     case 'cannotCut':
       return 'unavailable';

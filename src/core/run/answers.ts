@@ -5,7 +5,7 @@ import { type ProductRules } from '../compile/product-rules';
 import { type ChoiceProgram, type Program } from '../compile/program';
 import { problem, type Problem } from '../problems';
 import { type Facts, firing, type Ruling, rulingOn } from '../rules';
-import { type Answer, AT_SELECTION, atChoice } from '../selection';
+import { type Answer, AT_ITEM, AT_SELECTION, atChoice } from '../selection';
 import { closest } from '../text';
 import { type HeldIn } from '../compile/held';
 import { boundProblem, type Bounds, boundsOf, defaultByFormula, narrowed } from './bounds';
@@ -122,6 +122,7 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
   const held = filling(answers);
   const defaulted: boolean[] = program.choices.map(() => false);
   const found: Problem[] = order ? [] : problems;
+  const unsettled: Problem[] = [];
   const runs = new Map<FormulaProgram, FormulaOutcome>();
   const inputs: FormulaInputs & Facts = {
     answers, base: null, quantity, group: context.group, today: context.today, runs, held,
@@ -141,22 +142,22 @@ export function readAnswers(program: Program, given: Readonly<Record<string, unk
     if (ruling) rulings.set(index, ruling);
     // What is hidden is not asked: an answer to it is kept by whoever gave it, and does not count.
     if (!choice.asks || ruling?.shown === false) continue;
-    // A name that every object has is no answer, unless it was given as one.
-    const own = given[choice.key];
-    const present = own !== undefined && Object.hasOwn(given, choice.key);
+    const present = isGiven(program, choice, given);
     const before = found.length;
     let answer: Answer | null;
     if (!present && bounding?.defaults.has(index)) answer = defaultByFormula(program, choice, index, inputs, reading);
     else {
-      const raw = present ? own : ruling?.preselected !== undefined ? ruling.preselected : choice.defaultRefused ? null : choice.reader.fallback(reading);
+      const raw = present ? given[choice.key] : ruling?.preselected !== undefined ? ruling.preselected : choice.defaultRefused ? null : choice.reader.fallback(reading);
       answer = raw === null || raw === undefined ? null : choice.reader.read(raw, present || ruling?.preselected === undefined ? found : [], reading);
     }
     if (answer) answer = offeredAnswer(choice, answer, context.group, present ? found : null);
     if (answer && rules && ruling && ruling.withheld.size > 0) answer = keptAnswer(rules, choice, answer, ruling, present ? found : null);
-    if (!answer && (choice.required || ruling?.required === true) && found.length === before) found.push(missing(choice));
+    if (choice.forWorkshop && !isSettled(choice, answer, ruling, reading)) unsettled.push(notSettled(choice));
+    else if (!answer && (choice.required || ruling?.required === true) && found.length === before) found.push(missing(choice));
     answers[index] = answer;
     defaulted[index] = !present && answer !== null;
   }
+  if (!isUnfinished(found)) found.push(...unsettled);
   if (!order) return { answers, defaulted, bounds: null, rulings, fired, runs };
   const bounds = boundsOf(program, inputs);
   for (const [index, ruling] of rulings) if (ruling.least ?? ruling.most) bounds.set(index, narrowed(program, index, bounds.get(index), ruling));
@@ -183,27 +184,52 @@ const NOTHING_FILLED: Filling = () => undefined;
 const NO_RULINGS: ReadonlyMap<number, Ruling> = new Map();
 
 /** Reads answers that nothing decides about: most products have neither rules nor limits by formula, and are asked at every keystroke. */
-function readPlainly({ choices, formulas }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
+function readPlainly(program: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, reading: AnswerContext, problems: Problem[]): ReadAnswers {
+  const { choices, formulas } = program;
   const answers: (Answer | null)[] = [];
   const defaulted: boolean[] = [];
+  const unsettled: Problem[] = [];
   for (let index = 0; index < choices.length; index += 1) {
     const choice = choices[index];
     let answer: Answer | null = null;
     let present = false;
     if (choice?.asks && (choice.groups.length === 0 || isSeenBy(choice.groups, group))) {
-      const own = given[choice.key];
-      present = own !== undefined && Object.hasOwn(given, choice.key);
+      present = isGiven(program, choice, given);
       const before = problems.length;
-      const raw = present ? own : choice.defaultRefused ? null : choice.reader.fallback(reading);
+      const raw = present ? given[choice.key] : choice.defaultRefused ? null : choice.reader.fallback(reading);
       if (raw !== null && raw !== undefined) answer = choice.reader.read(raw, problems, reading);
       if (answer && choice.options.length > 0) answer = offeredAnswer(choice, answer, group, present ? problems : null);
-      if (!answer && choice.required && problems.length === before) problems.push(missing(choice));
+      if (choice.forWorkshop && !isSettled(choice, answer, null, reading)) unsettled.push(notSettled(choice));
+      else if (!answer && choice.required && problems.length === before) problems.push(missing(choice));
     }
     answers.push(answer);
     defaulted.push(!present && answer !== null);
   }
+  if (!isUnfinished(problems)) problems.push(...unsettled);
   return { answers, defaulted, bounds: null, rulings: NO_RULINGS, fired: null, runs: formulas.length === 0 ? undefined : new Map() };
 }
+
+/**
+ * Whether an answer to a choice is given. A name that every object has is none, unless it was given as one; and what the
+ * workshop alone sees is answered by nobody but a kit that fixes it: an answer to it is set aside.
+ */
+function isGiven({ fixed }: Program, { key, forWorkshop }: ChoiceProgram, given: Readonly<Record<string, unknown>>): boolean {
+  return given[key] !== undefined && Object.hasOwn(given, key) && (!forWorkshop || Object.hasOwn(fixed, key));
+}
+
+/** Whether what the workshop alone sees is settled: by an answer, or because it may be left out and nothing is said of it. */
+function isSettled(choice: ChoiceProgram, answer: Answer | null, ruling: Ruling | null, context: AnswerContext): boolean {
+  if (answer) return true;
+  if (choice.required || ruling?.required === true) return false;
+  // What a default or a rule says and something else withholds is not passed over in silence.
+  return isNothing(ruling?.preselected !== undefined ? ruling.preselected : choice.reader.fallback(context));
+}
+
+const isNothing = (raw: unknown) => raw === null || raw === undefined || raw === '' || (Array.isArray(raw) && raw.length === 0);
+
+const notSettled = ({ title }: ChoiceProgram) => problem(AT_ITEM, { code: 'workshopUnsettled', title });
+
+const isUnfinished = (problems: readonly Problem[]) => problems.some(({ code }) => code === 'answerMissing');
 
 const missing = ({ key, title, reader }: ChoiceProgram) => problem(atChoice(key), { code: 'answerMissing', title, ask: reader.ask });
 

@@ -4,7 +4,7 @@ import { type SlotProgram } from '../compile/kit';
 import { addOnAt } from './add-ons';
 import { type Entry } from './entries';
 import { type Reading } from './reading';
-import { type CountedAnswer, type Item, type PickedOption, type PictureView } from './resolution';
+import { type CountedAnswer, type Detail, type Item, type PickedOption, type PictureView } from './resolution';
 
 const NO_PICKS: readonly PickedOption[] = [];
 
@@ -16,13 +16,13 @@ function picksOf({ options }: ChoiceProgram, { picks }: Answer): readonly Picked
   return picks.map(({ effect, count }) => ({ option: options[effect]?.key ?? '', quantity: count }));
 }
 
-/** The answers that count, with defaults applied. */
+/** The answers that count, with defaults applied; not what the workshop alone sees. */
 export function countedAnswers(program: Program, answers: readonly (Answer | null)[], defaulted: readonly boolean[]): CountedAnswer[] {
   const counted: CountedAnswer[] = [];
   for (let index = 0; index < answers.length; index += 1) {
     const answer = answers[index];
     const choice = program.choices[index];
-    if (!answer || !choice) continue;
+    if (!answer || !choice || choice.forWorkshop) continue;
     counted.push({
       choice: choice.key,
       title: choice.title,
@@ -45,7 +45,7 @@ const escaped = (text: string) => (KEY_SIGN.test(text) ? text.replace(KEY_SIGNS,
 const NO_POSITIONS: readonly number[] = [];
 
 /** Which item it is: its key, SKU and details. */
-export function itemOf(program: Program, { answers, variant, addOns, entries }: Reading, counted: readonly CountedAnswer[]): Item {
+export function itemOf(program: Program, { answers, variant, addOns, entries }: Reading, counted: readonly CountedAnswer[], forWorkshop: Item['forWorkshop']): Item {
   let key = program.slug;
   let separator = '?';
   for (const index of program.keyOrder) {
@@ -81,7 +81,26 @@ export function itemOf(program: Program, { answers, variant, addOns, entries }: 
     if (component.inSku && !component.isSlot) sku += program.skuSeparator + resolution.item.sku + (count === 1 ? '' : `.${count}`);
   }
   for (const { sku: inside, count } of filled.flatMap((slot) => slot.inside)) sku += program.skuSeparator + inside + (count === 1 ? '' : `.${count}`);
-  return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })) };
+  return { key, sku, title: program.title, details: counted.map(({ title, shown }) => ({ label: title, value: shown })), forWorkshop };
+}
+
+const NO_DETAILS: readonly Detail[] = [];
+
+/**
+ * What the workshop alone is to know: answers that defaults and rules have settled, and notes that are shown.
+ *
+ * @param isAsked whether a choice, by its position, counts for this selection
+ */
+export function workshopDetails({ choices, product }: Program, answers: readonly (Answer | null)[], isAsked: (index: number) => boolean): readonly Detail[] {
+  let details: Detail[] | null = null;
+  for (let index = 0; index < choices.length; index += 1) {
+    const choice = choices[index];
+    if (!choice?.forWorkshop || !isAsked(index)) continue;
+    const definition = product.choices[index];
+    const value = definition?.kind === 'paragraph' ? definition.text : answers[index]?.shown;
+    if (value !== undefined) (details ??= []).push({ label: choice.title, value });
+  }
+  return details ?? NO_DETAILS;
 }
 
 const NO_SLOTS: readonly SlotProgram[] = [];

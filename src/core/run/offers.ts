@@ -33,6 +33,7 @@ export function offersOf(program: Program, answers: readonly (Answer | null)[], 
   const offer = (choice: ChoiceProgram, index: number): ChoiceShown => {
     if (isFixed && Object.hasOwn(program.fixed, choice.key)) return { ...choice.allOffered, shown: false, why: 'fixed' };
     if (!isSeenBy(choice.groups, group)) return { ...choice.allOffered, shown: false, why: 'otherGroup' };
+    if (choice.forWorkshop) return { ...choice.allOffered, shown: false, why: 'workshop' };
     const ruling = program.rules ? rulings.get(index) : undefined;
     const because = program.rules && ruling ? program.rules.because[(ruling.shown ? ruling.shownBy : ruling.hiddenBy) ?? -1] : undefined;
     if (ruling && !ruling.shown) return { ...choice.allOffered, shown: false, why: 'rule', ...(because !== undefined && { because }) };

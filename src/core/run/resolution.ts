@@ -61,7 +61,15 @@ export interface Item {
   readonly key: string;
   readonly sku: string;
   readonly title: string;
-  readonly details: readonly { readonly label: string; readonly value: string }[];
+  readonly details: readonly Detail[];
+  /** what the workshop alone is to know of it; never sent to customers */
+  readonly forWorkshop: readonly Detail[];
+}
+
+/** Something that has been chosen or settled, in words. */
+export interface Detail {
+  readonly label: string;
+  readonly value: string;
 }
 
 /** What a selection resolves to. Amounts are in major units of the currency. */

@@ -14,7 +14,7 @@ import { type Entry, readEntries } from './entries';
 import { fitProblems } from './fits';
 import { propertiesOf } from './properties';
 import { fillSlots, type Slots } from './slots';
-import { countedAnswers, itemOf, picturesOf } from './item';
+import { countedAnswers, itemOf, picturesOf, workshopDetails } from './item';
 import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
 import { takenAddOns } from './add-ons';
@@ -98,7 +98,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     quantity,
     orderable,
     quantityFrom: quantities.from,
-    item: itemOf(program, reading, counted),
+    item: itemOf(program, reading, counted, workshopDetails(program, answers, isAsked)),
     parts: partsShown(program, reading, price, context.ofWhole === true),
     working: price.working,
     unitPrice: price.unitPrice,

@@ -167,6 +167,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.item} is out of stock: what takes it can’t be bought now.`;
     case 'stockedQuantity':
       return `${data.title} makes variants, so its options can’t take a quantity of their own: the quantity of the product says how many.`;
+    case 'workshopChoice':
+      return workshopWords(data);
     case 'optionPictureMissing':
       return `${data.title} is to change the main picture, but has none. Give it a picture.`;
     case 'leadTimeMissing':
@@ -286,5 +288,20 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `Two selections have the SKU ${data.sku}: one with ${data.first || data.second}, one ${data.first && data.second ? `with ${data.second}` : 'without'}. Give a SKU part to what tells them apart, or say that they are meant to share it.`;
     case 'alikeSwatches':
       return `${data.first} and ${data.second} stand side by side and are hard to tell apart (colour difference ${data.difference}). Their names tell them apart; another order would help.`;
+  }
+}
+
+function workshopWords({ title, why }: Extract<FaultData, { code: 'workshopChoice' }>): string {
+  switch (why) {
+    case 'kind':
+      return `${title || 'This choice'} can’t be for the workshop alone: only a customer can answer it.`;
+    case 'stocked':
+      return `${title} is for the workshop alone, so its options can’t make variants: customers pick those.`;
+    case 'priced':
+      return `${title} is for the workshop alone, so it can’t change the price: customers could not be told what they pay for. Let a rule change the price.`;
+    case 'byFormula':
+      return `${title} is for the workshop alone, so no formula gives its default. A line of the formula tells the workshop what it comes to.`;
+    case 'unsettled':
+      return `${title} is for the workshop alone, and nothing settles it. Give it a default, or a rule that it begins with something.`;
   }
 }

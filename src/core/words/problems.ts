@@ -1,3 +1,4 @@
+import { UNSEEN } from '../catalog';
 import { formatMoney } from '../money';
 import { type ListedQuantity } from '../ordering';
 import { type FaultData, type ProblemData } from '../problems';
@@ -68,6 +69,11 @@ export function problemWords(data: ProblemData): Words {
       };
     case 'answerMissing':
       return { message: `${data.title} is still to be ${ASKED[data.ask]}.` };
+    case 'workshopUnsettled':
+      return {
+        message: `It can’t be made as chosen: ${data.title === UNSEEN ? 'something that we decide ourselves' : `“${data.title}”, which the workshop alone sees,`} is not settled.`,
+        remedy: data.title === UNSEEN ? 'Choose something else, or ask us.' : 'Give it a default, or a rule that settles it for this selection.',
+      };
     case 'textTooShort':
       return {
         message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,

@@ -4,6 +4,7 @@ import { type Discount, type LotRule } from '../../core/catalog';
 import { type Selection } from '../../core/selection';
 import { resolutionDocument } from '../documents';
 import { type OrderSums } from '../order-sums';
+import { type WorkshopDetail } from '../workshop-details';
 import { products, revisions } from './catalog';
 import { id, instant } from './columns';
 
@@ -215,6 +216,8 @@ export const orderLines = sqliteTable(
     lineTotal: text('line_total').notNull(),
     /** what supplying the whole line cost when it was sold, as a decimal; null where nobody knew. For the manager alone */
     cost: text('cost'),
+    /** what the workshop alone is told of it; null for nothing, and of what was sold before that was kept */
+    forWorkshop: text('for_workshop', { mode: 'json' }).$type<readonly WorkshopDetail[]>(),
     answers: text('answers', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
     parts: text('parts', { mode: 'json' }).$type<Selection['parts']>(),
     resolution: resolutionDocument('resolution').notNull(),

@@ -3,7 +3,8 @@
 import { Box, Button, HStack, IconButton, Menu, SimpleGrid, Text } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Copy, RefreshCw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { type Choice, hasOptions, insideNameOf, isNote, isStocked, type Product } from '@/core/catalog';
+import { type Choice, hasOptions, insideNameOf, isNote, isStocked, kindOf, type Product } from '@/core/catalog';
+import { FaultLine } from '@/ui/fault-line';
 import { TextField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { useEditing, useFaultAt } from '../editor-kit/editing';
@@ -94,15 +95,15 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
     });
   };
   return (
-    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
+    <Section title={insideNameOf(choice)} lead={`${isNote(choice) ? 'It is' : choice.forWorkshop ? 'The workshop is told' : 'Asks for'} ${choiceKindsHere[choice.kind].words.replace(' (asks nothing)', '')}. Inside it is called “${choice.key}”.`} actions={actions}>
       <SimpleGrid columns={2} gap="4">
         <TextField label={choice.kind === 'heading' ? 'Heading' : choice.kind === 'link' ? 'Words of the link' : 'Title'} value={choice.title} fault={titleFault} maxLength={120} onChange={(value) => edit('title', (draft) => void (draft.title = value))} />
-        {!isNote(choice) && <TextField label="Help" value={choice.help ?? ''} maxLength={500} placeholder="none" onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))} />}
+        {!isNote(choice) && !choice.forWorkshop && <TextField label="Help" value={choice.help ?? ''} maxLength={500} placeholder="none" onChange={(value) => edit('help', (draft) => void (draft.help = value === '' ? null : value))} />}
       </SimpleGrid>
       {!isNote(choice) && choice.kind !== 'agreement' && (
         <HStack gap="6" wrap="wrap">
           <Tick label="Required" checked={choice.required} onChange={(required) => edit('required', (draft) => !isNote(draft) && draft.kind !== 'agreement' && void (draft.required = required))} />
-          {'stocked' in choice && (
+          {'stocked' in choice && (!choice.forWorkshop || choice.stocked) && (
             <Tick
               label="Stocked: its options are counted separately"
               checked={choice.stocked}
@@ -115,9 +116,10 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
               }
             />
           )}
-          {!isStocked(choice) && <Tick label="Another answer makes no other SKU" checked={choice.sameSku} onChange={(same) => edit('same SKU', (draft) => 'sameSku' in draft && void (draft.sameSku = same))} />}
+          {!isStocked(choice) && !choice.forWorkshop && <Tick label="Another answer makes no other SKU" checked={choice.sameSku} onChange={(same) => edit('same SKU', (draft) => 'sameSku' in draft && void (draft.sameSku = same))} />}
         </HStack>
       )}
+      {(kindOf(choice).settledInside || choice.forWorkshop) && <ForWorkshop choice={choice} index={index} edit={edit} />}
       {isStocked(choice) && !choice.required && (
         <Text fontSize="sm" color="fg.muted">
           Customers may leave it out. “Without {choice.title}” is then a combination like any other, with its own place under Variants; require it if nothing is made without it.
@@ -136,6 +138,22 @@ export function ChoiceSection({ choiceKey }: { choiceKey: string }) {
       <ChoiceOnPage choice={choice} index={index} edit={edit} />
       {changing && <ChangeKindDialog choice={choice} onClose={() => setChanging(false)} onChange={changeKind} />}
     </Section>
+  );
+}
+
+/** Whether the workshop alone sees a choice, and what follows from that. */
+function ForWorkshop({ choice, index, edit }: { choice: Choice; index: number; edit: EditChoice }) {
+  const fault = useFaultAt('choices', index, 'forWorkshop');
+  return (
+    <Box>
+      <Tick label="For the workshop only: customers never see it" checked={choice.forWorkshop} onChange={(on) => edit('for the workshop', (draft) => void (draft.forWorkshop = on))} />
+      {choice.forWorkshop && (
+        <Text fontSize="sm" color="fg.muted" mt="1">
+          {isNote(choice) ? 'It is told with the order wherever rules show it.' : 'Nobody is asked: what it begins with and rules (“begin with”) settle it. It is told with the order, and can change SKU, weight and stock, but not the price.'}
+        </Text>
+      )}
+      <FaultLine>{fault}</FaultLine>
+    </Box>
   );
 }
 

@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic';
 import { memo, type ReactNode, useState } from 'react';
 import { quantityFromWords, quantityWords } from '@/core/words';
 import { useCommand } from '@/features/palette/commands';
+import { DetailList } from '@/features/shared/detail-list';
 import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { DoneWhen } from '@/features/selection/done-when';
@@ -124,6 +125,11 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
           {resolution.rules.map(({ rule, title, fired, because }) => (
             <RuleLine key={rule} title={title} fired={fired} because={because} />
           ))}
+        </Part>
+      )}
+      {resolution.item.forWorkshop.length > 0 && (
+        <Part title="For the workshop only">
+          <DetailList details={resolution.item.forWorkshop} />
         </Part>
       )}
       <Part title="Item">

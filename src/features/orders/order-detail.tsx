@@ -3,6 +3,7 @@
 import { Box, Heading, HStack, Stack, Table, Text } from '@chakra-ui/react';
 import NextLink from 'next/link';
 import { quantityWords } from '@/core/words';
+import { DetailList } from '@/features/shared/detail-list';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { type OrderView } from '@/services/selling/orders';
 import { Page } from '@/ui/page';
@@ -32,6 +33,12 @@ export function OrderDetail({ order }: { order: OrderView }) {
       <OrderLines lines={order.lines} ofPart={(part) => 'draws' in part.resolution && <Text color="fg.muted">{part.resolution.draws.map(({ title, total }) => `${quantityWords(total)} ${title}`).join(', ')}</Text>}>
         {(line) => (
           <Box mt="3" fontSize="sm">
+            {line.forWorkshop.length > 0 && (
+              <Box mb="3">
+                <Text color="fg.muted">For the workshop only</Text>
+                <DetailList details={line.forWorkshop.map(({ of, label, value }) => ({ label: [...of, ...(label === '' ? [] : [label])].join(' · '), value }))} />
+              </Box>
+            )}
             <Text color="fg.muted">Takes from stock</Text>
             {line.resolution.draws.map((draw) => (
               <HStack key={draw.stock} justify="space-between" maxW="360px">

@@ -1,7 +1,8 @@
 'use client';
 
-import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react';
+import { Box, Grid, Stack, Text } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
+import { DetailList } from '@/features/shared/detail-list';
 import { type PartOfLine, PartsList } from '@/features/selection/parts-list';
 import { WorkingTable } from '@/features/selection/working-table';
 import { type CustomerOrderLine, type OrderLineView } from '@/services/selling/orders';
@@ -30,16 +31,9 @@ export function OrderLines<Line extends CustomerOrderLine | OrderLineView>({ lin
                 {line.quantity} × {line.title}
               </Text>
               {line.sku !== '' && <Sku>{line.sku}</Sku>}
-              <Stack as="dl" gap="0.5" mt="2" fontSize="sm">
-                {line.resolution.item.details.map(({ label, value }) => (
-                  <Box key={label} display="flex" gap="2">
-                    <chakra.dt color="fg.muted">{label}</chakra.dt>
-                    <chakra.dd fontWeight="600" overflowWrap="anywhere">
-                      {value}
-                    </chakra.dd>
-                  </Box>
-                ))}
-              </Stack>
+              <Box mt="2">
+                <DetailList details={line.resolution.item.details} />
+              </Box>
               <PartsList parts={line.resolution.parts} line={line.resolution}>
                 {ofPart}
               </PartsList>

@@ -25,7 +25,7 @@ function slotState({ options, joins, least, most }: SlotChoice): string {
 
 function choiceState(choice: Choice): string {
   const about = choice.kind === 'slot' ? slotState(choice) : hasOptions(choice) ? counted(choice.options.length, 'option') : choiceKindsHere[choice.kind].short;
-  return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}`;
+  return `${about}${choice.required || isNote(choice) || choice.kind === 'yesNo' || choice.kind === 'addOn' || choice.forWorkshop ? '' : ', optional'}${choice.groups.length > 0 ? ', for some' : ''}${choice.forWorkshop ? ', workshop only' : ''}`;
 }
 
 /** By what a choice is shown or hidden, where a rule decides; empty where none does. */

@@ -18,7 +18,7 @@ import { readCosts } from '../stock/figures';
 import { move } from '../stock/ledger';
 import { groupOf, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
-import { costOfLine } from './line-cost';
+import { wholeLine } from './whole-line';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
 import { releaseAbandoned, settle, settleForNothing } from './settlement';
 import { sumsOf, spendCodes } from './terms';
@@ -112,6 +112,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     const { published, resolution } = line;
     if (!published || !resolution) throw new Error('a line that was checked has no resolution');
     const json = resolutionJson(resolution);
+    const { cost, forWorkshop } = await wholeLine(transaction, at, published, line.selection, group, costs);
     await transaction.insert(orderLines).values({
       orderId: row.id,
       productId: published.productId,
@@ -121,7 +122,8 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
       quantity: resolution.quantity,
       unitPrice: json.unitPrice ?? '0',
       lineTotal: json.lineTotal ?? '0',
-      cost: (await costOfLine(transaction, at, published, line.selection, group, costs))?.rounded(6).toString() ?? null,
+      cost: cost?.rounded(6).toString() ?? null,
+      forWorkshop: forWorkshop.length > 0 ? forWorkshop : null,
       answers: { ...line.selection.answers },
       parts: line.selection.parts,
       resolution: json,

@@ -4,6 +4,7 @@ import { customerResolution, type CustomerResolution, type ResolutionJson } from
 import { type Queries } from '../../data/database';
 import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../../data/schema';
 import { type OrderSums } from '../../data/order-sums';
+import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
 import { notFound } from '../refusal';
 import { readOrderCuts } from '../stock/cutting';
@@ -29,6 +30,8 @@ export interface OrderLineView {
   readonly lineTotal: string;
   /** what supplying it cost when it was sold; null where nobody knew, or it was sold before that was kept */
   readonly cost: string | null;
+  /** what the workshop alone is told of it */
+  readonly forWorkshop: readonly WorkshopDetail[];
   readonly resolution: ResolutionJson;
   /** files that came with it */
   readonly files: readonly { readonly token: string; readonly name: string }[];
@@ -104,7 +107,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
     sums: order.sums,
     token: order.token,
     contents: lines.map(({ title, quantity }) => `${quantity} × ${title}`).join(', '),
-    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, cost, resolution }, index) => ({
+    lines: lines.map(({ id, title, sku, quantity, unitPrice, lineTotal, cost, forWorkshop, resolution }, index) => ({
       id,
       title,
       sku,
@@ -112,6 +115,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
       unitPrice,
       lineTotal,
       cost,
+      forWorkshop: forWorkshop ?? [],
       resolution,
       files: files[index] ?? [],
     })),

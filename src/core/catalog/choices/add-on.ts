@@ -63,6 +63,7 @@ export function reader(choice: AddOnChoice): ChoiceReader {
 }
 
 export const addOnKind: KindOfChoice<AddOnChoice> = {
+  settledInside: false,
   check,
   reader,
   tests: ['answered'],

@@ -43,6 +43,7 @@ export const placedFields = {
   width: z.enum(['wide', 'threeQuarters', 'narrow', 'quarter']).default('wide').describe('the whole width of the form, three quarters, half or a quarter of it'),
   fold: z.enum(['fixed', 'open', 'folded']).default('fixed').describe('whether customers can fold it away, and how it is to begin with'),
   groups: groupsField,
+  forWorkshop: z.boolean().default(false).describe('whether the workshop alone sees it: what customers choose settles it, by its default and by rules'),
 };
 
 /** What every choice has, of whatever kind. */

@@ -151,6 +151,7 @@ function turnsOf(seasons: CandidateScope['seasons'], around: readonly number[]):
 }
 
 export const dateKind: KindOfChoice<DateChoice> = {
+  settledInside: false,
   check,
   reader,
   tests: ['day', 'weekday', 'season', 'answered'],

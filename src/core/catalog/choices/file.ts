@@ -79,6 +79,7 @@ export function anyFile(token: string, choices: readonly { readonly kind: string
 }
 
 export const fileKind: KindOfChoice<FileChoice> = {
+  settledInside: false,
   check,
   reader,
   tests: ['answered'],

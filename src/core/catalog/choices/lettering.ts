@@ -22,4 +22,4 @@ export function reader(choice: LetteringChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const letteringKind: KindOfChoice<LetteringChoice> = { check, reader, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const letteringKind: KindOfChoice<LetteringChoice> = { check, reader, settledInside: false, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

@@ -22,4 +22,4 @@ export function reader(choice: ListChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const listKind: KindOfChoice<ListChoice> = { check, reader, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const listKind: KindOfChoice<ListChoice> = { check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

@@ -38,4 +38,4 @@ export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
   };
 }
 
-export const longTextKind: KindOfChoice<LongTextChoice> = { check, reader, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };
+export const longTextKind: KindOfChoice<LongTextChoice> = { check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };

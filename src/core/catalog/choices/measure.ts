@@ -92,4 +92,4 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
   };
 }
 
-export const measureKind: KindOfChoice<MeasureChoice> = { check, reader, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope), unseen: withoutEffect };
+export const measureKind: KindOfChoice<MeasureChoice> = { check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope), unseen: withoutEffect };

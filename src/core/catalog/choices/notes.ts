@@ -37,10 +37,11 @@ function reader(): ChoiceReader {
 
 const asksNothing = { reader, tests: [], candidates: () => null } as const;
 
-export const headingKind: KindOfChoice<z.infer<typeof headingSchema>> = { ...asksNothing, check: () => undefined, unseen: (note) => note };
+export const headingKind: KindOfChoice<z.infer<typeof headingSchema>> = { ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };
 
 export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
   ...asksNothing,
+  settledInside: true,
   check(note, path, report) {
     if (isBlank(note.text)) report([...path, 'text'], { code: 'textMissing', of: 'paragraph' });
   },
@@ -49,10 +50,11 @@ export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
 
 export const linkKind: KindOfChoice<z.infer<typeof linkSchema>> = {
   ...asksNothing,
+  settledInside: false,
   check(note, path, report) {
     if (!isSafeAddress(note.address)) report([...path, 'address'], { code: 'badAddress', given: note.address });
   },
   unseen: (note) => ({ ...note, address: '/shop' }),
 };
 
-export const dividerKind: KindOfChoice<z.infer<typeof dividerSchema>> = { ...asksNothing, check: () => undefined, unseen: (note) => note };
+export const dividerKind: KindOfChoice<z.infer<typeof dividerSchema>> = { ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };

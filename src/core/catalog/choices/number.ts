@@ -58,4 +58,4 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
   };
 }
 
-export const numberKind: KindOfChoice<NumberChoice> = { check, reader, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...numberLimits(choice), default: choice.default, aboveNothing: false }, scope), unseen: withoutEffect };
+export const numberKind: KindOfChoice<NumberChoice> = { check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...numberLimits(choice), default: choice.default, aboveNothing: false }, scope), unseen: withoutEffect };

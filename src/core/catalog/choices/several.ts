@@ -66,6 +66,7 @@ export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
 }
 
 export const severalKind: KindOfChoice<SeveralChoice> = {
+  settledInside: true,
   check,
   reader,
   tests: ['option', 'answered'],

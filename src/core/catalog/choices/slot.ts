@@ -91,6 +91,7 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
 }
 
 export const slotKind: KindOfChoice<SlotChoice> = {
+  settledInside: false,
   check,
   reader,
   tests: ['option', 'pieces', 'answered'],

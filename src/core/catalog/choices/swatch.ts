@@ -22,4 +22,4 @@ export function reader(choice: SwatchChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const swatchKind: KindOfChoice<SwatchChoice> = { check, reader, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const swatchKind: KindOfChoice<SwatchChoice> = { check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

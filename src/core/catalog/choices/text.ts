@@ -153,4 +153,4 @@ function subsets<T>(all: readonly T[]): T[][] {
   return all.reduce<T[][]>((sets, one) => [...sets, ...sets.map((set) => [...set, one])], [[]]).slice(1);
 }
 
-export const textKind: KindOfChoice<TextChoice> = { check, reader, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };
+export const textKind: KindOfChoice<TextChoice> = { check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };

@@ -36,6 +36,7 @@ export function reader(choice: YesNoChoice, path: Path): ChoiceReader {
 }
 
 export const yesNoKind: KindOfChoice<YesNoChoice> = {
+  settledInside: true,
   check,
   reader,
   tests: ['said', 'answered'],
