@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
-import { By } from 'selenium-webdriver';
+import { By, until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { basketLines, products } from '@/data/schema';
+import { basketLines, products, sheets, swatches } from '@/data/schema';
 import { selectProducts, startProduct } from '../support/acts';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
@@ -9,6 +9,16 @@ import { DIALOG, setStage } from '../support/stage';
 const stage = setStage();
 const row = (title: string) => stage.database.read.query.products.findFirst({ where: eq(products.title, title) });
 const BAR = '//*[@aria-label="Selected products"]';
+
+const SHEETS = '//*[@aria-label="Selected sheets"]';
+const SWATCHES = '//*[@aria-label="Selected swatches"]';
+const DIALOG_CSS = '[role="dialog"]';
+
+/** Ticks one of a list, once it is there. */
+async function tickRow(name: string): Promise<void> {
+  const box = await stage.browser.driver.wait(until.elementLocated(By.css(`input[aria-label="Select ${name}"]`)), PATIENCE);
+  await stage.browser.driver.executeScript('arguments[0].click()', box);
+}
 
 const select = (...titles: readonly string[]) => selectProducts(stage, ...titles);
 
@@ -22,10 +32,10 @@ describe('many products at once', () => {
     await person.select('Rounded', 'nearest ending in .95', DIALOG);
     await person.sees('gets 1 other price');
     await person.press('Change 2 drafts');
-    await person.sees('Last change of many: Set prices +10 %, ending in .95, 2 products.');
+    await person.sees('Last change of many: Set prices +10 %, ending in .95, 2 drafts.');
     expect((await row('Smoker'))?.draft.price).toMatch(/\.95$/);
     await person.press('Take it back');
-    await person.sees('2 products as before');
+    await person.sees('2 drafts as before');
     expect([(await row('Smoker'))?.draft.price, (await row('Crown board'))?.draft.price]).toEqual(before);
   });
 
@@ -148,5 +158,79 @@ describe('a draft, as customers will see it', () => {
     // The shop still has what was published.
     await person.goTo('/shop');
     expect(await person.textOf()).not.toContain('tried out');
+  });
+});
+
+describe('options, sheets and swatches, many at once', () => {
+  it('options of one name add another amount, wherever they are, and have their former one when that is taken back', async () => {
+    const { person } = stage;
+    const slate = async () => {
+      const cloth = (await row('Bee suit'))?.draft.choices.find(({ key }) => key === 'cloth');
+      return cloth && 'options' in cloth ? cloth.options.find(({ key }) => key === 'slate')?.amount : undefined;
+    };
+    const before = await slate();
+    await select('Bee suit', 'Crown board');
+    await person.press('Change', BAR);
+    await person.press('Options of one name', '//*[@role="menu"]');
+    await person.findAndPick('Options called', 'sla', 'Slate');
+    await person.select('What they add', 'become', DIALOG);
+    await person.fill('Amount', '6.25', DIALOG);
+    await person.sees('1 option', DIALOG_CSS);
+    await person.sees('has none', DIALOG_CSS);
+    await person.press('Change 1 draft', DIALOG);
+    await person.sees('Last change of many: Options “Slate”: add €6.25, 1 draft.');
+    expect(await slate()).toEqual({ kind: 'fixed', value: '6.25' });
+    await person.press('Take it back');
+    await person.sees('1 draft as before');
+    expect(await slate()).toEqual(before);
+  });
+
+  it('sheets have their texts replaced, are published, and what is on products is not deleted', async () => {
+    const { person } = stage;
+    await person.goTo('/manage/sheets');
+    for (const title of ['As a gift', 'Trade order']) await tickRow(title);
+    await person.press('Change', SHEETS);
+    await person.press('Find and replace in texts', '//*[@role="menu"]');
+    await person.fill('Find', 'Gift box', DIALOG);
+    await person.fill('Write instead', 'Present box', DIALOG);
+    await person.press('Change 1 draft', DIALOG);
+    await person.sees('Last change of many');
+    for (const title of ['As a gift', 'Trade order']) await tickRow(title);
+    await person.press('Publish', SHEETS);
+    await person.press('Publish 1 sheet', DIALOG);
+    await person.sees('1 of 1 sheet: published; their products follow.');
+    await person.press('Close', DIALOG);
+    const gift = await stage.database.read.query.sheets.findFirst({ where: eq(sheets.key, 'gift') });
+    expect(JSON.stringify(gift?.draft)).toContain('Present box');
+    await person.press('Delete', SHEETS);
+    await person.sees('None of them is free: take them off their products first.');
+    await person.press('Cancel', DIALOG);
+    await person.goTo('/shop/smoker');
+    await person.press('As a gift');
+    await person.sees('Present box');
+    expect(await person.textOf('main')).not.toContain('Gift box');
+  });
+
+  it('swatches change their family and back, and only those that nothing uses leave the book', async () => {
+    const { person } = stage;
+    const family = async (key: string) => (await stage.database.read.query.swatches.findFirst({ where: eq(swatches.key, key) }))?.family;
+    await person.goTo('/manage/swatches');
+    for (const name of ['Slate', 'Clay']) await tickRow(name);
+    await person.press('Put in a family', SWATCHES);
+    await person.fill('Family', 'Autumn', DIALOG);
+    await person.press('Put them there', DIALOG);
+    await person.sees('2 swatches in Autumn');
+    expect([await family('slate'), await family('clay')]).toEqual(['Autumn', 'Autumn']);
+    await person.press('Take it back');
+    await person.seesNoMore('Autumn', 'main');
+    expect([await family('slate'), await family('clay')]).toEqual(['Cloth', 'Cloth']);
+    for (const name of ['Slate', 'Clay']) await tickRow(name);
+    await person.press('Take out of the book', SWATCHES);
+    await person.press('Take out 1 swatch', DIALOG);
+    await person.sees('1 of 1 swatch: in the bin, for 30 days.');
+    expect([await family('slate'), await family('clay')]).toEqual(['Cloth', undefined]);
+    await person.press('Bring them back', DIALOG);
+    await person.sees('1 of 1 swatch: back.');
+    expect(await family('clay')).toBe('Cloth');
   });
 });

@@ -6,7 +6,7 @@ import { joiningSchema, readJoiningProducts } from '@/services/products/editing'
 import { listProducts } from '@/services/products/list';
 import { createProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
-import { withPartReplaced } from '@/services/products/replace-part';
+import { withPartReplaced } from '@/services/many/replace-part';
 import { addToBasket } from '@/services/selling/basket';
 import { openShopProductView, viewBasket } from '@/services/selling/shop';
 import { readOrder } from '@/services/selling/orders';

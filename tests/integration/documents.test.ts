@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { readCatalog } from '@/core/exchange';
 import { bulkChanges, products, revisions, setAsideDrafts, sheets } from '@/data/schema';
-import { applyBulk, undoBulk } from '@/services/products/bulk';
+import { applyBulk, undoBulk } from '@/services/many/bulk';
 import { openProduct, setAsideDraft } from '@/services/products/drafts';
 import { listEarlierStates } from '@/services/products/publishing';
 import { listOrders, readOrder } from '@/services/selling/orders';

@@ -1,9 +1,11 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { ANY_QUANTITY } from '@/core/ordering';
-import { applyBulk, lastBulk, previewBulk, undoBulk } from '@/services/products/bulk';
-import { type BulkChange } from '@/services/products/bulk-change';
+import { applyBulk, lastBulk, previewBulk, undoBulk } from '@/services/many/bulk';
+import { type BulkChange } from '@/services/many/bulk-change';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
+import { listOptionNames } from '@/services/many/option-names';
+import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { openServices, type TestServices } from '../support/services';
 
 let context: TestServices;
@@ -102,7 +104,7 @@ describe('what many products have in common is changed at once', () => {
     const change: BulkChange = { kind: 'prices', step: { kind: 'percent', percent: '-10', ending: '0.90' }, crossOut: true, products: all };
     const { words, rows } = await previewBulk(context, change);
     expect(words).toBe('Set prices −10 %, ending in .90');
-    expect(rows.find(({ productId }) => productId === smokerId)).toMatchObject({ changes: true, does: 'gets 1 other price' });
+    expect(rows.find(({ id }) => id === smokerId)).toMatchObject({ changes: true, does: 'gets 1 other price' });
     const { id, changed } = await applyBulk(context, change);
     expect(changed).toBe(3);
     // 129 less a tenth is 116.10, nearest to 115.90; 42 less a tenth is 37.80, nearest to 37.90.
@@ -123,10 +125,10 @@ describe('what many products have in common is changed at once', () => {
   it('quantities, what happens when options are out, and texts: names in the list, too', async () => {
     await applyBulk(context, { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum: 2, maximum: 20, multiple: 2 }, products: [smokerId] });
     expect((await draftOf(smokerId)).quantity).toEqual({ ...ANY_QUANTITY, minimum: 2, maximum: 20, multiple: 2 });
-    await applyBulk(context, { kind: 'whenOut', whenOut: 'orderable', leadDays: 9, products: [suitId] });
+    await applyBulk(context, { kind: 'whenOut', whenOut: 'orderable', leadDays: 9, products: [suitId], sheets: [] });
     const size = (await draftOf(suitId)).choices.find(({ key }) => key === 'size');
     expect(size && 'options' in size && size.options.every((option) => 'whenOut' in option && option.whenOut === 'orderable' && option.leadDays === 9)).toBe(true);
-    const { id } = await applyBulk(context, { kind: 'texts', find: 'Smoker', replace: 'Fumer', matchCase: true, products: all });
+    const { id } = await applyBulk(context, { kind: 'texts', find: 'Smoker', replace: 'Fumer', matchCase: true, products: all, sheets: [] });
     expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Fumer');
     await undoBulk(context, id);
     expect((await listProducts(context)).find((row) => row.id === smokerId)?.title).toBe('Smoker');
@@ -136,11 +138,89 @@ describe('what many products have in common is changed at once', () => {
     [{ kind: 'prices', step: { kind: 'by', amount: 'ten' }, crossOut: false, products: all }, 'notDecimal'],
     [{ kind: 'prices', step: { kind: 'to', price: '-1' }, crossOut: false, products: all }, 'negative'],
     [{ kind: 'shelf', addTags: [], removeTags: [], products: all }, 'nothingNamed'],
-    [{ kind: 'whenOut', whenOut: 'orderable', leadDays: null, products: all }, 'leadTimeMissing'],
-    [{ kind: 'texts', find: '', replace: 'x', matchCase: true, products: all }, 'nothingNamed'],
+    [{ kind: 'whenOut', whenOut: 'orderable', leadDays: null, products: all, sheets: [] }, 'leadTimeMissing'],
+    [{ kind: 'texts', find: 'wax', replace: 'x', matchCase: true, products: [], sheets: [] }, 'nothingNamed'],
+    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'swatch', swatch: 'nowhere' }, products: all, sheets: [] }, 'swatchUnknown'],
+    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'amount', step: { kind: 'by', amount: 'ten' } }, products: all, sheets: [] }, 'notDecimal'],
+    [{ kind: 'swatch', from: 'slate', to: 'slate', products: all, sheets: [] }, 'swatchUnknown'],
+    [{ kind: 'texts', find: '', replace: 'x', matchCase: true, products: all, sheets: [] }, 'nothingNamed'],
   ])('refuses %o', async (change, code) => {
     await expect(previewBulk(context, change)).rejects.toMatchObject({ status: 422, code });
     await expect(applyBulk(context, change)).rejects.toMatchObject({ status: 422, code });
     expect(await lastBulk(context)).toBeNull();
+  });
+});
+
+describe('options of one name are changed wherever they are', () => {
+  const [suitId, giftId] = [1, 1];
+  const options = async (id: number, key: string) => {
+    const choice = (await openProduct(context, id)).draft.choices.find((one) => one.key === key);
+    return choice && 'options' in choice ? choice.options : [];
+  };
+  const of = (step: Extract<BulkChange, { kind: 'options' }>['step'], option = 'Slate', choice: string | null = null): BulkChange => ({ kind: 'options', option, choice, step, products: [suitId, 2, 3], sheets: [] });
+
+  it('found by what they are called', async () => {
+    const names = await listOptionNames(context, { products: [suitId, 2], sheets: [giftId] });
+    expect(names.find(({ option }) => option === 'Slate')).toMatchObject({ choice: 'Cloth', drafts: 1, swatches: ['slate'] });
+    expect(await listOptionNames(context, { products: [], sheets: [] })).toEqual([]);
+  });
+
+  it('what they add, what they are called and what they show, each taken back', async () => {
+    const before = await options(suitId, 'cloth');
+    const { words, rows } = await previewBulk(context, of({ kind: 'amount', step: { kind: 'to', price: '7.50' } }));
+    expect(words).toBe('Options “Slate”: add €7.50');
+    expect(rows.map(({ title, does, changes }) => [title, does, changes])).toContainEqual(['Bee suit', '1 option', true]);
+    for (const [step, expected] of [
+      [{ kind: 'amount', step: { kind: 'to', price: '7.50' } }, { amount: { kind: 'fixed', value: '7.50' } }],
+      [{ kind: 'title', title: 'Slate grey' }, { title: 'Slate grey' }],
+      [{ kind: 'swatch', swatch: 'moss' }, { swatch: 'moss', colours: [] }],
+    ] as const) {
+      const { id, changed } = await applyBulk(context, of(step));
+      expect(changed).toBe(1);
+      expect((await options(suitId, 'cloth')).find(({ key }) => key === 'slate')).toMatchObject(expected);
+      await undoBulk(context, id);
+      expect(await options(suitId, 'cloth')).toEqual(before);
+    }
+  });
+
+  it('removed, with the variants that have them, and what then is to be mended is said beforehand', async () => {
+    const { rows } = await previewBulk(context, of({ kind: 'remove' }));
+    expect(rows.find(({ id }) => id === suitId)).toMatchObject({ does: '1 option', changes: true });
+    const { id } = await applyBulk(context, of({ kind: 'remove' }));
+    const { draft } = await openProduct(context, suitId);
+    expect(draft.variants.some(({ options: picked }) => picked.cloth === 'slate')).toBe(false);
+    await undoBulk(context, id);
+    expect((await openProduct(context, suitId)).draft.variants.some(({ options: picked }) => picked.cloth === 'slate')).toBe(true);
+  });
+
+  it('and one swatch shown for another', async () => {
+    const { id } = await applyBulk(context, { kind: 'swatch', from: 'slate', to: 'moss', products: [suitId, 2], sheets: [] });
+    expect((await options(suitId, 'cloth')).map(({ swatch }) => swatch)).not.toContain('slate');
+    await undoBulk(context, id);
+    expect((await options(suitId, 'cloth')).map(({ swatch }) => swatch)).toContain('slate');
+  });
+});
+
+describe('sheets are changed as products are', () => {
+  const sheetId = 1;
+  const change: BulkChange = { kind: 'texts', find: 'Gift', replace: 'Present', matchCase: true, products: [9], sheets: [sheetId] };
+  const titles = async () => (await openSheet(context, sheetId)).draft.choices.map(({ title }) => title);
+
+  it('beside products, in one go, and taken back together', async () => {
+    const before = await titles();
+    const { rows } = await previewBulk(context, change);
+    expect(rows.map(({ of, changes }) => [of, changes])).toEqual([['product', false], ['sheet', true]]);
+    const { id, changed } = await applyBulk(context, change);
+    expect([changed, (await titles()).some((title) => title.includes('Present'))]).toEqual([1, true]);
+    expect(await undoBulk(context, id)).toEqual({ restored: 1, kept: [] });
+    expect(await titles()).toEqual(before);
+  });
+
+  it('and keep what has been changed since', async () => {
+    const { id } = await applyBulk(context, change);
+    const { draft, draftVersion } = await openSheet(context, sheetId);
+    await saveSheetDraft(context, sheetId, { definition: { ...draft, note: 'mine' }, baseVersion: draftVersion, editor: 'test' });
+    expect(await undoBulk(context, id)).toEqual({ restored: 0, kept: [draft.title] });
+    expect((await openSheet(context, sheetId)).draft.note).toBe('mine');
   });
 });

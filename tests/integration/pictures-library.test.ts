@@ -5,7 +5,7 @@ import { referencesOf, withPictures } from '@/core/catalog';
 import { products, swatches } from '@/data/schema';
 import { uploadPicture } from '@/services/files/pictures';
 import { deletePicture, listPictures, replaceEverywhere } from '@/services/pictures/library';
-import { lastBulk, undoBulk } from '@/services/products/bulk';
+import { lastBulk, undoBulk } from '@/services/many/bulk';
 import { openProduct } from '@/services/products/drafts';
 import { openServices, type TestServices } from '../support/services';
 

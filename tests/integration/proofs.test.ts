@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { previewBulk } from '@/services/products/bulk';
+import { previewBulk } from '@/services/many/bulk';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { proveAll, type ProvedProduct } from '@/services/products/proofs';
 import { rippleOf } from '@/services/sheets/ripple';

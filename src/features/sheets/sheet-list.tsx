@@ -17,6 +17,7 @@ import { Page } from '@/ui/page';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
 import { When } from '@/ui/when';
 import { useAddress } from '@/ui/use-address';
+import { SheetsBar } from './sheets-bar';
 
 const RowLink = chakra(NextLink);
 
@@ -51,6 +52,7 @@ const createdSchema = z.object({ id: z.number() });
 export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
   const router = useRouter();
   const [search, setSearch] = useAddress('find');
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [starting, setStarting] = useState(false);
   const [title, setTitle] = useState('');
   const [fault, setFault] = useState<string>();
@@ -75,12 +77,14 @@ export function SheetList({ sheets }: { sheets: readonly SheetRow[] }) {
         {start}
       </PageHead>
       {sheets.length > 0 && <TypedInput aria-label="Search sheets" placeholder="Search" maxW="280px" mb="4" value={search} onChange={setSearch} />}
+      <SheetsBar sheets={sheets} selected={selected} onDone={() => setSelected(new Set())} />
       <DataTable
         label="Sheets"
         rows={sheets}
         columns={columns}
         rowKey={({ id }) => String(id)}
         search={search}
+        selection={{ selected, nameOf: ({ title: name }) => name || 'a sheet without a name', onChange: setSelected }}
         initialSort={[{ id: 'title', desc: false }]}
         empty={
           sheets.length === 0 ? (

@@ -15,17 +15,21 @@ import { type SwatchRow } from '@/services/swatches/swatches';
 import { TypedInput } from '@/ui/field';
 import { swatchBackground } from '@/ui/swatch-background';
 import { EmptyPlace, PageHead, Slip } from '@/ui/text';
+import { Tick } from '@/ui/tick';
 import { sayFailed } from '@/ui/toasts';
 import { CsvDialog } from './csv-dialog';
 import { SwatchDialog } from './swatch-dialog';
+import { SwatchesBar } from './swatches-bar';
 
 /** The shop's library of named colours and textures, family by family, in its own order. */
 export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
   const router = useRouter();
   const [search, setSearch] = useState('');
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [editing, setEditing] = useState<SwatchRow | 'new' | null>(null);
   const [importing, setImporting] = useState(false);
   const shown = search.trim() === '' ? [...swatches] : matchSorter([...swatches], search, { keys: ['name', 'family', 'supplierCode'] });
+  const allFamilies = [...new Set(swatches.map(({ family }) => family))].filter(Boolean);
   const families = [...new Set(shown.map(({ family }) => family))];
   const add = (
     <Button onClick={() => setEditing('new')}>
@@ -37,6 +41,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
     setImporting(false);
     router.refresh();
   };
+  const select = (key: string, on: boolean) => setSelected(new Set(on ? [...selected, key] : [...selected].filter((other) => other !== key)));
   const reorder = (family: string, from: number, to: number) => {
     const inside = swatches.filter((swatch) => swatch.family === family).map(({ key }) => key);
     moveEntry(inside, from, to);
@@ -65,6 +70,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
         {add}
       </PageHead>
       {swatches.length > 0 && <TypedInput type="search" aria-label="Search the swatch book" placeholder="Search by name, family, supplier code" maxW="340px" mb="5" value={search} onChange={setSearch} />}
+      <SwatchesBar swatches={swatches} selected={selected} families={allFamilies} onDone={() => setSelected(new Set())} />
       {swatches.length === 0 && (
         <EmptyPlace title="The book is empty" action={add}>
           Keep a colour once, with its supplier’s code, and use it on every product.
@@ -73,16 +79,21 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
       {swatches.length > 0 && shown.length === 0 && <EmptyPlace title="Nothing found">No swatch is called like “{search}”.</EmptyPlace>}
       <Stack gap="7">
         {families.map((family) => (
-          <Family key={family} family={family} swatches={shown.filter((swatch) => swatch.family === family)} sortable={search.trim() === ''} onMove={(from, to) => reorder(family, from, to)} onEdit={setEditing} />
+          <Family key={family} family={family} swatches={shown.filter((swatch) => swatch.family === family)} sortable={search.trim() === ''} onMove={(from, to) => reorder(family, from, to)} onEdit={setEditing} selected={selected} onSelect={select} />
         ))}
       </Stack>
-      {editing && <SwatchDialog swatch={editing === 'new' ? null : editing} families={[...new Set(swatches.map(({ family }) => family))].filter(Boolean)} onClose={() => setEditing(null)} onDone={done} />}
+      {editing && <SwatchDialog swatch={editing === 'new' ? null : editing} families={allFamilies} onClose={() => setEditing(null)} onDone={done} />}
       {importing && <CsvDialog onClose={() => setImporting(false)} onDone={done} />}
     </Page>
   );
 }
 
-interface FamilyProps {
+interface Selecting {
+  selected: ReadonlySet<string>;
+  onSelect: (key: string, on: boolean) => void;
+}
+
+interface FamilyProps extends Selecting {
   family: string;
   swatches: readonly SwatchRow[];
   sortable: boolean;
@@ -90,7 +101,7 @@ interface FamilyProps {
   onEdit: (swatch: SwatchRow) => void;
 }
 
-function Family({ family, swatches, sortable, onMove, onEdit }: FamilyProps) {
+function Family({ family, swatches, sortable, onMove, onEdit, ...selecting }: FamilyProps) {
   const alike = alikeNeighbours(swatches.map(({ colours, picture }) => ({ colours, texture: picture })));
   return (
     <Box as="section" aria-label={family || 'No family'}>
@@ -107,19 +118,20 @@ function Family({ family, swatches, sortable, onMove, onEdit }: FamilyProps) {
       ))}
       <SimpleGrid columns={{ base: 1, sm: 2, lg: 3 }} gap="2">
         {sortable ? (
-          <Sortable entries={swatches} nameOf={({ name }) => name} grid onMove={onMove} render={(swatch, _index, handle) => <Entry swatch={swatch} handle={handle} onEdit={onEdit} />} />
+          <Sortable entries={swatches} nameOf={({ name }) => name} grid onMove={onMove} render={(swatch, _index, handle) => <Entry swatch={swatch} handle={handle} onEdit={onEdit} {...selecting} />} />
         ) : (
-          swatches.map((swatch) => <Entry key={swatch.key} swatch={swatch} handle={null} onEdit={onEdit} />)
+          swatches.map((swatch) => <Entry key={swatch.key} swatch={swatch} handle={null} onEdit={onEdit} {...selecting} />)
         )}
       </SimpleGrid>
     </Box>
   );
 }
 
-function Entry({ swatch, handle, onEdit }: { swatch: SwatchRow; handle: ReactNode; onEdit: (swatch: SwatchRow) => void }) {
+function Entry({ swatch, handle, onEdit, selected, onSelect }: Selecting & { swatch: SwatchRow; handle: ReactNode; onEdit: (swatch: SwatchRow) => void }) {
   return (
     <HStack id={swatch.key} bg="bg.panel" borderWidth="1px" borderRadius="l2" p="2" gap="2" _target={{ borderColor: 'copper.solid', boxShadow: '0 0 0 1px var(--chakra-colors-copper-solid)' }}>
       {handle}
+      <Tick hideLabel label={`Select ${swatch.name}`} checked={selected.has(swatch.key)} onChange={(on) => onSelect(swatch.key, on)} />
       <Box w="52px" h="52px" flexShrink={0} borderRadius="48% 52% 50% 50%" borderWidth="1px" borderColor="border.emphasized" style={swatchBackground({ colours: swatch.colours, texture: swatch.picture })} />
       <Box flex="1" minW="0">
         <Text fontWeight="600" truncate>

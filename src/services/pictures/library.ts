@@ -75,11 +75,12 @@ export async function replaceEverywhere({ database, now }: Services, hash: strin
     for (const { id, draft, draftVersion } of await transaction.select().from(sheets)) {
       if (!uses(draft)) continue;
       await transaction.update(sheets).set({ draft: withPictures(draft, address), draftVersion: draftVersion + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(sheets.id, id));
+      before.push({ sheetId: id, definition: draft, versionAfter: draftVersion + 1 });
       changedSheets += 1;
     }
     const coloured = await transaction.update(swatches).set({ picture: by }).where(eq(swatches.picture, src)).returning({ id: swatches.id });
     if (before.length > 0) await transaction.insert(bulkChanges).values({ words: 'Replace a picture', before, at: now() });
-    return { products: before.length, sheets: changedSheets, swatches: coloured.length };
+    return { products: before.length - changedSheets, sheets: changedSheets, swatches: coloured.length };
   });
 }
 

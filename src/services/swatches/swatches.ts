@@ -77,6 +77,18 @@ export async function orderSwatches({ database }: Services, keys: readonly strin
   });
 }
 
+export const swatchFamiliesSchema = z.strictObject({ families: z.array(z.strictObject({ key: z.string().max(60), family: z.string().trim().max(80) })).min(1).max(5000) });
+
+/** Puts swatches into families, all at once. @returns which they were in before, to be taken back. @throws Refusal 404 where one is gone; none is moved then */
+export async function putInFamilies({ database }: Services, families: z.infer<typeof swatchFamiliesSchema>['families']): Promise<{ readonly before: z.infer<typeof swatchFamiliesSchema>['families'] }> {
+  return database.write(async (transaction) => {
+    const book = await readSwatches(transaction);
+    const before = families.map(({ key }) => ({ key, family: book.find((swatch) => swatch.key === key)?.family ?? notFound(`swatch “${key}”`) }));
+    for (const { key, family } of families) await transaction.update(swatches).set({ family }).where(eq(swatches.key, key));
+    return { before };
+  });
+}
+
 /** The book as a CSV file. */
 export async function exportSwatches({ database }: Services): Promise<string> {
   return swatchesToCsv(await readSwatches(database.read));

@@ -42,15 +42,20 @@ export function withEnding(price: Exact, ending: (typeof priceEndings)[number]):
   return nearest.isLess(end) ? end : nearest;
 }
 
-/** One price after a step, rounded to the currency's minor unit; null where it would come below nothing, be too long to keep, or can't be read. */
-function stepped(text: string, step: Exclude<PriceStep, { kind: 'to' }>, places: number): string | null {
+/**
+ * One price or amount after a step. One below nothing, as of an option that takes something off, gets no ending.
+ *
+ * @param places decimal places that it is rounded to
+ * @returns null where it would be too long to keep, or can't be read
+ */
+export function steppedPrice(text: string, step: Exclude<PriceStep, { kind: 'to' }>, places: number): string | null {
   const [price, change] = [Exact.parse(text), Exact.parse(step.kind === 'by' ? step.amount : step.percent)];
   if (!price || !change) return null;
   const exact = step.kind === 'by' ? price.plus(change) : price.plus(price.times(change).over(HUNDRED));
   const rounded = exact.rounded(places);
-  const ended = step.kind === 'percent' && step.ending !== null && places === 2 ? withEnding(rounded, step.ending) : rounded;
+  const ended = step.kind === 'percent' && step.ending !== null && places === 2 && rounded.sign() >= 0 ? withEnding(rounded, step.ending) : rounded;
   const written = ended.toFixed(places);
-  return ended.sign() < 0 || written.length > LONGEST_PRICE ? null : written;
+  return written.length > LONGEST_PRICE ? null : written;
 }
 
 /**
@@ -65,9 +70,8 @@ export function withPrices(product: Product, step: PriceStep, { crossOut, curren
   let refused = 0;
   const next = <P extends Pick<Variant, 'price' | 'wasPrice'>>(priced: P): P => {
     if (priced.price === null) return priced;
-    const price = stepped(priced.price, step.kind === 'to' ? { kind: 'by', amount: '0' } : step, places);
-    const to = step.kind === 'to' ? step.price : price;
-    if (to === null) {
+    const to = step.kind === 'to' ? step.price : steppedPrice(priced.price, step, places);
+    if (to === null || to.startsWith('-')) {
       refused += 1;
       return priced;
     }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { answer, readJson } from '@/http/route';
-import { applyBulk, lastBulk, previewBulk } from '@/services/products/bulk';
-import { bulkChangeSchema } from '@/services/products/bulk-change';
+import { applyBulk, lastBulk, previewBulk } from '@/services/many/bulk';
+import { bulkChangeSchema } from '@/services/many/bulk-change';
 
 const requestSchema = z.strictObject({ change: bulkChangeSchema, apply: z.boolean() });
 

@@ -1,5 +1,5 @@
 import { answer, numberFrom } from '@/http/route';
-import { undoBulk } from '@/services/products/bulk';
+import { undoBulk } from '@/services/many/bulk';
 
 interface Place {
   params: Promise<{ id: string }>;

@@ -5,29 +5,18 @@ import { type ComponentType, useState } from 'react';
 import { z } from 'zod';
 import { type Choice, choiceSchema, insideNameOf } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
-import { priceEndings, type PriceStep } from '@/core/catalog/many';
 import { WHEN_OUT } from '@/features/choice-editor/when-out';
 import { send, wordsOf } from '@/features/shared/api';
-import { type BulkChange } from '@/services/products/bulk-change';
+import { type BulkChange } from '@/services/many/bulk-change';
 import { type ProductRow } from '@/services/products/list';
 import { SelectField, TextField } from '@/ui/field';
 import { SearchField } from '@/ui/search-field';
 import { Tick } from '@/ui/tick';
 import { sayFailed } from '@/ui/toasts';
 import { Suggestions } from '@/ui/suggestions';
-
-export interface SheetName {
-  readonly key: string;
-  readonly title: string;
-}
-
-export interface BulkFormProps {
-  ids: readonly number[];
-  rows: readonly ProductRow[];
-  sheets: readonly SheetName[];
-  /** the change as it is said so far; null while something of it is missing */
-  onChoose: (change: BulkChange | null) => void;
-}
+import { both, type BulkFormProps, useSaid } from './bulk-form';
+import { OptionsForm, SwatchForm } from './options-form';
+import { isFigure, STEP_TO_BEGIN_WITH, StepFields, stepOf, type StepSaid } from './price-step-fields';
 
 /** The categories that products are in, in order. */
 export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): string[] => [...new Set(rows.flatMap(({ category }) => category ?? []))].sort();
@@ -35,10 +24,12 @@ export const categoriesOf = (rows: readonly Pick<ProductRow, 'category'>[]): str
 interface KindOfBulk {
   /** what is done, on the button that leads to it */
   readonly words: string;
+  /** whether it is about choices alone, and can be done to sheets, too */
+  readonly ofChoices: boolean;
   readonly Form: ComponentType<BulkFormProps>;
 }
 
-function SheetForm({ kind, ids, sheets, onChoose }: BulkFormProps & { kind: 'placeSheet' | 'takeOffSheet' }) {
+function SheetForm({ kind, targets, sheets, onChoose }: BulkFormProps & { kind: 'placeSheet' | 'takeOffSheet' }) {
   const [sheet, setSheet] = useState('');
   return (
     <Box maxW="340px">
@@ -48,59 +39,18 @@ function SheetForm({ kind, ids, sheets, onChoose }: BulkFormProps & { kind: 'pla
         alternatives={[{ value: '', label: 'Choose …' }, ...sheets.map(({ key, title }) => ({ value: key, label: title }))]}
         onChange={(key) => {
           setSheet(key);
-          onChoose(key === '' ? null : { kind, sheet: key, products: [...ids] });
+          onChoose(key === '' ? null : { kind, sheet: key, products: [...targets.products] });
         }}
       />
     </Box>
   );
 }
 
-/** What a form has been told so far; every word of it that changes makes the change anew, or none while something is missing. */
-function useSaid<S>(begin: S, changeOf: (said: S) => BulkChange | null, onChoose: BulkFormProps['onChoose']): readonly [S, (more: Partial<S>) => void] {
-  const [said, setSaid] = useState(begin);
-  const say = (more: Partial<S>) => {
-    const next = { ...said, ...more };
-    setSaid(next);
-    onChoose(changeOf(next));
-  };
-  return [said, say];
-}
-
-const HOW = [
-  { value: 'percent', label: 'go up or down by %' },
-  { value: 'by', label: 'go up or down by an amount' },
-  { value: 'to', label: 'become' },
-] as const;
-const ENDINGS = [{ value: '', label: 'as it comes out' }, ...priceEndings.map((ending) => ({ value: ending, label: `nearest ending in ${ending.slice(1)}` }))];
-
-interface PricesSaid {
-  readonly how: PriceStep['kind'];
-  readonly figure: string;
-  readonly ending: string;
-  readonly crossOut: boolean;
-}
-
-function stepOf({ how, figure, ending }: PricesSaid): PriceStep {
-  const text = figure.trim();
-  switch (how) {
-    case 'to':
-      return { kind: how, price: text };
-    case 'by':
-      return { kind: how, amount: text };
-    case 'percent':
-      return { kind: how, percent: text, ending: priceEndings.find((known) => known === ending) ?? null };
-  }
-}
-
-function PricesForm({ ids, onChoose }: BulkFormProps) {
-  const [said, say] = useSaid<PricesSaid>({ how: 'percent', figure: '', ending: '', crossOut: false }, (all) => (['', '-'].includes(all.figure.trim()) ? null : { kind: 'prices', step: stepOf(all), crossOut: all.crossOut, products: [...ids] }), onChoose);
+function PricesForm({ targets, onChoose }: BulkFormProps) {
+  const [said, say] = useSaid<StepSaid & { readonly crossOut: boolean }>({ ...STEP_TO_BEGIN_WITH, crossOut: false }, (all) => (!isFigure(all.figure) ? null : { kind: 'prices', step: stepOf(all), crossOut: all.crossOut, products: [...targets.products] }), onChoose);
   return (
     <HStack gap="4" align="end" wrap="wrap">
-      <SelectField label="Prices" width="220px" value={said.how} alternatives={HOW} onChange={(value) => say({ how: HOW.find((known) => known.value === value)?.value ?? 'percent' })} />
-      <Box w="130px">
-        <TextField label={said.how === 'percent' ? 'Per cent' : 'Amount'} value={said.figure} inputMode="decimal" placeholder={said.how === 'to' ? '12.50' : '-5'} onChange={(figure) => say({ figure })} />
-      </Box>
-      {said.how === 'percent' && <SelectField label="Rounded" width="210px" value={said.ending} alternatives={ENDINGS} onChange={(ending) => say({ ending })} />}
+      <StepFields said={said} say={say} what="Prices" />
       <Box pb="2">
         <Tick label="Cross the former price out where it falls" checked={said.crossOut} onChange={(crossOut) => say({ crossOut })} />
       </Box>
@@ -117,13 +67,13 @@ interface ShelfSaid {
   readonly removeTags: string;
 }
 
-function ShelfForm({ ids, rows, onChoose }: BulkFormProps) {
+function ShelfForm({ targets, rows, onChoose }: BulkFormProps) {
   const [said, say] = useSaid<ShelfSaid>(
     { category: '', supplier: '', addTags: '', removeTags: '' },
     (all) => {
       const { category, supplier, addTags, removeTags } = all;
       const nothing = Object.values(all).every((text: string) => text.trim() === '');
-      return nothing ? null : { kind: 'shelf', ...(category.trim() !== '' && { category }), ...(supplier.trim() !== '' && { supplier }), addTags: tagsOf(addTags), removeTags: tagsOf(removeTags), products: [...ids] };
+      return nothing ? null : { kind: 'shelf', ...(category.trim() !== '' && { category }), ...(supplier.trim() !== '' && { supplier }), addTags: tagsOf(addTags), removeTags: tagsOf(removeTags), products: [...targets.products] };
     },
     onChoose,
   );
@@ -149,13 +99,13 @@ function ShelfForm({ ids, rows, onChoose }: BulkFormProps) {
 /** A whole number from 1 on; null for what is none. */
 const whole = (text: string, digits: number) => (/^\d+$/.test(text.trim()) && text.trim().length <= digits && Number(text) > 0 ? Number(text) : null);
 
-function QuantityForm({ ids, onChoose }: BulkFormProps) {
+function QuantityForm({ targets, onChoose }: BulkFormProps) {
   const [said, say] = useSaid(
     { minimum: '1', maximum: '', multiple: '1' },
     (all) => {
       const [minimum, maximum, multiple] = [whole(all.minimum, 7), whole(all.maximum, 7), whole(all.multiple, 7)];
       const isRight = maximum !== null || all.maximum.trim() === '';
-      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum, maximum, multiple }, products: [...ids] } : null;
+      return isRight && minimum !== null && multiple !== null ? { kind: 'quantity', quantity: { ...ANY_QUANTITY, minimum, maximum, multiple }, products: [...targets.products] } : null;
     },
     onChoose,
   );
@@ -180,12 +130,12 @@ interface WhenOutSaid {
   readonly days: string;
 }
 
-function WhenOutForm({ ids, onChoose }: BulkFormProps) {
+function WhenOutForm({ targets, onChoose }: BulkFormProps) {
   const [said, say] = useSaid<WhenOutSaid>(
     { when: '', days: '' },
     ({ when, days }) => {
       const leadDays = when === 'orderable' ? whole(days, 3) : null;
-      return when === '' || (when === 'orderable' && leadDays === null) ? null : { kind: 'whenOut', whenOut: when, leadDays, products: [...ids] };
+      return when === '' || (when === 'orderable' && leadDays === null) ? null : { kind: 'whenOut', whenOut: when, leadDays, ...both(targets) };
     },
     onChoose,
   );
@@ -201,8 +151,8 @@ function WhenOutForm({ ids, onChoose }: BulkFormProps) {
   );
 }
 
-function TextsForm({ ids, onChoose }: BulkFormProps) {
-  const [said, say] = useSaid({ find: '', replace: '', matchCase: true }, (all) => (all.find === '' ? null : { kind: 'texts', ...all, products: [...ids] }), onChoose);
+function TextsForm({ targets, onChoose }: BulkFormProps) {
+  const [said, say] = useSaid({ find: '', replace: '', matchCase: true }, (all) => (all.find === '' ? null : { kind: 'texts', ...all, ...both(targets) }), onChoose);
   return (
     <Stack gap="3">
       <HStack gap="4" align="start" wrap="wrap">
@@ -221,12 +171,12 @@ function TextsForm({ ids, onChoose }: BulkFormProps) {
   );
 }
 
-function ReplacePart({ rows, ids, onChoose }: BulkFormProps) {
+function ReplacePart({ targets, rows, onChoose }: BulkFormProps) {
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
   const findings = rows.map(({ slug, title, sku }) => ({ value: slug, label: title, hint: sku }));
   const named = (slug: string) => rows.find((row) => row.slug === slug)?.title ?? 'nothing yet';
-  const give = (out: string, into: string) => onChoose(out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...ids] });
+  const give = (out: string, into: string) => onChoose(out === '' || into === '' ? null : { kind: 'replacePart', from: out, to: into, products: [...targets.products] });
   const take = (out: string) => {
     setFrom(out);
     give(out, to);
@@ -255,13 +205,13 @@ function ReplacePart({ rows, ids, onChoose }: BulkFormProps) {
 
 const openedSchema = z.object({ draft: z.object({ choices: z.array(choiceSchema) }) });
 
-function CopyFrom({ rows, ids, onChoose }: BulkFormProps) {
+function CopyFrom({ targets, rows, onChoose }: BulkFormProps) {
   const [from, setFrom] = useState<number | null>(null);
   const [choices, setChoices] = useState<readonly Choice[]>([]);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [clash, setClash] = useState<'keep' | 'replace'>('keep');
   const give = (keys: readonly string[], on: 'keep' | 'replace', source: number | null) =>
-    onChoose(source === null || keys.length === 0 ? null : { kind: 'copyChoices', from: source, choices: [...keys], clash: on, products: [...ids] });
+    onChoose(source === null || keys.length === 0 ? null : { kind: 'copyChoices', from: source, choices: [...keys], clash: on, products: [...targets.products] });
   const chooseSource = (text: string) => {
     const id = text === '' ? null : Number(text);
     setFrom(id);
@@ -320,15 +270,19 @@ function CopyFrom({ rows, ids, onChoose }: BulkFormProps) {
   );
 }
 
-/** What can be done to many products at once; one that is forgotten does not compile. */
+/** What can be done to many at once; one that is forgotten does not compile. */
 export const bulkKinds: { readonly [K in BulkChange['kind']]: KindOfBulk } = {
-  prices: { words: 'Set prices', Form: PricesForm },
-  shelf: { words: 'Category, supplier, tags', Form: ShelfForm },
-  quantity: { words: 'Quantity rule', Form: QuantityForm },
-  whenOut: { words: 'When out of stock', Form: WhenOutForm },
-  texts: { words: 'Find and replace in texts', Form: TextsForm },
-  placeSheet: { words: 'Place a sheet', Form: (props) => <SheetForm kind="placeSheet" {...props} /> },
-  takeOffSheet: { words: 'Take a sheet off', Form: (props) => <SheetForm kind="takeOffSheet" {...props} /> },
-  copyChoices: { words: 'Copy choices to them', Form: CopyFrom },
-  replacePart: { words: 'Replace a part', Form: ReplacePart },
+  prices: { words: 'Set prices', ofChoices: false, Form: PricesForm },
+  options: { words: 'Options of one name', ofChoices: true, Form: OptionsForm },
+  swatch: { words: 'Replace a swatch', ofChoices: true, Form: SwatchForm },
+  shelf: { words: 'Category, supplier, tags', ofChoices: false, Form: ShelfForm },
+  quantity: { words: 'Quantity rule', ofChoices: false, Form: QuantityForm },
+  whenOut: { words: 'When out of stock', ofChoices: true, Form: WhenOutForm },
+  texts: { words: 'Find and replace in texts', ofChoices: true, Form: TextsForm },
+  placeSheet: { words: 'Place a sheet', ofChoices: false, Form: (props) => <SheetForm kind="placeSheet" {...props} /> },
+  takeOffSheet: { words: 'Take a sheet off', ofChoices: false, Form: (props) => <SheetForm kind="takeOffSheet" {...props} /> },
+  copyChoices: { words: 'Copy choices to them', ofChoices: false, Form: CopyFrom },
+  replacePart: { words: 'Replace a part', ofChoices: false, Form: ReplacePart },
 };
+
+export const bulkKindNames = Object.keys(bulkKinds) as BulkChange['kind'][];

@@ -1,5 +1,5 @@
-import { hasOptions, type Product, sameDefinition } from '../../core/catalog';
-import { type PriceStep, withPrices, withTexts } from '../../core/catalog/many';
+import { type CatalogSurroundings, hasOptions, type Product, sameDefinition } from '../../core/catalog';
+import { type OptionStep, type PriceStep, withOptions, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
 import { counted, quantityRuleWords } from '../../core/words';
@@ -20,12 +20,23 @@ function figure(text: string): Exact {
   return value;
 }
 
-export function pricesStep({ step, crossOut }: Of<'prices'>, currency: string): { words: string; apply: Apply } {
+/** A step of prices with its figures read, and in words. @throws Refusal 422 for a figure that can't be read */
+function readStep(step: PriceStep, currency: string): { readonly read: PriceStep; readonly value: Exact; readonly how: string } {
   const value = figure(step.kind === 'to' ? step.price : step.kind === 'by' ? step.amount : step.percent);
   const exact = value.toString();
-  const read: PriceStep = step.kind === 'to' ? { ...step, price: step.price.trim() } : step.kind === 'by' ? { ...step, amount: exact } : { ...step, percent: exact };
+  switch (step.kind) {
+    case 'to':
+      return { read: { ...step, price: step.price.trim() }, value, how: `to ${formatMoney(value, currency)}` };
+    case 'by':
+      return { read: { ...step, amount: exact }, value, how: signed(value, (size) => formatMoney(size, currency)) };
+    case 'percent':
+      return { read: { ...step, percent: exact }, value, how: `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}` };
+  }
+}
+
+export function pricesStep({ step, crossOut }: Of<'prices'>, currency: string): { words: string; apply: Apply } {
+  const { read, value, how } = readStep(step, currency);
   if (step.kind === 'to' && value.sign() < 0) throw new Refusal(422, 'negative', 'A price can’t be less than nothing.');
-  const how = step.kind === 'to' ? `to ${formatMoney(value, currency)}` : step.kind === 'by' ? signed(value, (size) => formatMoney(size, currency)) : `${signed(value, (size) => size.toString())} %${step.ending === null ? '' : `, ending in ${step.ending.slice(1)}`}`;
   return {
     words: `Set prices ${how}`,
     apply(draft) {
@@ -103,6 +114,57 @@ export function textsStep(change: Of<'texts'>): { words: string; apply: Apply } 
       const { after, places, tooLong } = withTexts(draft, change);
       const parts = [places > 0 ? `in ${counted(places, 'place')}` : tooLong === 0 ? 'has it nowhere' : '', tooLong > 0 ? `${counted(tooLong, 'text')} would become too long, and ${tooLong === 1 ? 'stays' : 'stay'}` : ''];
       return { after, does: parts.filter(Boolean).join(', ') };
+    },
+  };
+}
+
+export function optionsStep({ option, choice, step }: Of<'options'>, { shop: { currency }, swatches }: CatalogSurroundings): { words: string; apply: Apply } {
+  if (step.kind === 'swatch' && !swatches.has(step.swatch)) throw new Refusal(422, 'swatchUnknown', 'Choose a swatch of the swatch book.');
+  const called = `Options “${option}”${choice === null ? '' : ` of ${choice}`}`;
+  const { read, how } = step.kind === 'amount' ? readStep(step.step, currency) : { read: null, how: '' };
+  const done: OptionStep = step.kind === 'amount' && read ? { kind: 'amount', step: read } : step;
+  return {
+    words: `${called}: ${optionWords(step, how, swatches)}`,
+    apply(draft) {
+      const { after, changed, refused, found } = withOptions(draft, { option, choice }, done, currency);
+      const parts = [
+        found === 0 ? 'has none' : changed > 0 ? counted(changed, 'option') : refused === 0 ? 'is so already' : '',
+        refused > 0 ? `${counted(refused, 'option')} ${step.kind === 'swatch' ? 'can’t show a swatch' : `${refused === 1 ? 'adds' : 'add'} no sum of money that could change`}, and ${refused === 1 ? 'stays' : 'stay'}` : '',
+      ];
+      return { after, does: parts.filter(Boolean).join(', ') };
+    },
+  };
+}
+
+function optionWords(step: OptionStep, how: string, swatches: CatalogSurroundings['swatches']): string {
+  switch (step.kind) {
+    case 'amount':
+      return how.startsWith('to ') ? `add ${how.slice('to '.length)}` : `what they add ${how}`;
+    case 'free':
+      return 'add nothing';
+    case 'title':
+      return `are called “${step.title}”`;
+    case 'swatch':
+      return `show the swatch ${swatches.get(step.swatch)?.name ?? step.swatch}`;
+    case 'remove':
+      return 'are removed';
+  }
+}
+
+export function swatchStep({ from, to }: Of<'swatch'>, { swatches }: CatalogSurroundings): { words: string; apply: Apply } {
+  const other = swatches.get(to);
+  if (!other || from === to) throw new Refusal(422, 'swatchUnknown', 'Choose another swatch of the swatch book.');
+  return {
+    words: `Show the swatch ${other.name} for ${swatches.get(from)?.name ?? from}`,
+    apply(draft) {
+      let changed = 0;
+      const choices = draft.choices.map((choice) => {
+        if (!hasOptions(choice) || !choice.options.some(({ swatch }) => swatch === from)) return choice;
+        const options = choice.options.map((option) => (option.swatch === from ? { ...option, swatch: to } : option));
+        changed += choice.options.filter(({ swatch }) => swatch === from).length;
+        return { ...choice, options };
+      });
+      return changed === 0 ? { after: draft, does: 'doesn’t show it' } : { after: { ...draft, choices }, does: counted(changed, 'option') };
     },
   };
 }

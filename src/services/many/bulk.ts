@@ -3,20 +3,24 @@ import { inBackground } from '../background/pool';
 import { readPublishedBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type Choice, copyAlong, insideNameOf, placementSchema, placementsOf, type Product } from '../../core/catalog';
+import { type CatalogSurroundings, type Choice, copyAlong, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet } from '../../core/catalog';
 import { compile } from '../../core/compile';
-import { counted } from '../../core/words';
+import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
-import { bulkChanges, products } from '../../data/schema';
+import { type FormerDraft } from '../../data/documents';
+import { bulkChanges, products, sheets } from '../../data/schema';
+import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
+import { sheetLife } from '../sheets/life';
+import { sheetFaults } from '../sheets/sheets';
 import { type BulkChange } from './bulk-change';
-import { type Apply, pricesStep, quantityStep, shelfStep, textsStep, whenOutStep } from './bulk-steps';
-import { indexed } from './life';
+import { type Apply, optionsStep, pricesStep, quantityStep, shelfStep, swatchStep, textsStep, whenOutStep } from './bulk-steps';
 import { withPartReplaced } from './replace-part';
 
-/** What a change of many would do to one product. */
+/** What a change of many would do to one product or sheet. */
 export interface BulkRow {
-  readonly productId: number;
+  readonly of: 'product' | 'sheet';
+  readonly id: number;
   readonly title: string;
   readonly does: string;
   readonly changes: boolean;
@@ -28,49 +32,74 @@ export interface BulkRow {
   readonly brokenProofs: readonly string[];
 }
 
+/** One that is to be changed, ready to be stored and to be taken back. */
+interface PreparedRow {
+  readonly row: BulkRow;
+  readonly former: FormerDraft;
+  store(transaction: Queries, at: Date): Promise<void>;
+}
+
 interface Prepared {
   readonly words: string;
-  readonly surroundings: CatalogSurroundings;
-  readonly rows: readonly { readonly row: BulkRow; readonly before: Product; readonly after: Product; readonly version: number }[];
+  readonly rows: readonly PreparedRow[];
 }
 
 async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<Prepared> {
   const rows = await queries.select().from(products).where(inArray(products.id, change.products)).orderBy(asc(products.title));
+  const onSheets = 'sheets' in change && change.sheets.length > 0 ? await queries.select().from(sheets).where(inArray(sheets.id, change.sheets)).orderBy(asc(sheets.title)) : [];
+  if (rows.length + onSheets.length === 0) throw new Refusal(422, 'nothingNamed', 'Choose the products or sheets that are to be changed.');
   const source = change.kind === 'copyChoices' ? await queries.query.products.findFirst({ where: eq(products.id, change.from) }) : undefined;
   if (change.kind === 'copyChoices' && !source) return notFound(`product ${change.from}`);
   const from = source?.draft;
-  const drafts = rows.map((row) => ({ id: row.id, version: row.draftVersion, draft: row.draft }));
   const incoming = change.kind === 'replacePart' ? (await readPublishedBySlug(queries, change.to))?.definition : undefined;
-  const read = await readSurroundings(queries, at, [...drafts.map(({ draft }) => draft), ...(from ? [from] : []), ...(incoming ? [incoming] : [])]);
-  const { today } = read;
+  const read = await readSurroundings(queries, at, [...rows.map(({ draft }) => draft), ...(from ? [from] : []), ...(incoming ? [incoming] : [])]);
   const surroundings = incoming ? { ...read.surroundings, products: new Map(read.surroundings.products).set(incoming.slug, incoming) } : read.surroundings;
   const { words, apply } = changer(change, surroundings, from);
-  const changed = drafts.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
-  const sides = drafts.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: changed[place]?.after ?? draft, surroundings } }));
-  const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
+  const applied = rows.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
+  const sides = rows.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: applied[place]?.after ?? draft, surroundings } }));
+  const found = await inBackground('comparisons', { sides, today: read.today }, 'Comparing the products');
   return {
     words,
-    surroundings,
-    rows: drafts.map(({ id, version, draft }, place) => {
-      const { after, does } = changed[place] ?? { after: draft, does: '' };
-      const { priceBefore = null, priceAfter = null, stops = [], breaks = [] } = found[place] ?? {};
-      const row: BulkRow = {
-        productId: id,
-        title: draft.title,
-        does,
-        changes: after !== draft,
-        priceBefore,
-        priceAfter,
-        faults: stops,
-        brokenProofs: breaks.map(({ title }) => title),
-      };
-      return { row, before: draft, after, version };
-    }),
+    rows: [
+      ...rows.map(({ id, draft, draftVersion }, place): PreparedRow => {
+        const { after, does } = applied[place] ?? { after: draft, does: '' };
+        const { priceBefore = null, priceAfter = null, stops = [], breaks = [] } = found[place] ?? {};
+        return {
+          row: { of: 'product', id, title: draft.title, does, changes: after !== draft, priceBefore, priceAfter, faults: stops, brokenProofs: breaks.map(({ title }) => title) },
+          former: { productId: id, definition: draft, versionAfter: draftVersion + 1 },
+          store: (transaction, now) => storeProduct(transaction, id, after, draftVersion + 1, now),
+        };
+      }),
+      ...onSheets.map(({ id, draft, draftVersion }): PreparedRow => {
+        const { after, does } = onSheet(apply)(draft);
+        const wrong = new Set(sheetFaults(draft, surroundings).map(({ data }) => faultWords(data)));
+        const faults = after === draft ? [] : [...new Set(sheetFaults(after, surroundings).map(({ data }) => faultWords(data)))].filter((fault) => !wrong.has(fault));
+        return {
+          row: { of: 'sheet', id, title: draft.title, does, changes: after !== draft, priceBefore: null, priceAfter: null, faults, brokenProofs: [] },
+          former: { sheetId: id, definition: draft, versionAfter: draftVersion + 1 },
+          store: (transaction, now) => storeSheet(transaction, id, after, draftVersion + 1, now),
+        };
+      }),
+    ],
   };
 }
 
+const storeProduct = async (transaction: Queries, id: number, draft: Product, draftVersion: number, updatedAt: Date) =>
+  void (await transaction.update(products).set({ draft, ...indexed(draft), draftVersion, draftSavedBy: 'bulk', updatedAt }).where(eq(products.id, id)));
+
+const storeSheet = (transaction: Queries, id: number, draft: Sheet, draftVersion: number, updatedAt: Date) => sheetLife.store(transaction, id, { draft, draftVersion, draftSavedBy: 'bulk', updatedAt });
+
+const BARE = productSchema.parse({ slug: 'sheet', title: '', sku: '' });
+
+/** A sheet is changed as a product would be that has nothing but its choices. */
+const onSheet = (apply: Apply) => (sheet: Sheet): { readonly after: Sheet; readonly does: string } => {
+  const before: Product = { ...BARE, choices: sheet.choices };
+  const { after, does } = apply(before);
+  return { after: after === before ? sheet : { ...sheet, choices: after.choices }, does };
+};
+
 function changer(change: BulkChange, surroundings: CatalogSurroundings, source: Product | undefined): { words: string; apply: Apply } {
-  const { sheets, products: known } = surroundings;
+  const { sheets: published, products: known } = surroundings;
   switch (change.kind) {
     case 'replacePart': {
       const to = known.get(change.to);
@@ -79,26 +108,26 @@ function changer(change: BulkChange, surroundings: CatalogSurroundings, source: 
       return { words: `Replace ${known.get(change.from)?.title ?? change.from} by ${to.title}`, apply: (draft) => (draft.slug === to.slug ? { after: draft, does: 'is what comes in' } : withPartReplaced(draft, change.from, assembled)) };
     }
     case 'placeSheet': {
-      const sheet = sheets.get(change.sheet);
+      const sheet = published.get(change.sheet);
       if (!sheet) throw new Refusal(422, 'sheetUnknown', 'Publish the sheet before it is placed on products.');
       return {
         words: `Place the sheet ${sheet.title}`,
         apply(draft) {
-          if (placementsOf(draft, sheets.values()).some(({ key }) => key === sheet.key)) return { after: draft, does: 'has it already' };
+          if (placementsOf(draft, published.values()).some(({ key }) => key === sheet.key)) return { after: draft, does: 'has it already' };
           const others = draft.sheets.filter(({ key }) => key !== sheet.key);
           return { after: { ...draft, sheets: [...others, placementSchema.parse({ key: sheet.key })] }, does: `gets ${counted(sheet.choices.length, 'choice')}` };
         },
       };
     }
     case 'takeOffSheet': {
-      const title = sheets.get(change.sheet)?.title ?? change.sheet;
+      const title = published.get(change.sheet)?.title ?? change.sheet;
       return {
         words: `Take off the sheet ${title}`,
         apply(draft) {
-          const placement = placementsOf(draft, sheets.values()).find(({ key }) => key === change.sheet);
+          const placement = placementsOf(draft, published.values()).find(({ key }) => key === change.sheet);
           if (!placement) return { after: draft, does: 'doesn’t have it' };
           const others = draft.sheets.filter(({ key }) => key !== change.sheet);
-          const stays = placementsOf({ ...draft, sheets: others }, sheets.values()).some(({ key }) => key === change.sheet);
+          const stays = placementsOf({ ...draft, sheets: others }, published.values()).some(({ key }) => key === change.sheet);
           // What a condition places is left out by saying so.
           const rest = stays ? [...others, placementSchema.parse({ ...placement, by: 'condition', leftOut: true })] : others;
           return { after: { ...draft, sheets: rest }, does: 'loses its choices' };
@@ -115,6 +144,10 @@ function changer(change: BulkChange, surroundings: CatalogSurroundings, source: 
       return whenOutStep(change);
     case 'texts':
       return textsStep(change);
+    case 'options':
+      return optionsStep(change, surroundings);
+    case 'swatch':
+      return swatchStep(change, surroundings);
     case 'copyChoices': {
       const copied = change.choices.flatMap((key) => source?.choices.find((choice) => choice.key === key) ?? []);
       const names = copied.map(insideNameOf).join(', ');
@@ -151,7 +184,7 @@ function withCopies(draft: Product, source: Product, copied: readonly Choice[], 
   return { after, does: parts.filter(Boolean).join(', ') };
 }
 
-/** What a change of many would do, product by product. Nothing is changed. */
+/** What a change of many would do, one by one. Nothing is changed. */
 export function previewBulk(context: Services, change: BulkChange): Promise<{ words: string; rows: BulkRow[] }> {
   return atOneMoment(context, async ({ database, now }) => {
     const { words, rows } = await prepare(database.read, now(), change);
@@ -159,16 +192,13 @@ export function previewBulk(context: Services, change: BulkChange): Promise<{ wo
   });
 }
 
-/** Changes the drafts of many products in one go. @returns what it was, by its number, to be taken back */
+/** Changes many drafts in one go. @returns what it was, by its number, to be taken back */
 export async function applyBulk({ database, now }: Services, change: BulkChange): Promise<{ id: number; words: string; changed: number }> {
   return database.write(async (transaction) => {
     const { words, rows } = await prepare(transaction, now(), change);
     const changing = rows.filter(({ row }) => row.changes);
-    for (const { row, after, version } of changing) {
-      await transaction.update(products).set({ draft: after, ...indexed(after), draftVersion: version + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, row.productId));
-    }
-    const before = changing.map(({ row, before: definition, version }) => ({ productId: row.productId, definition, versionAfter: version + 1 }));
-    const [stored] = await transaction.insert(bulkChanges).values({ words, before, at: now() }).returning({ id: bulkChanges.id });
+    for (const { store } of changing) await store(transaction, now());
+    const [stored] = await transaction.insert(bulkChanges).values({ words, before: changing.map(({ former }) => former), at: now() }).returning({ id: bulkChanges.id });
     return { id: stored?.id ?? 0, words, changed: changing.length };
   });
 }
@@ -180,7 +210,7 @@ export async function lastBulk({ database }: Services): Promise<{ id: number; wo
 }
 
 /**
- * Takes a change of many back. A product that has been changed since keeps its later work and is named.
+ * Takes a change of many back. What has been changed since keeps its later work and is named.
  *
  * @throws Refusal 404, 409 when it has been taken back already
  */
@@ -190,16 +220,19 @@ export async function undoBulk({ database, now }: Services, id: number): Promise
     if (!row) return notFound(`change ${id}`);
     if (row.undone) throw new Refusal(409, 'undoneAlready', 'That change has been taken back already.');
     const kept: string[] = [];
-    for (const { productId, definition, versionAfter } of row.before) {
-      const product = await transaction.query.products.findFirst({ where: eq(products.id, productId) });
-      if (!product) continue;
-      if (product.draftVersion !== versionAfter) {
-        kept.push(product.title);
+    let restored = 0;
+    for (const former of row.before) {
+      const stored = 'sheetId' in former ? await transaction.query.sheets.findFirst({ where: eq(sheets.id, former.sheetId) }) : await transaction.query.products.findFirst({ where: eq(products.id, former.productId) });
+      if (!stored) continue;
+      if (stored.draftVersion !== former.versionAfter) {
+        kept.push(stored.title);
         continue;
       }
-      await transaction.update(products).set({ draft: definition, ...indexed(definition), draftVersion: versionAfter + 1, draftSavedBy: 'bulk', updatedAt: now() }).where(eq(products.id, productId));
+      if ('sheetId' in former) await storeSheet(transaction, former.sheetId, former.definition, former.versionAfter + 1, now());
+      else await storeProduct(transaction, former.productId, former.definition, former.versionAfter + 1, now());
+      restored += 1;
     }
     await transaction.update(bulkChanges).set({ undone: true }).where(eq(bulkChanges.id, id));
-    return { restored: row.before.length - kept.length, kept };
+    return { restored, kept };
   });
 }

@@ -5,27 +5,29 @@ import { useCallback, useRef, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
-import { type BulkChange } from '@/services/products/bulk-change';
+import { type BulkChange } from '@/services/many/bulk-change';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 import { sayDone } from '@/ui/toasts';
-import { type BulkFormProps, bulkKinds } from './bulk-forms';
+import { type BulkFormProps } from './bulk-form';
+import { bulkKinds } from './bulk-forms';
 
 const previewSchema = z.object({
   words: z.string(),
-  rows: z.array(z.object({ productId: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()) })),
+  rows: z.array(z.object({ of: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()) })),
 });
 const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
 
-interface Props extends Pick<BulkFormProps, 'rows' | 'sheets'> {
+const targetWords = ({ products, sheets }: BulkFormProps['targets']) => [products.length > 0 ? counted(products.length, 'product') : '', sheets.length > 0 ? counted(sheets.length, 'sheet') : ''].filter(Boolean).join(' and ');
+
+interface Props extends Pick<BulkFormProps, 'targets' | 'rows' | 'sheets'> {
   what: BulkChange['kind'];
-  ids: readonly number[];
   onClose: () => void;
   onApplied: () => void;
 }
 
-/** A change of many products: said, seen before it is made, and then made in one go. */
-export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Props) {
+/** A change of many products or sheets: said, seen before it is made, and then made in one go. */
+export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: Props) {
   const [change, setChange] = useState<BulkChange | null>(null);
   const [preview, setPreview] = useState<z.infer<typeof previewSchema>>();
   const [fault, setFault] = useState<string>();
@@ -56,12 +58,14 @@ export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Prop
       setBusy(false);
     }
   };
+  // A sheet has no price: what it does to products is seen when it is published.
+  const priced = targets.products.length > 0;
   const changing = preview?.rows.filter(({ changes }) => changes).length ?? 0;
   return (
     <AppDialog
       size="xl"
       open
-      title={`${counted(ids.length, 'product')}: ${words.charAt(0).toLowerCase()}${words.slice(1)}`}
+      title={`${targetWords(targets)}: ${words.charAt(0).toLowerCase()}${words.slice(1)}`}
       onClose={onClose}
       footer={
         <>
@@ -75,7 +79,7 @@ export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Prop
       }
     >
       <Stack gap="4">
-        <Form ids={ids} rows={rows} sheets={sheets} onChoose={choose} />
+        <Form targets={targets} rows={rows} sheets={sheets} onChoose={choose} />
         {fault && (
           <Text role="alert" color="brick.fg">
             {fault}
@@ -87,15 +91,15 @@ export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Prop
             <Table.Root size="sm" aria-label="What would change" css={{ fontVariantNumeric: 'tabular-nums' }}>
               <Table.Header>
                 <Table.Row bg="bg.subtle">
-                  <Table.ColumnHeader>Product</Table.ColumnHeader>
+                  <Table.ColumnHeader>{priced ? 'Product' : 'Sheet'}</Table.ColumnHeader>
                   <Table.ColumnHeader>What happens</Table.ColumnHeader>
-                  <Table.ColumnHeader textAlign="end">Price now</Table.ColumnHeader>
-                  <Table.ColumnHeader textAlign="end">Price after</Table.ColumnHeader>
+                  {priced && <Table.ColumnHeader textAlign="end">Price now</Table.ColumnHeader>}
+                  {priced && <Table.ColumnHeader textAlign="end">Price after</Table.ColumnHeader>}
                 </Table.Row>
               </Table.Header>
               <Table.Body>
                 {preview.rows.map((row) => (
-                  <Table.Row key={row.productId} bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
+                  <Table.Row key={`${row.of} ${row.id}`} bg={row.faults.length + row.brokenProofs.length > 0 ? 'brick.subtle' : 'transparent'} color={row.changes ? undefined : 'fg.muted'} verticalAlign="top">
                     <Table.Cell fontWeight="600">{row.title}</Table.Cell>
                     <Table.Cell>
                       {row.does}
@@ -110,8 +114,8 @@ export function BulkDialog({ what, ids, rows, sheets, onClose, onApplied }: Prop
                         </Text>
                       ))}
                     </Table.Cell>
-                    <Table.Cell textAlign="end">{row.priceBefore ?? 'none'}</Table.Cell>
-                    <Table.Cell textAlign="end">{row.priceAfter ?? 'none'}</Table.Cell>
+                    {priced && <Table.Cell textAlign="end">{row.priceBefore ?? 'none'}</Table.Cell>}
+                    {priced && <Table.Cell textAlign="end">{row.priceAfter ?? 'none'}</Table.Cell>}
                   </Table.Row>
                 ))}
               </Table.Body>
