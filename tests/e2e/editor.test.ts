@@ -40,6 +40,14 @@ async function saved(id: number, holds: (draft: NonNullable<Awaited<ReturnType<t
 
 const order = async (id: number) => (await stored(id))?.draft.choices.map(({ key }) => key);
 
+/** What a page asks the server waits until it is let go. */
+const HOLD_REQUESTS = `
+  const ask = window.fetch;
+  const waiting = [];
+  window.fetch = (...asked) => new Promise((go) => waiting.push(() => go(ask(...asked))));
+  window.letGo = () => { window.fetch = ask; for (const go of waiting) go(); };
+`;
+
 describe('the product editor', () => {
   it('moves choices by keyboard and by dragging', async () => {
     await person.goTo('/manage/products/4');
@@ -128,7 +136,10 @@ describe('the product editor', () => {
       await person.goTo('/manage/products/1');
       await colleague.goTo('/manage/products/1');
       await colleague.sees('Saved', draftWords);
+      // Neither window may hear of the other before both have typed, however slow the machine is.
+      await Promise.all([person, colleague].map((one) => one.driver.executeScript(HOLD_REQUESTS)));
       await Promise.all([person.fill('Name', 'Suit of mine'), colleague.fill('Name', 'Suit of theirs')]);
+      await Promise.all([person, colleague].map((one) => one.driver.executeScript('window.letGo()')));
       const asked = await Promise.race([person, colleague].map(async (one) => {
         await one.sees('Two people changed the same thing');
         return one;

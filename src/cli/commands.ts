@@ -1,0 +1,257 @@
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { dayAt, parseDay } from '../core/calendar';
+import { type Catalog, LARGEST_FILE, type UploadedFile } from '../core/catalog';
+import { compile } from '../core/compile';
+import { checkCatalog, checkSelections, pathText, readCatalog, readJsonText, resolutionJson, surroundingsOf } from '../core/exchange';
+import { prove } from '../core/judge';
+import { Exact } from '../core/number';
+import { type Fault } from '../core/problems';
+import { pricedFor } from '../core/price-lists';
+import { resolve, type ResolveContext } from '../core/run';
+import { stockView } from '../core/stock';
+import { faultWords } from '../core/words';
+import { Database, DEFAULT_DATABASE_URL } from '../data/database';
+import { fileTypeOf } from '../services/selling/upload-file';
+import { auditLedger, type LedgerDifference, rebuildLedger } from '../services/stock/ledger';
+
+const USAGE = `Usage:
+  oak resolve --catalog FILE --product SLUG [--selection FILE|-] [--group KEY] [--today YYYY-MM-DD] [--files DIR]
+      prints what the selection resolves to, as JSON; without one, what the defaults resolve to
+      --group KEY         as a customer of that group
+      --today YYYY-MM-DD  as if it were that day; today in the shop's time zone unless said
+      --files DIR         where uploaded files are: an answer names them as they are called there
+  oak check --catalog FILE
+      lists what is wrong with a catalog, and with what can be selected of it
+  oak prove --catalog FILE
+      resolves the proofs of its products again, and says which no longer hold
+  oak ledger verify [--database URL]
+      sums every movement of stock again, and says where a figure is not the sum: of items and of lots
+  oak ledger rebuild [--database URL]
+      puts the sums in the place of such figures
+
+Exit status: 0 done, 1 a proof no longer holds or a figure is not its sum, 2 the input has faults`;
+
+/** What a command reads and writes beside files. */
+export interface Streams {
+  /** all of the standard input */
+  read(): string;
+  write(text: string): void;
+  /** where faults are told */
+  complain(text: string): void;
+}
+
+/** Input that can't be used: one line per fault, exit status 2. */
+class BadInput extends Error {
+  constructor(readonly lines: readonly string[]) {
+    super(lines.join('\n'));
+  }
+}
+
+function readText(io: Streams, file: string, what: string): string {
+  try {
+    return file === '-' ? io.read() : readFileSync(file, 'utf8');
+  } catch (error) {
+    const code = error instanceof Error && 'code' in error ? String(error.code) : 'unreadable';
+    const reason = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code;
+    throw new BadInput([`${file}: can’t read the ${what}: ${reason}`]);
+  }
+}
+
+function faultLine(file: string, { path, data }: Fault): string {
+  return `${file}: ${pathText(path)}: ${faultWords(data)}`;
+}
+
+function openCatalog(io: Streams, file: string): Catalog {
+  const reading = readCatalog(readText(io, file, 'catalog'));
+  if (reading.faults) throw new BadInput(reading.faults.map((fault) => faultLine(file, fault)));
+  return reading.catalog;
+}
+
+function readSelection(io: Streams, file: string | undefined): unknown {
+  if (file === undefined) return { answers: {} };
+  const { value, fault } = readJsonText(readText(io, file, 'selection'));
+  if (fault !== undefined) throw new BadInput([`${file}: $: ${fault}`]);
+  return value;
+}
+
+/** The files of a folder, by name: what each is is told from its content, as in the shop. */
+async function filesIn(folder: string | undefined): Promise<ResolveContext['files']> {
+  if (folder === undefined) return undefined;
+  let names: string[];
+  try {
+    names = readdirSync(folder);
+  } catch {
+    throw new BadInput([`${folder}: can’t read the folder of files: there is no such folder`]);
+  }
+  const known = new Map<string, UploadedFile>();
+  for (const name of names) {
+    const path = join(folder, name);
+    const { size } = statSync(path);
+    if (!statSync(path).isFile() || size > LARGEST_FILE) continue;
+    const type = await fileTypeOf(readFileSync(path));
+    if (type) known.set(name, { name, type, size });
+  }
+  return (token) => known.get(token);
+}
+
+interface Asked {
+  readonly group?: string;
+  readonly today?: string;
+  readonly files?: string;
+}
+
+/** Prints the resolution of one selection. */
+async function runResolve(io: Streams, catalogFile: string, slug: string, selectionFile: string | undefined, { group, today, files }: Asked): Promise<number> {
+  const catalog = openCatalog(io, catalogFile);
+  const index = catalog.products.findIndex((candidate) => candidate.slug === slug);
+  const product = catalog.products[index];
+  if (!product) {
+    const known = catalog.products.map((candidate) => candidate.slug).join(', ');
+    throw new BadInput([`${catalogFile}: $.products: There is no product “${slug}”. There are: ${known || 'none'}.`]);
+  }
+  if (group !== undefined && !catalog.shop.groups.some(({ key }) => key === group)) {
+    throw new BadInput([`oak resolve: --group ${group}: There is no such customer group. There are: ${catalog.shop.groups.map(({ key }) => key).join(', ') || 'none'}.`]);
+  }
+  if (today !== undefined && parseDay(today) === null) throw new BadInput([`oak resolve: --today ${today}: That is not a day. Write it like 2027-03-31.`]);
+  const day = today ?? dayAt(new Date(), catalog.shop.timeZone);
+  const program = compile(product, pricedFor(surroundingsOf(catalog), group ?? null, day));
+  const faults = program.faults.filter(({ gravity }) => gravity === 'mustFix');
+  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, { ...fault, path: ['products', index, ...fault.path] })));
+  const stock = catalog.stock.map(({ key, onHand, backorder, leadDays, cutFrom, lots }) => ({
+    key,
+    late: leadDays === null ? null : { ready: onHand, days: leadDays },
+    available: Exact.from(onHand).plus(Exact.from(backorder)).toString(),
+    lying: cutFrom && { ...cutFrom, lots: lots.map(({ label, length }, id) => ({ id, label, free: length })) },
+  }));
+  const context = { stock: stockView(stock), today: day, group: group ?? null, files: await filesIn(files) };
+  const resolution = resolve(program, readSelection(io, selectionFile), context);
+  io.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
+  return 0;
+}
+
+/** Resolves the proofs of a catalog's products again. @returns 1 when one no longer holds */
+function runProve(io: Streams, catalogFile: string): number {
+  const catalog = openCatalog(io, catalogFile);
+  const faults = checkCatalog(catalog);
+  if (faults.length > 0) throw new BadInput(faults.map((fault) => faultLine(catalogFile, fault)));
+  const surroundings = surroundingsOf(catalog);
+  const today = dayAt(new Date(), catalog.shop.timeZone);
+  const outcomes = catalog.products.flatMap((product) => prove(compile(product, surroundings), product.proofs, today).map((outcome) => ({ product, ...outcome })));
+  for (const { product, proof, differences } of outcomes) {
+    for (const { what, expected, found } of differences) io.write(`${product.slug}: ${proof.title || proof.key}: ${what} should be ${expected}, is ${found}\n`);
+  }
+  const broken = outcomes.filter(({ holds }) => !holds).length;
+  io.write(`${outcomes.length - broken} of ${outcomes.length} proofs hold\n`);
+  return broken > 0 ? 1 : 0;
+}
+
+/** Lists what is wrong with a catalog. */
+function runCheck(io: Streams, catalogFile: string): number {
+  const catalog = openCatalog(io, catalogFile);
+  const faults = checkCatalog(catalog);
+  // Selections are looked at once everything they are made of is right.
+  const found = faults.length > 0 ? faults : checkSelections(catalog, dayAt(new Date(), catalog.shop.timeZone));
+  if (found.length > 0) throw new BadInput(found.map((fault) => faultLine(catalogFile, fault)));
+  io.write(`${catalogFile}: ${catalog.products.length} products, ${catalog.stock.length} stock items, nothing wrong\n`);
+  return 0;
+}
+
+/** Verifies or rebuilds the ledger of a database. @returns 1 when a figure is not its sum */
+async function runLedger(io: Streams, action: string | undefined, url: string | undefined): Promise<number> {
+  if (action !== 'verify' && action !== 'rebuild') throw new BadInput([`oak ledger: say verify or rebuild${action === undefined ? '' : `, not “${action}”`}`]);
+  const address = url ?? process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
+  if (address.startsWith('file:') && !existsSync(address.slice('file:'.length))) throw new BadInput([`oak ledger: there is no database ${address}. Say which with --database file:PATH.`]);
+  const database = await Database.open(address).catch((error: unknown) => {
+    throw new BadInput([error instanceof Error ? error.message : String(error)]);
+  });
+  try {
+    await database.migrate();
+    const differences = action === 'verify' ? await database.atOneMoment((still) => auditLedger(still.read)) : await database.write(rebuildLedger);
+    for (const difference of differences) io.write(`${differenceLine(difference)}\n`);
+    if (differences.length === 0) io.write('Every figure is the sum of its movements\n');
+    else io.write(action === 'verify' ? `${differences.length} figures are not; oak ledger rebuild puts the sums in their place\n` : `${differences.length} figures rebuilt\n`);
+    return action === 'verify' && differences.length > 0 ? 1 : 0;
+  } finally {
+    database.close();
+  }
+}
+
+function differenceLine(difference: LedgerDifference): string {
+  switch (difference.kind) {
+    case 'item':
+      return `${difference.stock}: on hand ${difference.onHand.kept}, summed up ${difference.onHand.summed}; reserved ${difference.reserved.kept}, summed up ${difference.reserved.summed}`;
+    case 'lot':
+      return `${difference.stock}, lot ${difference.label}: ${difference.left.kept} left, summed up ${difference.left.summed}`;
+    case 'item and lots':
+      return `${difference.stock}: on hand ${difference.onHand}, its lots come to ${difference.lots}`;
+  }
+}
+
+const OPTIONS = {
+  catalog: { type: 'string' },
+  product: { type: 'string' },
+  selection: { type: 'string' },
+  group: { type: 'string' },
+  today: { type: 'string' },
+  files: { type: 'string' },
+  database: { type: 'string' },
+} as const;
+
+type Command = 'resolve' | 'check' | 'prove' | 'ledger';
+
+/** What each command takes beside its name. */
+const TAKES: Readonly<Record<Command, readonly (keyof typeof OPTIONS)[]>> = {
+  resolve: ['catalog', 'product', 'selection', 'group', 'today', 'files'],
+  check: ['catalog'],
+  prove: ['catalog'],
+  ledger: ['database'],
+};
+
+const isCommand = (text: string): text is Command => Object.hasOwn(TAKES, text);
+
+function optionsOf(command: Command, rest: readonly string[]) {
+  try {
+    const { values, positionals } = parseArgs({ args: [...rest], options: OPTIONS, strict: true, allowPositionals: command === 'ledger' });
+    const taken = TAKES[command] as readonly string[];
+    const other = Object.keys(values).find((name) => !taken.includes(name));
+    if (other !== undefined) throw new Error(`it takes no --${other}, but ${taken.map((name) => `--${name}`).join(', ')}`);
+    return { values, positionals };
+  } catch (error) {
+    throw new BadInput([`oak ${command}: ${error instanceof Error ? error.message : String(error)}`]);
+  }
+}
+
+/** Runs one command. @returns the exit status */
+async function run(io: Streams, args: readonly string[]): Promise<number> {
+  const [command, ...rest] = args;
+  if (command === undefined || command === '--help' || command === '-h') {
+    io.write(`${USAGE}\n`);
+    return command === undefined ? 2 : 0;
+  }
+  if (!isCommand(command)) throw new BadInput([`oak: there is no command “${command}”; there are ${Object.keys(TAKES).join(', ')}`]);
+  const { values, positionals } = optionsOf(command, rest);
+  if (command === 'ledger') return runLedger(io, positionals[0], values.database);
+  if (!values.catalog) throw new BadInput([`oak ${command}: --catalog FILE is missing`]);
+  switch (command) {
+    case 'resolve':
+      if (!values.product) throw new BadInput(['oak resolve: --product SLUG is missing']);
+      return runResolve(io, values.catalog, values.product, values.selection, values);
+    case 'check':
+      return runCheck(io, values.catalog);
+    case 'prove':
+      return runProve(io, values.catalog);
+  }
+}
+
+/** Runs the command line. @param args without the program's name @returns the exit status */
+export async function runOak(io: Streams, args: readonly string[]): Promise<number> {
+  try {
+    return await run(io, args);
+  } catch (error) {
+    if (!(error instanceof BadInput)) throw error;
+    io.complain(`${error.lines.join('\n')}\n`);
+    return 2;
+  }
+}
