@@ -10,10 +10,7 @@ import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
 import { stockView } from '@/core/stock';
-import { AllSelectionsSection } from '@/features/checks/all-selections-section';
 import { type Checks, useChecks } from '@/features/checks/use-checks';
-import { ChoiceSection } from '@/features/choice-editor/choice';
-import { Choices } from '@/features/choice-editor/choices';
 import { Counter } from '@/features/counter/counter';
 import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
@@ -22,11 +19,8 @@ import { type Editing, EditingProvider, type Place, type Published, useEditing }
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
-import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { useCommand } from '@/features/palette/commands';
 import { KeepProof } from '@/features/proofs/keep-proof';
-import { ProofsSection } from '@/features/proofs/proofs-section';
-import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { knownCosts } from '@/core/run';
 import { anything, send, wordsOf } from '@/features/shared/api';
@@ -37,27 +31,17 @@ import { AskBeforeDeleting } from '@/ui/ask-before';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { FitsSection } from './builds/fits-section';
-import { PreparedSection } from './builds/prepared-section';
-import { PropertiesSection } from './builds/properties-section';
 import { ConflictDialog } from './conflict-dialog';
 import { CopyDialog } from './copy-dialog';
 import { AsCustomers } from './as-customers';
+import {
+  AllSelectionsSection, BreaksSection, Choices, ChoiceSection, FitsSection, FormulasSection, HistorySection, useAllPlaces, MadeOfSection, PartsSection, Pictures, PlacedSheet, PreparedSection, PriceSection,
+  PropertiesSection, ProofsSection, QuantitySection, RulesSection, Shelf, StockSection, VariantsSection,
+} from './later-sections';
 import { Outline } from './outline';
-import { PartsSection } from './parts/parts-section';
 import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
-import { HistorySection } from './sections/history';
-import { MadeOfSection } from './sections/made-of';
-import { Pictures } from './sections/pictures';
-import { PlacedSheet } from './sections/placed-sheet';
-import { PriceSection } from './sections/price';
-import { BreaksSection } from './sections/breaks';
-import { QuantitySection } from './sections/quantity';
-import { Shelf } from './sections/shelf';
-import { StockSection } from './sections/stock';
 import { UnbookedCounts } from './variants/unbooked-counts';
-import { VariantsSection } from './variants/variants-section';
 
 /** The product editor: outline, what is being edited, and the Counter. */
 export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed, booked }: EditorView & { place?: Place }) {
@@ -93,6 +77,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
     [settled, surroundings, stock, program, faults],
   );
   useUndoKeys(draft);
+  useAllPlaces();
   useCommand(`Publish ${draft.document.title}`, () => document.getElementById('publish')?.click());
   useCommand('Add a choice to this product', () => setPlace('choices'));
   useCommand('Add a part to this product', () => setPlace('parts'));

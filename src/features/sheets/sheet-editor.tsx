@@ -9,8 +9,6 @@ import { z } from 'zod';
 import { hasOptions, type Option, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
 import { type Fault } from '@/core/problems';
 import { counted } from '@/core/words';
-import { ChoiceSection } from '@/features/choice-editor/choice';
-import { Choices } from '@/features/choice-editor/choices';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Counter } from '@/features/counter/counter';
 import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-published';
@@ -21,9 +19,7 @@ import { OutlineLine } from '@/features/editor-kit/outline-line';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
-import { FormulasSection } from '@/features/formula-editor/formulas-section';
 import { useCommand } from '@/features/palette/commands';
-import { RulesSection } from '@/features/rule-editor/rules-section';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
@@ -37,8 +33,7 @@ import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
-import { OptionBreaksSection } from '@/features/product-editor/sections/breaks';
-import { OptionQuantitiesSection } from '@/features/product-editor/sections/quantity';
+import { Choices, ChoiceSection, FormulasSection, useAllPlaces, OptionBreaksSection, OptionQuantitiesSection, RulesSection } from '@/features/product-editor/later-sections';
 import { SheetRevisions } from './sheet-revisions';
 import { SheetUses } from './sheet-uses';
 
@@ -77,6 +72,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
     [selection.program, sheet.key],
   );
   useUndoKeys(draft);
+  useAllPlaces();
   useCommand(`Publish the sheet ${sheet.title}`, () => setPublishing(true));
 
   const changeDraft = draft.change;
