@@ -104,6 +104,11 @@ describe('a discount code', () => {
     expect(await refused({ title: ' ' })).toContain('needs a name');
     expect(await refused({}, ['firsthive'])).toContain('that of another discount');
     await expect(saveDiscount(context, { definition: discount({ gives: { kind: 'percent', percent: '60' }, products: ['hexagon-jars'] }), codes: [], acceptedBelow: 0 })).rejects.toMatchObject({ status: 409, code: 'belowFloor' });
+    // €9 of at least €15 is 60 % of what such a basket costs; of €900 it is hardly anything. What is for nothing earns nothing.
+    const jars = (given: object) => saveDiscount(context, { definition: discount({ products: ['hexagon-jars'], ...given }), codes: [], acceptedBelow: 0 }).then(() => 'kept', (error: Error) => error.message);
+    expect(await jars({ gives: { kind: 'amount', amount: '9' }, least: '15' })).toMatch(/^With up to 60 % off, a selection of Hexagon jars.* falls below its floor\./);
+    expect(await jars({ gives: { kind: 'product', product: 'hexagon-jars' } })).toMatch(/^For nothing, a selection of Hexagon jars.* falls below its floor\./);
+    expect(await jars({ gives: { kind: 'amount', amount: '9' }, least: '900' })).toBe('kept');
   });
 
   it('comes by the thousand, each another, as CSV; and goes with its discount', async () => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { type Discount, discountSchema, type Tax } from '../catalog';
 import { Exact } from '../number';
-import { type DiscountLine, discountsFor, discountsOf } from './discounts';
+import { type DiscountLine, discountsFor, discountsOf, mostOff } from './discounts';
 import { quote } from './quote';
 import { type Terms } from './to-pay';
 
@@ -81,6 +81,33 @@ describe('a code', () => {
         expect(turned.map(({ amount: off }) => off.toString())).toEqual(found.map(({ amount: off }) => off.toString()));
       }),
     );
+  });
+});
+
+describe('the most that a code can take off', () => {
+  const of = (gives: object, least: string | null = null) => mostOff(discount({ gives, least }))?.rounded(4).toString() ?? null;
+
+  it('is its percentage; of an amount its share of the least value; and all of what is for nothing', () => {
+    expect(of({ kind: 'percent', percent: '12.5' })).toBe('12.5');
+    expect(of({ kind: 'amount', amount: '5' }, '40')).toBe('12.5');
+    expect(of({ kind: 'amount', amount: '5' }, '30')).toBe('16.6667');
+    // Without a least value, or with a smaller one, nothing may be left.
+    expect([of({ kind: 'amount', amount: '5' }), of({ kind: 'amount', amount: '5' }, '5'), of({ kind: 'amount', amount: '5' }, '3')]).toEqual(['100', '100', '100']);
+    expect([of({ kind: 'product', product: 'p' }), of({ kind: 'delivery' })]).toEqual(['100', null]);
+  });
+
+  it('is never exceeded by the share of any line, but for what rounding to the cent takes', () => {
+    const cents = fc.integer({ min: 1, max: 20_000 });
+    fc.assert(fc.property(fc.array(cents, { minLength: 1, maxLength: 6 }), cents, cents, (totals, amount, least) => {
+      const money = (value: number) => Exact.of(value, 100).toString();
+      const code = entered({ gives: { kind: 'amount', amount: money(amount) }, least: money(least) });
+      const [outcome] = discountsOf([code], totals.map((total) => line(money(total))), shopping);
+      const most = mostOff(code.discount) ?? Exact.zero;
+      outcome?.shares.forEach((share, place) => {
+        const allowed = Exact.of(totals[place] ?? 0, 100).times(most).over(Exact.of(100)).plus(Exact.of(1, 100));
+        expect(share.negated().isMore(allowed)).toBe(false);
+      });
+    }));
   });
 });
 

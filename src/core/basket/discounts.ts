@@ -137,3 +137,27 @@ export function discountsFor(product: Product, codes: readonly Pick<EnteredCode,
   const isFor = ({ places, products }: Discount) => (places.length === 0 && products.length === 0) || products.includes(product.slug) || (places.length > 0 && isPlaced(places, product));
   return codes.filter(({ discount }) => isFor(discount)).map(({ discount }) => discount.key);
 }
+
+const HUNDRED = Exact.of(100);
+
+/**
+ * The largest percentage that a discount can take off anything that it is for. An amount is shared out over what it is for in
+ * proportion to what that costs, and this comes to the least value at the least: so no line loses a larger share than that.
+ *
+ * @returns null where it takes nothing off what products cost, or its figures can't be read
+ */
+export function mostOff({ gives, least }: Pick<Discount, 'gives' | 'least'>): Exact | null {
+  switch (gives.kind) {
+    case 'percent':
+      return Exact.parse(gives.percent);
+    case 'amount': {
+      const [amount, from] = [Exact.parse(gives.amount), Exact.parse(least ?? '0')];
+      if (!amount || !from) return null;
+      return from.isMore(amount) ? amount.times(HUNDRED).over(from) : HUNDRED;
+    }
+    case 'product':
+      return HUNDRED;
+    case 'delivery':
+      return null;
+  }
+}

@@ -1,5 +1,5 @@
 export { countsOthers } from './beside';
-export { type CodeOutcome, discountsFor, type EnteredCode, type WhyNot } from './discounts';
+export { type CodeOutcome, discountsFor, type EnteredCode, mostOff, type WhyNot } from './discounts';
 export { type BasketLine, type BasketRule, quote, type Quote, type QuotedLine } from './quote';
 export { type ExpectedReceipt, type LinePromise, promises, type PromisedLine } from './promise';
 export { otherPrice, sellersShare, type Taxation, taxRate } from './tax';

@@ -7,7 +7,7 @@ import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { discountsFor } from '../../core/basket';
+import { discountsFor, mostOff } from '../../core/basket';
 import { parseDay } from '../../core/calendar';
 import { type CustomerGroup, type Discount, discountSchema } from '../../core/catalog';
 import { Exact } from '../../core/number';
@@ -124,17 +124,18 @@ export async function saveDiscount(context: Services, { definition, codes, accep
   });
 }
 
-/** Looks beforehand whether anything falls below its floor with so many percent off. @throws Refusal 409 `belowFloor` */
+/** Looks beforehand whether anything falls below its floor with what a discount takes off. @throws Refusal 409 `belowFloor` */
 async function requireFloorsWith(context: Services, discount: Discount, accepted: number): Promise<void> {
   const { gives } = discount;
-  if (gives.kind !== 'percent' || !Exact.parse(gives.percent)) return;
+  const off = mostOff(discount);
+  if (!off) return;
   const asked = await atOneMoment(context, async ({ database, now: clock }) => {
-    const products = (await readBothStates(database.read)).flatMap(({ published }) => (published && discountsFor(published, [{ discount }]).length > 0 ? [published] : []));
+    const products = (await readBothStates(database.read)).flatMap(({ published }) => (published && (gives.kind === 'product' ? published.slug === gives.product : discountsFor(published, [{ discount }]).length > 0) ? [published] : []));
     const { surroundings, today } = await readSurroundings(database.read, clock(), products);
     const costs = await readCosts(database.read);
-    return { products, today, before: { surroundings, costs }, after: { surroundings, costs, off: gives.percent } };
+    return { products, today, before: { surroundings, costs }, after: { surroundings, costs, off: off.toString() } };
   });
-  requireAccepted(await fallingBelow(asked), accepted, `With ${gives.percent} % off,`);
+  requireAccepted(await fallingBelow(asked), accepted, gives.kind === 'product' ? 'For nothing,' : `With ${gives.kind === 'amount' ? 'up to ' : ''}${off.rounded(2).toString()} % off,`);
 }
 
 /** Puts codes in the place of those that a discount had. @throws Refusal 409 for one that another discount has */
