@@ -2,13 +2,18 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { formulaSchema, rateSchema } from '@/core/catalog';
 import { stockItems } from '@/data/schema';
+import { previewBulk } from '@/services/many/bulk';
 import { openProduct, saveDraft } from '@/services/products/drafts';
+import { listProducts } from '@/services/products/list';
 import { publishProduct } from '@/services/products/publishing';
+import { rippleOfProduct } from '@/services/products/ripple';
 import { addToBasket } from '@/services/selling/basket';
 import { checkOut } from '@/services/selling/checkout';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { openSettings, saveSettings } from '@/services/settings/settings';
+import { rippleOf } from '@/services/sheets/ripple';
+import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeStockItem } from '@/services/store-room/change-item';
 import { createStockItem, enterStock, readStockItem } from '@/services/store-room/stock';
 import { openServices, type TestServices } from '../support/services';
@@ -68,6 +73,31 @@ describe('what stock costs', () => {
     expect(Number(await costOf('handbook'))).toBeGreaterThan(14.4);
     // Below it already: nothing falls that has not fallen.
     await receive('handbook', '10', '18');
+  });
+
+  it('so does what a sheet, a part, or a change of many prices brings below a floor, product by product', async () => {
+    const rowsOf = async <R extends { title: string; belowFloor: string | null }>(steps: AsyncIterable<{ row: R | null }>) => {
+      const below = new Map<string, string>();
+      for await (const { row } of steps) if (row?.belowFloor) below.set(row.title, row.belowFloor);
+      return below;
+    };
+    // A gift box for which €25 are taken off leaves too little of a smoker.
+    const gift = await openSheet(context, 1);
+    const cheaper = { ...gift.draft, choices: gift.draft.choices.map((choice) => (choice.key === 'box' && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } } : choice)) };
+    await saveSheetDraft(context, 1, { definition: cheaper, baseVersion: gift.draftVersion, editor: 'test' });
+    expect((await rowsOf(rippleOf(context, 1))).get('Smoker')).toMatch(/^With .*Gift box Yes it earns .*, less than the floor of 20 %\.$/);
+    // The starter kit earns 40.8 % at the least: with a floor of 40 % a cheaper smoker is too much.
+    const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
+    const kit = await openProduct(context, await idOf('starter-kit'));
+    await saveDraft(context, kit.id, { definition: { ...kit.draft, marginFloor: '40' }, baseVersion: kit.draftVersion, editor: 'test' });
+    await publishProduct(context, kit.id, kit.draftVersion + 1);
+    const smoker = await openProduct(context, await idOf('smoker'));
+    await saveDraft(context, smoker.id, { definition: { ...smoker.draft, price: '30' }, baseVersion: smoker.draftVersion, editor: 'test' });
+    expect((await rowsOf(rippleOfProduct(context, smoker.id, 'publish'))).get('Starter kit')).toContain('less than the floor of 40 %');
+    const { rows } = await previewBulk(context, { kind: 'prices', step: { kind: 'percent', percent: '-60', ending: null }, crossOut: false, products: [await idOf('handbook'), await idOf('hive-frame')] });
+    expect(rows.map(({ title, belowFloor }) => [title, belowFloor !== null])).toEqual([['Handbook for the first year', true], ['Hive frame with foundation', true]]);
+    const gentle = await previewBulk(context, { kind: 'prices', step: { kind: 'percent', percent: '-1', ending: null }, crossOut: false, products: [await idOf('handbook')] });
+    expect(gentle.rows[0]?.belowFloor).toBeNull();
   });
 
   it('and floors that are none are refused', async () => {

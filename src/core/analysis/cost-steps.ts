@@ -1,13 +1,14 @@
-import { formulaInputsOf } from '../compile';
+import { type AddOnProgram, formulaInputsOf } from '../compile';
 import { type DrawProgram } from '../compile/program';
 import { Exact } from '../number';
-import { chargedOf, type CostOf, findVariant, formulaRange, resultOf, runFormula, takenByOne } from '../run';
+import { chargedOf, type CostOf, findVariant, formulaRange, resolve, resolveAddOn, resultOf, runFormula, takenByOne } from '../run';
 import { answersFor, askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
 import { type Model } from './model';
+import { partStep } from './price-model';
 import { type Interval, type Step } from './price-step';
 
 /**
- * What supplying one costs, as steps that take it away from a price. Of a product that is no kit and takes nothing along.
+ * What supplying one costs, with what it takes along, as steps that take it away from a price. Of a product that is no kit.
  *
  * @returns null where it depends on more than can be told apart
  */
@@ -65,6 +66,10 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
       });
     }
   }
+  for (const addOn of program.addOns) {
+    const choice = model.choices[addOn.choice];
+    if (choice) steps.push(partStep(model, choice, (count) => count, model.groups.map((group) => costAlong(addOn, model, group, costs).negated())));
+  }
   for (const [place, formula] of program.formulas.entries()) {
     const { draw, serves } = formula;
     if (!draw && serves.kind !== 'cost') continue;
@@ -93,6 +98,12 @@ export function costSteps(model: Model, costs: CostOf): Step[] | null {
     step(inputs.variables, (valueOf, side) => costOfDraws([draw], valueOf, side), model.fires[rule]);
   }
   return steps;
+}
+
+/** What one taking of an add-on costs; nothing for those who can't take it. */
+function costAlong(addOn: AddOnProgram, { today }: Model, group: string | null, costs: CostOf): Exact {
+  const { resolution, price } = resolveAddOn(addOn, { today, group, costs }, resolve);
+  return price && resolution.cost ? resolution.cost.known.times(Exact.of(resolution.quantity)) : Exact.zero;
 }
 
 /** What draws are worked out from, at an end of what values stand for. */

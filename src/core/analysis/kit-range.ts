@@ -87,7 +87,7 @@ export function partEnds({ components }: KitProgram, rangeOf: (program: Program)
 const numbered = new WeakMap<Program, Map<number, Program>>();
 
 /** A product in one number and no other; the same program each time, so that what is known of it is known again. */
-function inNumber(program: Program, count: number): Program {
+export function inNumber(program: Program, count: number): Program {
   const known = numbered.get(program) ?? new Map<number, Program>();
   numbered.set(program, known);
   const made = known.get(count) ?? { ...program, quantities: inNumbers(orderable({ ...ANY_QUANTITY, minimum: count, maximum: count })), defaultQuantity: count };
@@ -163,7 +163,7 @@ function risesEvenly(program: Program, added: Exact): boolean {
 }
 
 /** A selection of a kit’s own choices, with what is said of its parts. */
-function withParts(own: Selection, { components }: KitProgram, ends: readonly PartEnd[]): Selection {
+export function withParts(own: Selection, { components }: KitProgram, ends: readonly Omit<PartEnd, 'alone'>[]): Selection {
   const parts = components.map(({ key }) => {
     const end = ends.find(({ component }) => component.key === key);
     return [key, end ? { ...end.selection, product: end.candidate.product, quantity: end.count } : { answers: {}, quantity: 0 }] as const;

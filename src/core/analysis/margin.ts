@@ -8,6 +8,7 @@ import { type Example, exampleFor } from './example';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
+import { lowestOfKit } from './kit-margin';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
@@ -21,13 +22,13 @@ export type LowestMargin =
   | (Found & { readonly kind: 'found'; readonly bound: string | null; readonly open: readonly string[] })
   /** nobody knows what these stock items cost */
   | { readonly kind: 'costsMissing'; readonly items: readonly string[] }
-  /** it has parts or takes something along, or its price or cost follows from more than can be told apart */
+  /** it has slots, or parts that are tied to each other or to the price, or its price or cost follows from more than can be told apart */
   | { readonly kind: 'notLookedAt' }
   | { readonly kind: 'nothingSold' }
   /** it took longer than it may, and nothing was found by then */
   | { readonly kind: 'notFound' };
 
-interface Found extends Example {
+export interface Found extends Example {
   /** in major units, to six places at most */
   readonly margin: string;
   readonly cost: string;
@@ -51,10 +52,10 @@ export interface MarginLimits {
  */
 export function lowestMargin(program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits): LowestMargin {
   if (program.blocking.length > 0) return { kind: 'nothingSold' };
-  if (program.kit || program.addOns.length > 0) return { kind: 'notLookedAt' };
   const missing = [...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title);
   if (missing.length > 0) return { kind: 'costsMissing', items: missing };
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
+  if (program.kit) return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
   let further: Breakpoints = new Map();
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;

@@ -120,9 +120,12 @@ function switchesOf(rules: readonly (readonly RuleEffect[])[], fires: readonly F
   return { kept, firing };
 }
 
+/** The customer groups that make a difference, null for everybody else first. */
+export const groupsThatDiffer = (program: Program): readonly (string | null)[] => [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
+
 /** The customer groups that make a difference, and one that stands for all others; only those that the prices are for. */
 function groupsOf(program: Program): readonly (string | null)[] {
-  const mentioned = [null, ...new Set([...groupsMentioned(program)].filter((key) => key !== NOBODY))];
+  const mentioned = groupsThatDiffer(program);
   const { pricedFor } = program;
   if (!pricedFor) return mentioned;
   const other = pricedFor.find((group) => !mentioned.includes(group));

@@ -209,7 +209,7 @@ function sumOfSeveral({ space, program }: Model, { index, variables }: ModelledC
 const NO_COST: CostAlong = { each: Exact.zero, once: Exact.zero };
 
 /** What a part adds: another amount for each group of customers, as many times as it is taken. */
-function partStep(model: Model, { variables: [only] }: ModelledChoice, times: (count: number) => number, byGroup: readonly Exact[]): Step {
+export function partStep(model: Model, { variables: [only] }: ModelledChoice, times: (count: number) => number, byGroup: readonly Exact[]): Step {
   const amounts = byGroup.map((amount) => amount.toApproximateNumber());
   const differ = new Set(amounts).size > 1;
   const { variable = 0, values = [] } = only ?? {};

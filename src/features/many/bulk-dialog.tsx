@@ -14,7 +14,7 @@ import { bulkKinds } from './bulk-forms';
 
 const previewSchema = z.object({
   words: z.string(),
-  rows: z.array(z.object({ of: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()) })),
+  rows: z.array(z.object({ of: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()), belowFloor: z.string().nullable() })),
 });
 const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
 
@@ -108,6 +108,11 @@ export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: 
                           To mend then: {message}
                         </Text>
                       ))}
+                      {row.belowFloor !== null && (
+                        <Text fontSize="sm" color="brick.fg">
+                          Below its floor then. {row.belowFloor}
+                        </Text>
+                      )}
                       {row.brokenProofs.map((title) => (
                         <Text key={title} fontSize="sm" color="brick.fg">
                           A proof no longer holds then: {title}

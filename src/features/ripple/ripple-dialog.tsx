@@ -25,7 +25,9 @@ const rowSchema = z.object({
   mends: z.array(z.string()),
   breaks: z.array(brokenProofSchema),
   changes: z.boolean(),
+  belowFloor: z.string().nullable(),
 });
+
 interface Props {
   /** where the ripple is read from */
   address: string;
@@ -48,8 +50,9 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
   const finished = state === 'finished';
   const fault = unread ?? refused;
   const stopping = rows.filter(({ inShop, stops }) => inShop && stops.length > 0);
-  const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
+  const order = [...rows].sort((a, b) => b.stops.length - a.stops.length || Number(b.belowFloor !== null) - Number(a.belowFloor !== null) || Number(b.changes) - Number(a.changes) || a.title.localeCompare(b.title));
   const changing = rows.filter(({ changes }) => changes).length;
+  const below = rows.filter(({ inShop, belowFloor }) => inShop && belowFloor !== null).length;
   const breaking = rows.reduce((sum, { breaks }) => sum + breaks.length, 0);
   const decide = async () => {
     setBusy(true);
@@ -73,8 +76,15 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
           <Button variant="ghost" colorPalette="ink" onClick={onClose}>
             Not now
           </Button>
-          <Button colorPalette={stopping.length + breaking > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void decide()}>
-            {stopping.length > 0 ? `${decision}, and let ${counted(stopping.length, 'product')} stop` : breaking > 0 ? `${decision}, though ${counted(breaking, 'proof')} no longer ${breaking === 1 ? 'holds' : 'hold'}` : decision}
+          <Button colorPalette={stopping.length + breaking + below > 0 ? 'brick' : 'copper'} disabled={!finished} loading={busy} onClick={() => void decide()}>
+            {decision}
+            {stopping.length > 0
+              ? `, and let ${counted(stopping.length, 'product')} stop`
+              : below > 0
+                ? `, though ${counted(below, 'product')} ${below === 1 ? 'falls below its floor' : 'fall below their floors'}`
+                : breaking > 0
+                  ? `, though ${counted(breaking, 'proof')} no longer ${breaking === 1 ? 'holds' : 'hold'}`
+                  : ''}
           </Button>
         </>
       }
@@ -122,7 +132,7 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
               </Table.Header>
               <Table.Body>
                 {order.map((row) => (
-                  <Table.Row key={row.productId} bg={row.stops.length + row.breaks.length > 0 ? 'brick.subtle' : 'transparent'} verticalAlign="top">
+                  <Table.Row key={row.productId} bg={row.stops.length + row.breaks.length > 0 || row.belowFloor !== null ? 'brick.subtle' : 'transparent'} verticalAlign="top">
                     <Table.Cell fontWeight="600">
                       {row.title} {!row.inShop && <Slip>draft</Slip>}
                     </Table.Cell>
@@ -133,6 +143,7 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
                     <Table.Cell fontSize="sm">
                       {[REACH[row.reach], row.stops.length > 0 ? `${row.inShop ? 'stops being sold: ' : 'is to be mended: '}${row.stops.join(' ')}` : '', row.mends.length > 0 ? `mended: ${row.mends.join(' ')}` : ''].filter(Boolean).join('; ') ||
                         (row.priceBefore !== row.priceAfter ? 'another price' : row.breaks.length + row.amounts.length === 0 ? 'stays as it is' : '')}
+                      {row.belowFloor !== null && <Text color="brick.fg">Below its floor then. {row.belowFloor}</Text>}
                       <ChangedAmounts amounts={row.amounts} />
                       {row.breaks.map((broken) => (
                         <BrokenProofNote key={broken.title} broken={broken} />

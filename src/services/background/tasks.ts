@@ -4,8 +4,8 @@ import { swatchesFromCsv } from '../../core/exchange';
 import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
-import { brokenProof, compareSides, type Comparison, type Side } from '../figures/comparison';
-import { type BelowFloor, type Earned, newlyBelow } from '../figures/margins';
+import { brokenProof, compareSides, type Comparison, type Sides } from '../figures/comparison';
+import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
 import { cleanDrawing } from './clean-drawing';
 
 /**
@@ -21,14 +21,14 @@ export const drawing = ({ text }: { text: string }): string | null => cleanDrawi
 export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
 
 /** Products before and after a change, one comparison each. */
-export const comparisons = ({ sides, today }: { sides: readonly { before: Side; after: Side }[]; today: string }): Comparison[] => sides.map(({ before, after }) => compareSides(before, after, today));
+export const comparisons = ({ sides, today }: { sides: readonly Sides[]; today: string }): Comparison[] => sides.map(({ before, after }) => compareSides(before, after, today));
 
 /** The proofs of products that no longer hold. */
 export const failingProofs = ({ products, surroundings, today }: { products: readonly (Product | null)[]; surroundings: CatalogSurroundings; today: string }) =>
   products.map((product) => (product && product.proofs.length > 0 ? prove(compile(product, surroundings), product.proofs, today).filter(({ holds }) => !holds).map(brokenProof) : []));
 
 /** Products that fall below their floor after a change and don't before it. */
-export const marginsBelow = ({ products, today, before, after }: { products: readonly Product[]; today: string; before: Earned; after: Earned }): BelowFloor[] => newlyBelow(products, today, before, after);
+export const marginsBelow = (asked: FloorsAsked): BelowFloor[] => newlyBelow(asked);
 
 /** What lists say of products. */
 export const cards = ({ products, surroundings, today }: { products: readonly Product[]; surroundings: CatalogSurroundings; today: string }): ProductCard[] => products.map((product) => cardOf(product, surroundings, today));

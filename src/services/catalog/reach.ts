@@ -9,7 +9,12 @@ export interface RippleRow extends Comparison {
   readonly inShop: boolean;
   readonly reach: 'stays' | 'joins' | 'leaves';
   readonly changes: boolean;
+  /** which selection of it then earns less than its floor, and did not before; null where none does */
+  readonly belowFloor: string | null;
 }
+
+/** What a ripple looks at: what stops being sold and what costs another price alone, or which margins fall below a floor, too. */
+export type RippleLooks = 'stops' | 'floors';
 
 /** Whether anything of a product that stays where it is changes. */
 export function isChanged({ priceBefore, priceAfter, amounts, stops, mends, breaks }: Comparison): boolean {

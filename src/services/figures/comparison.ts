@@ -31,6 +31,12 @@ export interface Side {
   readonly surroundings: CatalogSurroundings;
 }
 
+/** A product at both sides of a change. */
+export interface Sides {
+  readonly before: Side;
+  readonly after: Side;
+}
+
 /** What keeps a product from being sold, told apart by place and kind; the same place has the same name on both sides. */
 function blockingOf({ blocking, product }: Program): ReadonlyMap<string, string> {
   const named: Readonly<Record<string, readonly { readonly key: string }[]>> = { choices: product.choices, formulas: product.formulas, rates: product.rates, rules: product.rules, tables: product.tables };

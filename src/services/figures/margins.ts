@@ -3,6 +3,7 @@ import { leastEarned } from '../../core/judge';
 import { Exact } from '../../core/number';
 import { costsByKey } from '../../core/run';
 import { faultWords } from '../../core/words';
+import { type Side, type Sides } from './comparison';
 
 /** What stock items cost, by key; decimals. */
 export type Costs = Readonly<Record<string, string>>;
@@ -18,20 +19,26 @@ export interface BelowFloor {
 /** Many products are looked at one after the other: each less long than where it is edited. */
 const SHOP_WIDE = { searching: 10_000, rounds: 3 };
 
-/** What may be otherwise after a change: what stock items cost, and price lists. */
-export interface Earned {
-  readonly surroundings: CatalogSurroundings;
-  readonly costs: Costs;
-  /** percentage that a code takes off; absent for none */
+/** What is to be looked at, to know which products fall below their floor with a change. */
+export interface FloorsAsked {
+  readonly sides: readonly Sides[];
+  readonly today: string;
+  readonly costs: { readonly before: Costs; readonly after: Costs };
+  /** percentage that a code takes off afterwards; absent for none */
   readonly off?: string;
 }
 
+/** Products that stay as they are, where what is around them changes. */
+export const sidesOf = (products: readonly Product[], before: CatalogSurroundings, after: CatalogSurroundings): Sides[] =>
+  products.map((product) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
+
 /** The products that fall below their floor after a change and don't before it. */
-export function newlyBelow(products: readonly Product[], today: string, before: Earned, after: Earned): BelowFloor[] {
-  return products.flatMap((product): BelowFloor[] => {
-    if (floorOf(product, after.surroundings.shop.marginFloors) === null) return [];
-    const fault = ({ surroundings, costs, off = '0' }: Earned) => leastEarned(product, surroundings, today, costsByKey(costs), SHOP_WIDE, Exact.from(off)).fault;
-    const now = fault(after);
-    return now && !fault(before) ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }] : [];
+export function newlyBelow({ sides, today, costs, off = '0' }: FloorsAsked): BelowFloor[] {
+  return sides.flatMap(({ before, after }): BelowFloor[] => {
+    const { product, surroundings } = after;
+    if (floorOf(product, surroundings.shop.marginFloors) === null) return [];
+    const fault = (side: Side, known: Costs, less: string) => leastEarned(side.product, side.surroundings, today, costsByKey(known), SHOP_WIDE, Exact.from(less)).fault;
+    const now = fault(after, costs.after, off);
+    return now && !fault(before, costs.before, '0') ? [{ slug: product.slug, title: product.title, words: faultWords(now.data) }] : [];
   });
 }

@@ -1,6 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { readPublishedBySlug } from '../catalog/published-products';
+import { type RippleLooks } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Choice, copyAlong, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet } from '../../core/catalog';
@@ -9,9 +10,11 @@ import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
 import { bulkChanges, products, sheets } from '../../data/schema';
+import { fallingBelow } from '../prices/floors';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { sheetLife } from '../sheets/life';
+import { readCosts } from '../stock/figures';
 import { sheetFaults } from '../sheets/sheets';
 import { type BulkChange } from './bulk-change';
 import { type Apply, optionsStep, pricesStep, quantityStep, shelfStep, swatchStep, textsStep, whenOutStep } from './bulk-steps';
@@ -30,6 +33,8 @@ export interface BulkRow {
   readonly faults: readonly string[];
   /** proofs that held before and no longer do after */
   readonly brokenProofs: readonly string[];
+  /** which selection of it then earns less than its floor, and did not before; null where none does */
+  readonly belowFloor: string | null;
 }
 
 /** One that is to be changed, ready to be stored and to be taken back. */
@@ -44,7 +49,8 @@ interface Prepared {
   readonly rows: readonly PreparedRow[];
 }
 
-async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<Prepared> {
+/** @param looksAt whether floors are looked at, too, which takes longer */
+async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: RippleLooks): Promise<Prepared> {
   const rows = await queries.select().from(products).where(inArray(products.id, change.products)).orderBy(asc(products.title));
   const onSheets = 'sheets' in change && change.sheets.length > 0 ? await queries.select().from(sheets).where(inArray(sheets.id, change.sheets)).orderBy(asc(sheets.title)) : [];
   if (rows.length + onSheets.length === 0) throw new Refusal(422, 'nothingNamed', 'Choose the products or sheets that are to be changed.');
@@ -58,6 +64,8 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
   const applied = rows.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
   const sides = rows.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: applied[place]?.after ?? draft, surroundings } }));
   const found = await inBackground('comparisons', { sides, today: read.today }, 'Comparing the products');
+  const costs = await readCosts(queries);
+  const below = looksAt === 'stops' ? [] : await fallingBelow({ sides: sides.filter(({ before, after }) => before.product !== after.product), today: read.today, costs: { before: costs, after: costs } });
   return {
     words,
     rows: [
@@ -65,7 +73,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
         const { after, does } = applied[place] ?? { after: draft, does: '' };
         const { priceBefore = null, priceAfter = null, stops = [], breaks = [] } = found[place] ?? {};
         return {
-          row: { of: 'product', id, title: draft.title, does, changes: after !== draft, priceBefore, priceAfter, faults: stops, brokenProofs: breaks.map(({ title }) => title) },
+          row: { of: 'product', id, title: draft.title, does, changes: after !== draft, priceBefore, priceAfter, faults: stops, brokenProofs: breaks.map(({ title }) => title), belowFloor: below.find(({ slug }) => slug === after.slug)?.words ?? null },
           former: { productId: id, definition: draft, versionAfter: draftVersion + 1 },
           store: (transaction, now) => storeProduct(transaction, id, after, draftVersion + 1, now),
         };
@@ -75,7 +83,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange): Promise<
         const wrong = new Set(sheetFaults(draft, surroundings).map(({ data }) => faultWords(data)));
         const faults = after === draft ? [] : [...new Set(sheetFaults(after, surroundings).map(({ data }) => faultWords(data)))].filter((fault) => !wrong.has(fault));
         return {
-          row: { of: 'sheet', id, title: draft.title, does, changes: after !== draft, priceBefore: null, priceAfter: null, faults, brokenProofs: [] },
+          row: { of: 'sheet', id, title: draft.title, does, changes: after !== draft, priceBefore: null, priceAfter: null, faults, brokenProofs: [], belowFloor: null },
           former: { sheetId: id, definition: draft, versionAfter: draftVersion + 1 },
           store: (transaction, now) => storeSheet(transaction, id, after, draftVersion + 1, now),
         };
@@ -187,7 +195,7 @@ function withCopies(draft: Product, source: Product, copied: readonly Choice[], 
 /** What a change of many would do, one by one. Nothing is changed. */
 export function previewBulk(context: Services, change: BulkChange): Promise<{ words: string; rows: BulkRow[] }> {
   return atOneMoment(context, async ({ database, now }) => {
-    const { words, rows } = await prepare(database.read, now(), change);
+    const { words, rows } = await prepare(database.read, now(), change, 'floors');
     return { words, rows: rows.map(({ row }) => row) };
   });
 }
@@ -195,7 +203,7 @@ export function previewBulk(context: Services, change: BulkChange): Promise<{ wo
 /** Changes many drafts in one go. @returns what it was, by its number, to be taken back */
 export async function applyBulk({ database, now }: Services, change: BulkChange): Promise<{ id: number; words: string; changed: number }> {
   return database.write(async (transaction) => {
-    const { words, rows } = await prepare(transaction, now(), change);
+    const { words, rows } = await prepare(transaction, now(), change, 'stops');
     const changing = rows.filter(({ row }) => row.changes);
     for (const { store } of changing) await store(transaction, now());
     const [stored] = await transaction.insert(bulkChanges).values({ words, before: changing.map(({ former }) => former), at: now() }).returning({ id: bulkChanges.id });

@@ -15,6 +15,7 @@ import { isBlank, printable } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { discountCodes, discounts, discountUses, orders } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
 import { readCosts } from '../stock/figures';
 
@@ -133,7 +134,7 @@ async function requireFloorsWith(context: Services, discount: Discount, accepted
     const products = (await readBothStates(database.read)).flatMap(({ published }) => (published && (gives.kind === 'product' ? published.slug === gives.product : discountsFor(published, [{ discount }]).length > 0) ? [published] : []));
     const { surroundings, today } = await readSurroundings(database.read, clock(), products);
     const costs = await readCosts(database.read);
-    return { products, today, before: { surroundings, costs }, after: { surroundings, costs, off: off.toString() } };
+    return { sides: sidesOf(products, surroundings, surroundings), today, costs: { before: costs, after: costs }, off: off.toString() };
   });
   requireAccepted(await fallingBelow(asked), accepted, gives.kind === 'product' ? 'For nothing,' : `With ${gives.kind === 'amount' ? 'up to ' : ''}${off.rounded(2).toString()} % off,`);
 }

@@ -1,15 +1,6 @@
 import { inBackground } from '../background/pool';
 import { Refusal } from '../refusal';
-import { type Product } from '../../core/catalog';
-import { type BelowFloor, type Earned } from '../figures/margins';
-
-/** What is to be looked at, to know which products fall below their floor with a change. */
-export interface FloorsAsked {
-  readonly products: readonly Product[];
-  readonly today: string;
-  readonly before: Earned;
-  readonly after: Earned;
-}
+import { type BelowFloor, type FloorsAsked } from '../figures/margins';
 
 /** So many products are looked at together. */
 const AT_ONCE = 12;
@@ -18,20 +9,20 @@ const AT_ONCE = 12;
  * Looks beforehand which products fall below their floor with a change. What can't be looked through in time is not told
  * of: it is found out where the product is edited.
  */
-export async function fallingBelow({ products, ...given }: FloorsAsked): Promise<BelowFloor[]> {
+export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<BelowFloor[]> {
   const found: BelowFloor[] = [];
-  for (let start = 0; start < products.length; start += AT_ONCE) found.push(...(await together(products.slice(start, start + AT_ONCE), given)));
+  for (let start = 0; start < sides.length; start += AT_ONCE) found.push(...(await together(sides.slice(start, start + AT_ONCE), given)));
   return found;
 }
 
-async function together(products: readonly Product[], given: Omit<FloorsAsked, 'products'>): Promise<BelowFloor[]> {
+async function together(sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> {
   try {
-    return await inBackground('marginsBelow', { products, ...given }, 'What products earn');
+    return await inBackground('marginsBelow', { sides, ...given }, 'What products earn');
   } catch (error) {
     if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
-    if (products.length === 1) return [];
-    const half = Math.ceil(products.length / 2);
-    return [...(await together(products.slice(0, half), given)), ...(await together(products.slice(half), given))];
+    if (sides.length === 1) return [];
+    const half = Math.ceil(sides.length / 2);
+    return [...(await together(sides.slice(0, half), given)), ...(await together(sides.slice(half), given))];
   }
 }
 

@@ -15,8 +15,8 @@ import { type Fault } from '../../core/problems';
 import { counted, faultWords, listFaultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, priceLists } from '../../data/schema';
+import { type BelowFloor, sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
-import { type BelowFloor } from '../figures/margins';
 import { Refusal } from '../refusal';
 import { readCosts } from '../stock/figures';
 
@@ -137,8 +137,8 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   const changed = new Set(changes.map(({ productId }) => productId));
   for (const state of states) if (changed.has(state.id)) refuseStopping(asItCounts(state), surroundings, lists, today);
   const costs = await readCosts(queries);
-  const side = (priceLists: readonly PriceList[]) => ({ surroundings: { ...surroundings, priceLists }, costs });
-  return { changes, floors: { products: states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : [])), today, before: side(former), after: side(lists) } };
+  const sold = states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : []));
+  return { changes, floors: { sides: sidesOf(sold, { ...surroundings, priceLists: former }, { ...surroundings, priceLists: lists }), today, costs: { before: costs, after: costs } } };
 }
 
 /** @throws Refusal 422 where a product could not be sold any more at some prices, such as with a table of what more costs that can't be read */

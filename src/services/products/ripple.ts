@@ -4,13 +4,16 @@ import { inBackground } from '../background/pool';
 import { asItCounts, type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShared } from '../catalog/catalog-state';
 import { readPublishedById } from '../catalog/published-products';
-import { countStopping, isChanged, reachedBy, type RippleRow } from '../catalog/reach';
+import { countStopping, isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { type Comparison } from '../figures/comparison';
+import { type BelowFloor } from '../figures/margins';
+import { fallingBelow } from '../prices/floors';
+import { readCosts } from '../stock/figures';
 import { productLife } from './life';
 
 /** What is done with a product that others have as a part, or take along. */
@@ -23,23 +26,25 @@ export type ProductChange = 'publish' | 'withdraw';
  * @throws Refusal 404
  */
 export async function* rippleOfProduct(context: Services, id: number, change: ProductChange): AsyncGenerator<ProductStep<RippleRow>> {
-  yield* await atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change));
+  yield* await atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change, 'floors'));
 }
 
-/** Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. */
-export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+/** Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
+export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const product = await productLife.require(queries, id);
   const states = await readBothStates(queries);
   const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
   const reached = reachedBy(states, wanted, await readShared(queries)).filter((state) => state.id !== id);
   const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(asItCounts), product.draft]);
   const after = { ...before, products: productsAfter(before.products, product, change) };
+  const costs = await readCosts(queries);
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
     const sides = some.map((state) => ({ before: { product: asItCounts(state), surroundings: before }, after: { product: asItCounts(state), surroundings: after } }));
     const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    const below = looksAt === 'floors' ? await fallingBelow({ sides, today, costs: { before: costs, after: costs } }) : [];
     return some.flatMap((state, place) => {
       const comparison = found[place];
-      return comparison ? [rowOf(state, comparison)] : [];
+      return comparison ? [rowOf(state, comparison, below)] : [];
     });
   });
 }
@@ -49,13 +54,14 @@ function productsAfter(known: CatalogSurroundings['products'], { publishedSlug, 
   return change === 'publish' ? others.set(draft.slug, draft) : others;
 }
 
-function rowOf({ id, published, draft }: BothStates, comparison: Comparison): RippleRow {
-  return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison) };
+function rowOf({ id, published, draft }: BothStates, comparison: Comparison, below: readonly BelowFloor[]): RippleRow {
+  const { slug, title } = published ?? draft;
+  return { ...comparison, productId: id, title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison), belowFloor: below.find((one) => one.slug === slug)?.words ?? null };
 }
 
 /** How many products in the shop a change of a product would stop being sold. */
 export async function stoppedBy(queries: Queries, at: Date, id: number, change: ProductChange): Promise<number> {
-  return (await isUsed(queries, id)) ? countStopping(await readProductRipple(queries, at, id, change)) : 0;
+  return (await isUsed(queries, id)) ? countStopping(await readProductRipple(queries, at, id, change, 'stops')) : 0;
 }
 
 /** Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening them. */

@@ -1,10 +1,12 @@
 import { inBackground } from '../background/pool';
 import { asItCounts, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
-import { isChanged, reachedBy, type RippleRow } from '../catalog/reach';
+import { isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
+import { fallingBelow } from '../prices/floors';
+import { readCosts } from '../stock/figures';
 import { sheetLife } from './life';
 
 /**
@@ -13,15 +15,16 @@ import { sheetLife } from './life';
  * draft. The caller may stop at any step.
  */
 export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
-  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id));
+  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id, 'floors'));
 }
 
-/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. */
-export async function readRipple(queries: Queries, at: Date, id: number): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+/** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
+export async function readRipple(queries: Queries, at: Date, id: number, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const { draft } = await sheetLife.require(queries, id);
   const states = await readBothStates(queries);
   const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
+  const costs = await readCosts(queries);
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
   const touched = (product: Product) => isOn(product, before) || isOn(product, after);
   const having = new Set(reachedBy(states, new Set(states.map(asItCounts).filter(touched).map(({ slug }) => slug)), before));
@@ -29,6 +32,7 @@ export async function readRipple(queries: Queries, at: Date, id: number): Promis
     const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state, product }) => touched(product) || having.has(state));
     const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
     const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
+    const below = looksAt === 'floors' ? await fallingBelow({ sides, today, costs: { before: costs, after: costs } }) : [];
     return some.map((state): RippleRow | null => {
       const place = reached.findIndex((other) => other.state === state);
       const [comparison, product] = [found[place], reached[place]?.product];
@@ -41,6 +45,7 @@ export async function readRipple(queries: Queries, at: Date, id: number): Promis
         inShop: state.published !== null,
         reach: was === is ? 'stays' : is ? 'joins' : 'leaves',
         changes: was !== is || isChanged(comparison),
+        belowFloor: below.find(({ slug }) => slug === product.slug)?.words ?? null,
       };
     });
   });

@@ -5,6 +5,7 @@ import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product, referencesOf } from '../../core/catalog';
 import { movingAverage } from '../../core/costing';
 import { Exact } from '../../core/number';
+import { sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from '../prices/floors';
 import { readStock } from '../stock/figures';
 
@@ -31,7 +32,7 @@ export async function requireFloorsKept(context: Services, key: string, change: 
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
     const before = Object.fromEntries(stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])));
-    return { products, today, before: { surroundings, costs: before }, after: { surroundings, costs: { ...before, [key]: cost.toString() } }, title: item.title };
+    return { sides: sidesOf(products, surroundings, surroundings), today, costs: { before, after: { ...before, [key]: cost.toString() } }, title: item.title };
   });
   if (!asked) return;
   const { title, ...given } = asked;

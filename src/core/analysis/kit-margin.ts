@@ -1,0 +1,187 @@
+import { amountsOf } from '../catalog';
+import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program } from '../compile';
+import { Exact } from '../number';
+import { kindOfAmount } from '../pricing';
+import { type CostOf, plainPrice, resolve } from '../run';
+import { asksQuantity } from './depends-on';
+import { wordsOf } from './example';
+import { inNumber, type PartEnd, withoutParts, withParts } from './kit-range';
+import { type Found, type LowestMargin, type MarginLimits } from './margin';
+import { groupsThatDiffer } from './model';
+
+/** What a margin is asked of. */
+interface Asked {
+  /** as YYYY-MM-DD */
+  readonly today: string;
+  readonly costs: CostOf;
+  /** so much of the price is there to pay what it costs, and for a floor */
+  readonly kept: Exact;
+  readonly limits: MarginLimits;
+}
+
+type LowestOf = (program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits) => LowestMargin;
+
+const HUNDRED = Exact.of(100);
+
+/** So many numbers of a part are looked at one by one. */
+const MOST_COUNTS = 12;
+
+/**
+ * In which numbers a part is looked at. Of one that costs the same in any number what is left rises or falls evenly, and is
+ * least at an end.
+ *
+ * @returns null where that are too many
+ */
+function countsOf({ least, most }: ComponentProgram['quantity'], { program }: CandidateProgram): readonly number[] | null {
+  if (most - least < MOST_COUNTS) return Array.from({ length: most - least + 1 }, (_, step) => least + step);
+  return asksQuantity(program) ? null : [least, most];
+}
+
+/** So much stands for what parts cost while a kit is looked at by itself: more than anything that is taken off. */
+const INSTEAD_OF_PARTS = Exact.of(1_000_000_000);
+
+/** At least so many steps are gone for each part, however many there are. */
+const LEAST_SEARCHING = 2_000;
+
+/**
+ * The lowest margin of a kit without slots. No rule ties one part to another or to the kit's own choices, and what parts
+ * cost is added up: so what is left of it is least where it is least of each part and of the kit by itself. Of each customer
+ * group by itself, because a kit is bought by one customer.
+ */
+export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestMargin {
+  if (!addsUp(program, kit)) return { kind: 'notLookedAt' };
+  const groups = program.pricedFor ?? [...new Set([program, ...candidatesWithin(kit).map((candidate) => candidate.program)].flatMap(groupsThatDiffer))];
+  const found = groups.map((group) => lowestFor(group, program, kit, shared(asked, kit, groups.length), lowestOf));
+  const known = found.filter((one) => one.margin !== null);
+  if (found.some(({ why }) => why === 'notLookedAt')) return { kind: 'notLookedAt' };
+  const [first, ...others] = known;
+  if (!first) return { kind: found.some(({ why }) => why === 'notFound') ? 'notFound' : 'nothingSold' };
+  const worst = others.reduce((least, one) => (one.value.isLess(least.value) ? one : least), first);
+  if (!worst.margin) return { kind: 'notFound' };
+  const bounds = found.filter(({ why }) => why !== 'nothingSold').map(({ bound }) => bound);
+  const bound = bounds.reduce<Exact | null>((least, one) => (least && one ? (one.isLess(least) ? one : least) : null), bounds[0] ?? null);
+  if (bound && !bound.isLess(worst.value.minus(worst.slack))) return { kind: 'proved', ...worst.margin };
+  return { kind: 'found', ...worst.margin, bound: bound?.rounded(6).toString() ?? null, open: [] };
+}
+
+/** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself. */
+function addsUp(program: Program, { slots, components, price }: KitProgram): boolean {
+  const { product, rules, formulas, breaks, fits, base, baseFormula } = program;
+  if (slots.length > 0 || fits.length > 0 || breaks.length > 0 || base.unit !== null || baseFormula !== null) return false;
+  if (components.some(({ quantity, candidates }) => candidates.some((candidate) => countsOf(quantity, candidate) === null))) return false;
+  const effects = rules?.itemEffects ?? [];
+  const amounts = [...product.choices.flatMap(amountsOf), ...effects.map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
+  if (amounts.some((amount) => amount && kindOfAmount(amount).operation !== 'add') || effects.some(({ setPrice }) => setPrice !== null)) return false;
+  // Beside a price of its own what takes something off could come below nothing by itself, and not with its parts.
+  if (price.kind === 'own' && (amounts.some((amount) => amount?.value.startsWith('-')) || formulas.some(({ serves }) => serves.kind === 'amount'))) return false;
+  return formulas.every(({ compiled }, place) => !compiled.uses.has('base') && !formulaInputsOf(program, place).parts);
+}
+
+const candidatesWithin = ({ components }: KitProgram): CandidateProgram[] => components.flatMap(({ candidates }) => candidates.flatMap((candidate) => [candidate, ...(candidate.program.kit ? candidatesWithin(candidate.program.kit) : [])]));
+
+/** The same, where each of many looks takes its share of the time. */
+function shared(asked: Asked, { components }: KitProgram, groups: number): Asked {
+  const looks = groups * (1 + components.reduce((sum, { candidates, quantity }) => sum + candidates.reduce((looked, candidate) => looked + (countsOf(quantity, candidate)?.length ?? 0), 0), 0));
+  return { ...asked, limits: { ...asked.limits, searching: Math.max(LEAST_SEARCHING, Math.floor(asked.limits.searching / looks)) } };
+}
+
+interface LowestFor {
+  /** null where nothing that can be sold was found */
+  readonly margin: Found | null;
+  /** so much of the price as is kept, less what it costs */
+  readonly value: Exact;
+  /** nothing comes to less; null where that is not known */
+  readonly bound: Exact | null;
+  /** what rounding may take of it */
+  readonly slack: Exact;
+  /** why there is none; null where there is */
+  readonly why: 'nothingSold' | 'notFound' | 'notLookedAt' | null;
+}
+
+const noneFound = (why: LowestFor['why'], bound: Exact | null = null): LowestFor => ({ margin: null, value: Exact.zero, bound, slack: Exact.zero, why });
+
+function lowestFor(group: string | null, program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestFor {
+  const { today, costs, kept, limits } = asked;
+  const of = (one: Program, share: Exact) => lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
+  // What is taken off would come below nothing without the parts: so they cost something here, which is taken away again.
+  const instead = kit.price.kind === 'own' ? Exact.zero : INSTEAD_OF_PARTS;
+  const own = of(withoutParts(program, instead).program, kept);
+  const ofParts = shareOfParts(kit.price, kept);
+  const parts = kit.components.map((component) => lowestPart(component, (one) => of(one, ofParts), ofParts, includedIn(kit.price, component).times(kept)));
+  const looked = parts.filter((part) => typeof part === 'object');
+  const ends = looked.flatMap(({ end }) => end ?? []);
+  for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const) if (own.kind === why || parts.includes(why)) return noneFound(why);
+  if (!('margin' in own)) return noneFound('notFound');
+  const less = (kit.price.kind === 'lessAmount' ? kit.price.amount : Exact.zero).plus(instead).times(kept);
+  const bounds = [boundOf(own, kept), ...looked.map(({ bound }) => bound)];
+  const bound = bounds.reduce<Exact | null>((sum, one) => (sum && one ? sum.plus(one) : null), less.negated());
+  const selection = withParts(own.selection, kit, ends);
+  const { state, unitPrice, cost, counted, parts: shown } = resolve(program, selection, { stock: null, today, group, costs });
+  // Half a minor unit for each price that is rounded before it is added up, and for what comes of it.
+  const slack = Exact.of(1, 2 * 10 ** program.places).times(Exact.of(2 + ends.reduce((sum, { count }) => sum + count, 0)));
+  if (state !== 'sellable' || !unitPrice || !cost) return noneFound('notFound', bound);
+  const text = (amount: Exact) => amount.rounded(6).toString();
+  const words = [wordsOf(program, counted), ...shown.map(({ title, pieces, resolution }) => [`${pieces === 1 ? '' : `${pieces} × `}${title}`, ...resolution.counted.map(({ shown: answer }) => answer)].join(' '))];
+  return {
+    margin: { selection, group, words: words.filter((part) => part !== '').join(' · '), margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) },
+    value: unitPrice.times(kept).minus(cost.known),
+    bound, slack, why: null,
+  };
+}
+
+/** So much of what a part costs alone is there to pay what supplying it costs. */
+function shareOfParts(price: KitPrice, kept: Exact): Exact {
+  switch (price.kind) {
+    case 'sum':
+    case 'lessAmount':
+      return kept;
+    case 'lessPercent':
+      return kept.times(HUNDRED.minus(price.percent).over(HUNDRED));
+    case 'own':
+      return price.extras === 'onTop' ? kept : Exact.zero;
+  }
+}
+
+/** What of a part the kit's own price covers: what it costs as it usually is. */
+function includedIn(price: KitPrice, { optional, quantity, candidates: [usual] }: ComponentProgram): Exact {
+  return price.kind === 'own' && price.extras === 'onTop' && !optional && usual ? plainPrice(usual.program).times(Exact.of(quantity.least)) : Exact.zero;
+}
+
+/** What is left of a part at the least. */
+interface LowestPart {
+  /** null where it is least without it */
+  readonly end: Omit<PartEnd, 'alone'> | null;
+  readonly value: Exact;
+  readonly bound: Exact | null;
+}
+
+/** What is left of a part at the least. @param included what is paid for it with the kit’s own price, as far as it is kept */
+function lowestPart(component: ComponentProgram, of: (program: Program) => LowestMargin, share: Exact, included: Exact): LowestPart | 'nothingSold' | 'notFound' | 'notLookedAt' {
+  const { quantity, candidates, optional } = component;
+  const ways: LowestPart[] = optional ? [{ end: null, value: Exact.zero, bound: Exact.zero }] : [];
+  for (const candidate of candidates) {
+    for (const count of countsOf(quantity, candidate) ?? []) {
+      const found = of(inNumber(candidate.program, count));
+      if (found.kind === 'nothingSold') continue;
+      if (!('margin' in found)) return found.kind === 'notLookedAt' ? 'notLookedAt' : 'notFound';
+      const inAll = (ofOne: Exact) => ofOne.times(Exact.of(count)).minus(included);
+      // Beyond a graduated step pieces cost otherwise than the first.
+      const graduated = count > 1 && candidate.program.breaks.some(({ counting }) => counting === 'graduated');
+      const bound = graduated ? null : boundOf(found, share);
+      ways.push({ end: { component, candidate, count, selection: found.selection }, value: inAll(valueOf(found, share)), bound: bound && inAll(bound) });
+    }
+  }
+  const [first, ...others] = ways;
+  if (!first) return 'nothingSold';
+  const least = others.reduce((best, way) => (way.value.isLess(best.value) ? way : best), first);
+  const bound = others.reduce<Exact | null>((lowest, way) => (lowest && way.bound ? (way.bound.isLess(lowest) ? way.bound : lowest) : null), first.bound);
+  return { ...least, bound };
+}
+
+const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: Exact): Exact => Exact.from(price).times(share).minus(Exact.from(cost));
+
+/** What a margin comes to at least, of so much of the price as is kept; null where that is not known. */
+function boundOf(margin: Extract<LowestMargin, { margin: string }>, share: Exact): Exact | null {
+  if (margin.kind === 'proved') return valueOf(margin, share);
+  return margin.bound === null ? null : Exact.parse(margin.bound);
+}
