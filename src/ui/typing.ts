@@ -43,13 +43,20 @@ interface TypedField {
   readonly onBlur: () => void;
 }
 
+interface TypedText {
+  readonly value: string;
+  /** takes what has been typed */
+  readonly take: (text: string) => void;
+  readonly onBlur: () => void;
+}
+
 /**
- * A text field that has every key at once, however long the rest of the page takes to follow: it shows what was typed
+ * A text that is typed and has every key at once, however long the rest of the page takes to follow: it shows what was typed
  * until that comes back as its value, until it is left, or until something else changes it.
  *
  * @param onLeave takes what stands in it when it is left
  */
-export function useTyped(value: string, onChange: (value: string) => void, onLeave?: (text: string) => void): TypedField {
+export function useTypedText(value: string, onChange: (value: string) => void, onLeave?: (text: string) => void): TypedText {
   const [typed, setTyped] = useState<string | null>(null);
   // It has come back. What comes back late, of an earlier key, is no change from elsewhere.
   if (typed === value) setTyped(null);
@@ -62,8 +69,7 @@ export function useTyped(value: string, onChange: (value: string) => void, onLea
   }, [isTyped]);
   return {
     value: typed ?? value,
-    onChange: (event) => {
-      const text = event.target.value;
+    take: (text) => {
       setTyped(text);
       byTyping(() => onChange(text));
     },
@@ -73,6 +79,12 @@ export function useTyped(value: string, onChange: (value: string) => void, onLea
       onLeave?.(typed ?? value);
     },
   };
+}
+
+/** The same as a field of the page. */
+export function useTyped(value: string, onChange: (value: string) => void, onLeave?: (text: string) => void): TypedField {
+  const { take, ...typed } = useTypedText(value, onChange, onLeave);
+  return { ...typed, onChange: (event) => take(event.target.value) };
 }
 
 /** How long keys must rest before what follows from them is worked out, in milliseconds. */

@@ -55,8 +55,11 @@ lookAtAll(stage, [
     await stage.person.press('Choices', OUTLINE);
     await stage.person.select('as', 'a paragraph (asks nothing)');
     await stage.person.press('Add choice');
-    await stage.person.fill('Text', '**Bold** and [a link](/shop)');
+    await stage.person.press('Edit it as Markdown');
+    await stage.person.fill('Text, as Markdown', '**Bold** and [a link](/shop)');
     await stage.person.sees('As it will look');
+    await stage.person.press('Edit it as it looks');
+    await stage.person.sees('Bold and a link', '[aria-label="Text"]');
   }],
   ['the editor: a measure on the picture', '/manage/products/10', () => stage.person.press('Width all round', OUTLINE)],
   ['the editor: quick picks', '/manage/products/2', () => stage.person.press('Length', OUTLINE)],

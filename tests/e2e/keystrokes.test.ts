@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { type WebElement } from 'selenium-webdriver';
+import { Key, type WebElement } from 'selenium-webdriver';
 import { afterEach, describe, expect, it } from 'vitest';
 import { products, sheets } from '@/data/schema';
 import { OUTLINE, setStage } from '../support/stage';
@@ -89,5 +89,19 @@ describe('keystrokes in a burst', () => {
     const note = burst(500);
     expect(await burstInto(await person.field('Note'), note)).toBe(note);
     await browser.driver.wait(async () => (await stage.database.read.query.sheets.findFirst({ where: eq(sheets.id, 1) }))?.draft.note === note, PATIENCE, 'the sheet was not saved');
+  });
+
+  it('are all there in a formatted text, and go when they are taken back', async () => {
+    const { person, browser } = stage;
+    await person.goTo('/manage/products/6?place=choice:vice');
+    const editor = await person.find('[role="textbox"][aria-label="Text"]');
+    const textOf = async () => (await draftOf(6))?.choices.flatMap((choice) => (choice.key === 'vice' && 'text' in choice ? [choice.text] : []))[0];
+    const [before, words] = [await textOf(), burst(BURST)];
+    await browser.driver.executeScript('arguments[0].focus(); getSelection().selectAllChildren(arguments[0]); getSelection().collapseToEnd()', editor);
+    await browser.driver.executeScript('for (const letter of arguments[0]) document.execCommand("insertText", false, letter)', ` ${words}`);
+    await browser.driver.wait(async () => (await textOf()) === `${before} ${words}`, PATIENCE, 'the draft was not saved');
+    await browser.driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+    await browser.driver.wait(async () => (await textOf()) === before, PATIENCE, 'the text did not come back');
+    expect((await valueOf(editor)).trim()).toBe(before);
   });
 });

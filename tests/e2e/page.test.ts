@@ -1,8 +1,9 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { orderLines, orders, products } from '@/data/schema';
 import { askOneOf, orderBasket, publish, startProduct } from '../support/acts';
+import { PATIENCE } from '../support/browser';
 import { COUNTER, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -36,9 +37,23 @@ describe('what stands on a product’s page, from empty', () => {
   it('and a paragraph with emphasis, a list and a link', async () => {
     const { person } = stage;
     await ask('', 'a paragraph (asks nothing)');
-    await person.fill('Text', 'We engrave *by hand*.\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n<b>no</b>');
+    await person.press('Edit it as Markdown');
+    await person.fill('Text, as Markdown', 'We engrave *by hand*.\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n<b>no</b>');
     await person.sees('how long it takes', '[aria-label="As it will look"]');
     await person.sees('<b>no</b>', '[aria-label="As it will look"]');
+    await person.press('Edit it as it looks');
+    await person.sees('<b>no</b>', '[aria-label="Text"]');
+    // Typed at the end of the first paragraph, and made bold with keys.
+    const { driver } = stage.browser;
+    const editor = await person.find('[role="textbox"][aria-label="Text"]');
+    await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', editor);
+    await person.click(await person.find('[aria-label="Text"] p em'));
+    await driver.actions().sendKeys(Key.END, ' ').keyDown(Key.CONTROL).sendKeys('b').keyUp(Key.CONTROL).sendKeys('since 1904').perform();
+    await driver.wait(async () => (await driver.executeScript<string>('return arguments[0].querySelector("strong").textContent', editor)) === 'since 1904', PATIENCE);
+    expect(await (await person.find('//button[@aria-label="Bold"]')).getAttribute('aria-pressed')).toBe('true');
+    const written = async () => (await stage.database.read.query.products.findFirst({ where: eq(products.title, 'Tool roll') }))?.draft.choices.flatMap((choice) => (choice.kind === 'paragraph' ? [choice.text] : []))[0];
+    await driver.wait(async () => (await written())?.includes('since 1904') === true, PATIENCE);
+    expect(await written()).toBe('We engrave *by hand*. **since 1904**\n\n- up to **20** letters\n- [how long it takes](/shop/handbook)\n\n\\<b>no\\</b>');
   });
 
   it('and rules that ask what the words say, and what day it is', async () => {
@@ -69,6 +84,8 @@ describe('what stands on a product’s page, from empty', () => {
     expect(await person.textOf('main')).not.toMatch(/Engraving|Words|by hand/);
     await person.click(await person.find('//label[contains(normalize-space(), "Engraved")]'));
     await person.sees('up to 20 letters');
+    await person.sees('since 1904');
+    expect(await person.textOf('main')).toContain('<b>no</b>');
     expect(await browser.driver.findElement(By.linkText('how long it takes')).getAttribute('href')).toContain('/shop/handbook');
     expect(await (await person.field('Words')).getAttribute('placeholder')).toBe('e.g. Reed & Daughters');
     await person.fill('Words', 'Beeswax & Co');

@@ -129,7 +129,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       )}
       {resolution.item.forWorkshop.length > 0 && (
         <Part title="For the workshop only">
-          <DetailList details={resolution.item.forWorkshop} />
+          <DetailList formatted details={resolution.item.forWorkshop} />
         </Part>
       )}
       <Part title="Item">

@@ -36,7 +36,7 @@ export function OrderDetail({ order }: { order: OrderView }) {
             {line.forWorkshop.length > 0 && (
               <Box mb="3">
                 <Text color="fg.muted">For the workshop only</Text>
-                <DetailList details={line.forWorkshop.map(({ of, label, value }) => ({ label: [...of, ...(label === '' ? [] : [label])].join(' · '), value }))} />
+                <DetailList formatted details={line.forWorkshop.map(({ of, label, value }) => ({ label: [...of, ...(label === '' ? [] : [label])].join(' · '), value }))} />
               </Box>
             )}
             <Text color="fg.muted">Takes from stock</Text>
