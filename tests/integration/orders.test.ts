@@ -1,10 +1,13 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { productSchema } from '@/core/catalog';
 import { problemWords } from '@/core/words';
 import { openProduct, saveDraft } from '@/services/products/drafts';
+import { insertProduct } from '@/services/products/products';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
 import { addToBasket, changeLine, readBasket, removeLine } from '@/services/selling/basket';
 import { listOrders, readOrder, readOrderByToken } from '@/services/selling/orders';
 import { type PaymentService } from '@/services/selling/payment';
+import { openShopProductView } from '@/services/selling/shop';
 import { releaseAbandoned, RESERVATION_MILLISECONDS } from '@/services/selling/settlement';
 import { auditLedger, rebuildLedger } from '@/services/stock/ledger';
 import { enterStock, listStock, readStockItem } from '@/services/store-room/stock';
@@ -47,6 +50,27 @@ describe('an order', () => {
     expect(lines[0]).toMatchObject({ title: 'Stainless mesh', sku: 'MESH-28', quantity: 3, unitPrice: '4.63', lineTotal: '13.89' });
     expect(lines[0]?.resolution.working.map(({ of }) => of)).toContain('0.25 m × €18.50 / m');
     expect((await readOrderByToken(context, token)).number).toBe(number);
+  });
+
+  it('tells the workshop what it alone is to know, of parts, too, and the customer nothing of it', async () => {
+    const kit = productSchema.parse({
+      slug: 'branded-hive', title: 'Branded hive', sku: 'BRAND', category: 'Apiary', price: null, partsPrice: { kind: 'sum' },
+      parts: [{ key: 'iron', title: 'Its iron', candidates: [{ product: 'branding-iron', fixed: { size: 'medium' } }] }, { key: 'tool', title: 'Tool', candidates: [{ product: 'hook-tool' }] }],
+    });
+    const id = await context.database.write((transaction) => insertProduct(transaction, kit, context.now()));
+    await publishProduct(context, id, 1);
+    const iron = { words: 'MERIDEN FARM', face: 'script', proof: true };
+    const basket = await basketWith(context, 'branding-iron', { ...iron, size: 'medium' }, 1);
+    await addToBasket(context, basket, { slug: 'branded-hive', answers: {}, quantity: 1, parts: { iron: { answers: { ...iron, face: 'capitals' } } } });
+    const { number, token } = await order(context, basket);
+    const vice = 'Clamp the blank in the long vice: the short one marks its edge.';
+    expect((await readOrder(context, number)).lines.map(({ forWorkshop }) => forWorkshop)).toEqual([
+      [{ of: [], label: 'Cutter', value: '0.8 mm, three passes' }, { of: [], label: 'Clamping', value: vice }],
+      [{ of: ['Its iron'], label: 'Cutter', value: '1.5 mm, two passes' }, { of: ['Its iron'], label: 'Clamping', value: vice }],
+    ]);
+    // What is kept with the order was resolved as the customer saw it.
+    expect(JSON.stringify([await readOrderByToken(context, token), (await readOrder(context, number)).lines.map(({ resolution }) => resolution)])).not.toMatch(/Cutter|passes|Clamp|Not offered/);
+    expect(JSON.stringify(await openShopProductView(context, 'branding-iron', undefined))).not.toMatch(/Cutter|passes|Clamp/);
   });
 
   it('gives back what it held when the payment is declined, and leaves the basket', async () => {

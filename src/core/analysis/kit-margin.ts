@@ -37,8 +37,11 @@ function countsOf({ least, most }: ComponentProgram['quantity'], { program }: Ca
   return asksQuantity(program) ? null : [least, most];
 }
 
-/** So much stands for what parts cost while a kit is looked at by itself: more than anything that is taken off. */
-const INSTEAD_OF_PARTS = Exact.of(1_000_000_000);
+/**
+ * So much stands for what parts cost while a kit is looked at by itself: more than anything that is taken off, and little
+ * enough for sums of binary fractions to be exact to a billionth.
+ */
+const insteadOfParts = ({ places }: Program) => Exact.of(10 ** (7 - Math.min(places, 4)));
 
 /** At least so many steps are gone for each part, however many there are. */
 const LEAST_SEARCHING = 2_000;
@@ -104,7 +107,7 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
   const { today, costs, kept, limits } = asked;
   const of = (one: Program, share: Exact) => lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
   // What is taken off would come below nothing without the parts: so they cost something here, which is taken away again.
-  const instead = kit.price.kind === 'own' ? Exact.zero : INSTEAD_OF_PARTS;
+  const instead = kit.price.kind === 'own' ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(program, instead).program, kept);
   const ofParts = shareOfParts(kit.price, kept);
   const parts = kit.components.map((component) => lowestPart(component, (one) => of(one, ofParts), ofParts, includedIn(kit.price, component).times(kept)));
@@ -112,6 +115,8 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
   const ends = looked.flatMap(({ end }) => end ?? []);
   for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const) if (own.kind === why || parts.includes(why)) return noneFound(why);
   if (!('margin' in own)) return noneFound('notFound');
+  // More is taken off than anybody would: what comes below nothing then is not known.
+  if (Exact.from(own.price).plus(Exact.from(own.price)).isLess(instead)) return noneFound('notLookedAt');
   const less = (kit.price.kind === 'lessAmount' ? kit.price.amount : Exact.zero).plus(instead).times(kept);
   const bounds = [boundOf(own, kept), ...looked.map(({ bound }) => bound)];
   const bound = bounds.reduce<Exact | null>((sum, one) => (sum && one ? sum.plus(one) : null), less.negated());

@@ -223,6 +223,11 @@ export type CustomerResolution = Pick<ResolutionJson, 'state' | 'problems' | 'sh
   };
 };
 
+/** A resolution by a customer's program, which knows of what the workshop alone sees that it is there, without that. */
+export function withoutWorkshop(resolution: ResolutionJson): ResolutionJson {
+  return { ...resolution, item: { ...resolution.item, forWorkshop: [] }, parts: resolution.parts.map((part) => ({ ...part, resolution: withoutWorkshop(part.resolution) })) };
+}
+
 /** A resolution without what its product does not show to customers: how its price comes about, and its SKU. */
 export function asShown<R extends Pick<ResolutionJson, 'working' | 'item' | 'forCustomers'> & { readonly parts: readonly PartJson<R>[] }>(resolution: R): R {
   const { working, item, forCustomers, parts } = resolution;
@@ -241,9 +246,10 @@ export function customerResolution(resolution: ResolutionJson): CustomerResoluti
 function toldTo({ state, problems, shown, counted, quantity, orderable, item, working, measures, unitPrice, wasPrice, wasLowest, bookings, lineTotal, currency, weight, pictures, rules, availability, parts, forCustomers }: ResolutionJson): CustomerResolution {
   const { canSupply, leadDays } = availability;
   return {
-    state, problems, shown, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
+    state, problems, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
     ...(wasLowest && { wasLowest }),
     ...(bookings && { bookings }),
+    shown: shown.filter(({ why }) => why !== 'workshop'),
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
     parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),

@@ -1,7 +1,7 @@
 export { canLieInLots, catalogJsonSchema, checkCatalog, faultJson, type FaultJson, LARGEST_CATALOG, pathText, readCatalog, surroundingsOf } from './catalog-file';
 export { definitionFromVersion1, resolutionFromEarlier } from './earlier-forms';
 export { checkSelections } from './check-selections';
-export { asShown, customerResolution, type CustomerResolution, customerView, type CustomerView, type ToldTax } from './customer-view';
+export { asShown, customerResolution, type CustomerResolution, customerView, type CustomerView, type ToldTax, withoutWorkshop } from './customer-view';
 export { readJsonText } from './json-text';
 export { shapeFaults } from './shape-faults';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';

@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { newToken, type Services } from '../context';
-import { problemJson, resolutionJson } from '../../core/exchange';
+import { problemJson, resolutionJson, withoutWorkshop } from '../../core/exchange';
 import { formatMoney, moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { costsByKey } from '../../core/run';
@@ -111,7 +111,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
   for (const line of basket.lines) {
     const { published, resolution } = line;
     if (!published || !resolution) throw new Error('a line that was checked has no resolution');
-    const json = resolutionJson(resolution);
+    const json = withoutWorkshop(resolutionJson(resolution));
     const { cost, forWorkshop } = await wholeLine(transaction, at, published, line.selection, group, costs);
     await transaction.insert(orderLines).values({
       orderId: row.id,
