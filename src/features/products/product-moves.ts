@@ -1,17 +1,14 @@
-import { z } from 'zod';
-import { binnedSchema } from '@/features/bin/say-binned';
 import { type Move } from '@/features/many/move-many';
+import { binning, bringingBack, publishing } from '@/features/many/ways';
 import { anything, send } from '@/features/shared/api';
 import { type ProductRow } from '@/services/products/list';
 
 /** What can be done with many products, one after the other. */
-export type Way = 'publish' | 'withdraw' | 'archive' | 'takeOut' | 'delete' | 'bringBack';
+type Way = 'publish' | 'withdraw' | 'archive' | 'takeOut' | 'delete' | 'bringBack';
 
-const draftSchema = z.object({ draftVersion: z.number() });
-
-const at = (id: number, place = '') => `/api/manage/products/${id}${place}`;
+const at = (id: number | string) => `/api/manage/products/${id}`;
 const always = () => true;
-const archived = (to: boolean) => (id: number) => send('PUT', at(id, '/archived'), { archived: to }, anything).then(() => null);
+const archived = (to: boolean) => (id: number) => send('PUT', `${at(id)}/archived`, { archived: to }, anything).then(() => null);
 
 export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
   publish: {
@@ -19,17 +16,13 @@ export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
     concerns: ({ state }) => state !== 'published',
     canGoBack: ({ state }) => state === 'draft' || state === 'archived',
     notReady: ({ mustFix }) => mustFix > 0,
-    async move(id) {
-      const { draftVersion } = await send('GET', at(id), undefined, draftSchema);
-      await send('POST', at(id, '/publication'), { version: draftVersion, accepted: 0 }, anything);
-      return null;
-    },
+    move: publishing(at),
   },
   withdraw: {
     title: 'Take out of the shop', does: 'Take out', done: 'out of the shop', back: { way: 'publish', words: 'Put them back' }, nothing: 'None of them is in the shop.',
     concerns: ({ state }) => state === 'published' || state === 'changed',
     canGoBack: ({ state }) => state === 'published',
-    move: (id) => send('DELETE', at(id, '/publication'), undefined, anything).then(() => null),
+    move: (id) => send('DELETE', `${at(id)}/publication`, undefined, anything).then(() => null),
   },
   archive: {
     title: 'Archive', does: 'Archive', done: 'archived', back: { way: 'takeOut', words: 'Take them out of the archive' }, nothing: 'None of them is a draft. Take them out of the shop first.',
@@ -47,12 +40,12 @@ export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
     title: 'Delete', does: 'Delete', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing: 'None of them is a draft. Take them out of the shop first.',
     concerns: ({ state }) => state === 'draft' || state === 'archived',
     canGoBack: always,
-    move: (id) => send('DELETE', at(id), undefined, binnedSchema).then(({ binned }) => binned),
+    move: binning(at),
   },
   bringBack: {
     title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'delete', words: 'Delete them again' }, nothing: 'None of them was deleted.',
     concerns: always,
     canGoBack: always,
-    move: (_id, binned) => send('POST', `/api/manage/bin/${binned}`, undefined, anything).then(() => null),
+    move: bringingBack,
   },
 };

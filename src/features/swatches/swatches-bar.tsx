@@ -5,10 +5,10 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { binnedSchema } from '@/features/bin/say-binned';
 import { ManyBar } from '@/features/many/many-bar';
 import { type Move, MoveMany } from '@/features/many/move-many';
-import { anything, send, wordsOf } from '@/features/shared/api';
+import { binning, bringingBack } from '@/features/many/ways';
+import { send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
@@ -28,13 +28,13 @@ const swatchMoves: Readonly<Record<SwatchWay, Move<MovedSwatch, SwatchWay>>> = {
     title: 'Take out of the book', does: 'Take out', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing: 'All of them are used. Give what uses them another swatch first.',
     concerns: ({ usedBy }) => usedBy.length === 0,
     canGoBack: () => true,
-    move: (id) => send('DELETE', `/api/manage/swatches/${id}`, undefined, binnedSchema).then(({ binned }) => binned),
+    move: binning((id) => `/api/manage/swatches/${id}`),
   },
   bringBack: {
     title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'takeOut', words: 'Take them out again' }, nothing: 'None of them was taken out.',
     concerns: () => true,
     canGoBack: () => true,
-    move: (_id, binned) => send('POST', `/api/manage/bin/${binned}`, undefined, anything).then(() => null),
+    move: bringingBack,
   },
 };
 
