@@ -203,11 +203,11 @@ describe('a sheet', () => {
     await stage.person.select('Sheet', 'Care');
     await stage.person.sees('gets 1 choice');
     await stage.person.press('Change 2 drafts');
-    await stage.person.sees('Last change of many: Place the sheet Care, 2 products.');
+    await stage.person.sees('Last change of many: Place the sheet Care, 2 drafts.');
     const mesh = () => stage.database.read.query.products.findFirst({ where: eq(products.id, 2) });
     expect((await mesh())?.draft.sheets.map(({ key }) => key)).toEqual(['care']);
     await stage.person.press('Take it back');
-    await stage.person.sees('2 products as before');
+    await stage.person.sees('2 drafts as before');
     expect((await mesh())?.draft.sheets).toEqual([]);
   });
 });

@@ -52,7 +52,7 @@ describe('a change of many products', () => {
     const { draft, draftVersion } = await openProduct(context, 2);
     const renamed = { ...draft, choices: draft.choices.map((choice) => (choice.key === 'name' ? { ...choice, title: 'My own' } : choice)) };
     await saveDraft(context, 2, { definition: renamed, baseVersion: draftVersion, editor: 'test' });
-    await applyBulk(context, copy('keep'));
+    await expect(applyBulk(context, copy('keep'))).rejects.toMatchObject({ code: 'nothingChanges' });
     expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('My own');
     await applyBulk(context, copy('replace'));
     expect((await openProduct(context, 2)).draft.choices.at(-1)?.title).toBe('Name to embroider');
@@ -140,6 +140,7 @@ describe('what many products have in common is changed at once', () => {
     [{ kind: 'shelf', addTags: [], removeTags: [], products: all }, 'nothingNamed'],
     [{ kind: 'whenOut', whenOut: 'orderable', leadDays: null, products: all, sheets: [] }, 'leadTimeMissing'],
     [{ kind: 'texts', find: 'wax', replace: 'x', matchCase: true, products: [], sheets: [] }, 'nothingNamed'],
+    [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'title', title: '\u200b' }, products: all, sheets: [] }, 'titleMissing'],
     [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'swatch', swatch: 'nowhere' }, products: all, sheets: [] }, 'swatchUnknown'],
     [{ kind: 'options', option: 'Slate', choice: null, step: { kind: 'amount', step: { kind: 'by', amount: 'ten' } }, products: all, sheets: [] }, 'notDecimal'],
     [{ kind: 'swatch', from: 'slate', to: 'slate', products: all, sheets: [] }, 'swatchUnknown'],
@@ -181,6 +182,13 @@ describe('options of one name are changed wherever they are', () => {
       await undoBulk(context, id);
       expect(await options(suitId, 'cloth')).toEqual(before);
     }
+  });
+
+  it('of the largest price that can be written are still looked at, and what changes nothing is no change', async () => {
+    const huge = of({ kind: 'amount', step: { kind: 'to', price: '9'.repeat(59) } });
+    expect((await previewBulk(context, huge)).rows.find(({ id }) => id === suitId)).toMatchObject({ changes: true, does: '1 option' });
+    await expect(applyBulk(context, of({ kind: 'free' }, 'Linen'))).rejects.toMatchObject({ status: 409, code: 'nothingChanges' });
+    expect(await lastBulk(context)).toBeNull();
   });
 
   it('removed, with the variants that have them, and what then is to be mended is said beforehand', async () => {

@@ -1,6 +1,8 @@
 type Integer = number | bigint;
 
 const MAX_TEXT_LENGTH = 60;
+/** What was worked out from such texts may be longer than any of them. */
+const MAX_WRITTEN_LENGTH = 1000;
 const FRACTION = /^(-?\d{1,100})\/([1-9]\d{0,99})$/;
 const DECIMAL = /^([+-]?)(\d+)(?:\.(\d+))?$/;
 
@@ -60,7 +62,10 @@ export class Exact {
    * @returns null when the text is anything else
    */
   static parse(text: string): Exact | null {
-    if (text.length > MAX_TEXT_LENGTH) return null;
+    return text.length > MAX_TEXT_LENGTH ? null : Exact.read(text);
+  }
+
+  private static read(text: string): Exact | null {
     const match = DECIMAL.exec(text);
     if (!match) return null;
     const [, sign, whole = '0', fraction = ''] = match;
@@ -80,7 +85,7 @@ export class Exact {
    */
   static from(text: string): Exact {
     const fraction = FRACTION.exec(text);
-    const value = fraction ? Exact.reduced(BigInt(fraction[1] ?? '0'), BigInt(fraction[2] ?? '1')) : Exact.parse(text);
+    const value = fraction ? Exact.reduced(BigInt(fraction[1] ?? '0'), BigInt(fraction[2] ?? '1')) : text.length > MAX_WRITTEN_LENGTH ? null : Exact.read(text);
     if (!value) throw new RangeError(`not a decimal: ${text.slice(0, MAX_TEXT_LENGTH)}`);
     return value;
   }

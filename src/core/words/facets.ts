@@ -6,9 +6,9 @@ import { type Exact } from '../number';
 import { unitByCode } from '../quantity';
 import { counted } from './counted';
 
-/** How many of a product's choices ask something that makes no variants. */
+/** How many of a product's choices ask customers something that makes no variants. */
 function plainChoices(product: Product): number {
-  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice) && choice.kind !== 'slot').length;
+  return product.choices.filter((choice) => !isStocked(choice) && !isNote(choice) && !choice.forWorkshop && choice.kind !== 'slot').length;
 }
 
 /** What a product is, as small words for a list: `12 variants`, `by the metre`, `4 choices`, `in cases of 12`. */

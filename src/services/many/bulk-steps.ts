@@ -2,6 +2,7 @@ import { type CatalogSurroundings, hasOptions, type Product, sameDefinition } fr
 import { type OptionStep, type PriceStep, withOptions, withPrices, withTexts } from '../../core/catalog/many';
 import { formatMoney } from '../../core/money';
 import { Exact } from '../../core/number';
+import { isBlank } from '../../core/text';
 import { counted, quantityRuleWords } from '../../core/words';
 import { Refusal } from '../refusal';
 import { type BulkChange } from './bulk-change';
@@ -119,6 +120,7 @@ export function textsStep(change: Of<'texts'>): { words: string; apply: Apply } 
 }
 
 export function optionsStep({ option, choice, step }: Of<'options'>, { shop: { currency }, swatches }: CatalogSurroundings): { words: string; apply: Apply } {
+  if (step.kind === 'title' && isBlank(step.title)) throw new Refusal(422, 'titleMissing', 'Say what they are called then.');
   if (step.kind === 'swatch' && !swatches.has(step.swatch)) throw new Refusal(422, 'swatchUnknown', 'Choose a swatch of the swatch book.');
   const called = `Options “${option}”${choice === null ? '' : ` of ${choice}`}`;
   const { read, how } = step.kind === 'amount' ? readStep(step.step, currency) : { read: null, how: '' };

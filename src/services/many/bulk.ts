@@ -200,11 +200,12 @@ export function previewBulk(context: Services, change: BulkChange): Promise<{ wo
   });
 }
 
-/** Changes many drafts in one go. @returns what it was, by its number, to be taken back */
+/** Changes many drafts in one go. @returns what it was, by its number, to be taken back. @throws Refusal 409 where nothing changes any more */
 export async function applyBulk({ database, now }: Services, change: BulkChange): Promise<{ id: number; words: string; changed: number }> {
   return database.write(async (transaction) => {
     const { words, rows } = await prepare(transaction, now(), change, 'stops');
     const changing = rows.filter(({ row }) => row.changes);
+    if (changing.length === 0) throw new Refusal(409, 'nothingChanges', 'Nothing would be another than it is. Look again.');
     for (const { store } of changing) await store(transaction, now());
     const [stored] = await transaction.insert(bulkChanges).values({ words, before: changing.map(({ former }) => former), at: now() }).returning({ id: bulkChanges.id });
     return { id: stored?.id ?? 0, words, changed: changing.length };

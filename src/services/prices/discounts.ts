@@ -116,6 +116,7 @@ async function checkDiscount(queries: Queries, { title, gives, from, until, grou
  */
 export async function saveDiscount(context: Services, { definition, codes, acceptedBelow }: z.infer<typeof savedDiscountSchema>): Promise<void> {
   const { database, now } = context;
+  await checkDiscount(database.read, definition);
   await requireFloorsWith(context, definition, acceptedBelow);
   await database.write(async (transaction) => {
     await checkDiscount(transaction, definition);
