@@ -178,7 +178,7 @@ describe('options, sheets and swatches, many at once', () => {
     await person.sees('1 option', DIALOG_CSS);
     await person.sees('has none', DIALOG_CSS);
     await person.press('Change 1 draft', DIALOG);
-    await person.sees('Last change of many: Options “Slate”: add €6.25, 1 draft.');
+    await person.sees('Last change of many: Options “Slate”: what they add is changed to €6.25, 1 draft.');
     expect(await slate()).toEqual({ kind: 'fixed', value: '6.25' });
     await person.press('Take it back');
     await person.sees('1 draft as before');

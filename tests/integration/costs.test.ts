@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { formulaSchema, rateSchema } from '@/core/catalog';
+import { formulaSchema, priceListSchema, rateSchema } from '@/core/catalog';
 import { stockItems } from '@/data/schema';
 import { previewBulk } from '@/services/many/bulk';
+import { previewPriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { publishProduct } from '@/services/products/publishing';
@@ -86,14 +87,18 @@ describe('what stock costs', () => {
     const cheaper = { ...gift.draft, choices: gift.draft.choices.map((choice) => (choice.key === 'box' && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } } : choice)) };
     await saveSheetDraft(context, 1, { definition: cheaper, baseVersion: gift.draftVersion, editor: 'test' });
     expect((await rowsOf(rippleOf(context, 1))).get('Smoker')).toMatch(/^With .*Gift box Yes it earns .*, less than the floor of 20 %\.$/);
-    // The starter kit earns 40.8 % at the least: with a floor of 40 % a cheaper smoker is too much.
+    // The starter kit earns 39.6 % at the least, at trade prices: with a floor of 39 % a cheaper smoker is too much.
     const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
     const kit = await openProduct(context, await idOf('starter-kit'));
-    await saveDraft(context, kit.id, { definition: { ...kit.draft, marginFloor: '40' }, baseVersion: kit.draftVersion, editor: 'test' });
+    await saveDraft(context, kit.id, { definition: { ...kit.draft, marginFloor: '39' }, baseVersion: kit.draftVersion, editor: 'test' });
     await publishProduct(context, kit.id, kit.draftVersion + 1);
     const smoker = await openProduct(context, await idOf('smoker'));
     await saveDraft(context, smoker.id, { definition: { ...smoker.draft, price: '30' }, baseVersion: smoker.draftVersion, editor: 'test' });
-    expect((await rowsOf(rippleOfProduct(context, smoker.id, 'publish'))).get('Starter kit')).toContain('less than the floor of 40 %');
+    expect((await rowsOf(rippleOfProduct(context, smoker.id, 'publish'))).get('Starter kit')).toContain('less than the floor of 39 %');
+    // So does a dearer smoker, which by itself is above its floor, and a cheaper one for trade customers.
+    await expect(changeStockItem(context, 'smoker', { cost: '22' })).rejects.toMatchObject({ code: 'belowFloor', details: { below: [{ slug: 'starter-kit' }] } });
+    const lists = [priceListSchema.parse({ key: 'l', title: 'L', groups: ['trade'], prices: [{ product: 'smoker', price: '25' }] })];
+    expect((await previewPriceLists(context, { lists })).below.map(({ slug }) => slug)).toEqual(['starter-kit']);
     const { rows } = await previewBulk(context, { kind: 'prices', step: { kind: 'percent', percent: '-60', ending: null }, crossOut: false, products: [await idOf('handbook'), await idOf('hive-frame')] });
     expect(rows.map(({ title, belowFloor }) => [title, belowFloor !== null])).toEqual([['Handbook for the first year', true], ['Hive frame with foundation', true]]);
     const gentle = await previewBulk(context, { kind: 'prices', step: { kind: 'percent', percent: '-1', ending: null }, crossOut: false, products: [await idOf('handbook')] });

@@ -169,7 +169,7 @@ describe('options of one name are changed wherever they are', () => {
   it('what they add, what they are called and what they show, each taken back', async () => {
     const before = await options(suitId, 'cloth');
     const { words, rows } = await previewBulk(context, of({ kind: 'amount', step: { kind: 'to', price: '7.50' } }));
-    expect(words).toBe('Options “Slate”: add €7.50');
+    expect(words).toBe('Options “Slate”: what they add is changed to €7.50');
     expect(rows.map(({ title, does, changes }) => [title, does, changes])).toContainEqual(['Bee suit', '1 option', true]);
     for (const [step, expected] of [
       [{ kind: 'amount', step: { kind: 'to', price: '7.50' } }, { amount: { kind: 'fixed', value: '7.50' } }],

@@ -36,6 +36,16 @@ describe('what a product earns at least', () => {
     expect(earned(shop)).toMatchObject({ kind: 'proved', margin: '10', price: '70', group: 'club', titles: [] });
   });
 
+  it('of a kit, and with what is taken along, counts what lists say of those, too', () => {
+    const part = { slug: 'box', price: '100' };
+    const onPart = { ...trade, prices: [{ product: 'box', price: '75' }] };
+    const kit = { slug: 'p', price: null, draws: [], partsPrice: { kind: 'sum' }, parts: [{ key: 'box', title: 'Box', candidates: [{ product: 'box' }] }] };
+    expect(earned(shopOf([kit, part]))).toMatchObject({ kind: 'proved', margin: '40', price: '100', titles: [] });
+    expect(earned(shopOf([kit, part], { lists: [onPart] }))).toMatchObject({ kind: 'proved', margin: '15', price: '75', group: 'trade', titles: ['Trade'] });
+    const along = { price: '100', choices: [{ kind: 'addOn', key: 'more', title: 'More', product: 'box', required: true }] };
+    expect(earned(shopOf([along, part], { lists: [onPart] }))).toMatchObject({ kind: 'proved', margin: '55', price: '175', group: 'trade', titles: ['Trade'] });
+  });
+
   it('with so many percent off by a code is what is left then', () => {
     const shop = shopOf([{ marginFloor: '25' }]);
     expect(earned(shop, '20')).toMatchObject({ margin: '20', price: '80', fault: null });

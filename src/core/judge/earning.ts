@@ -78,8 +78,14 @@ function pricedPrograms(product: Product, surroundings: CatalogSurroundings, tod
   return [...alike].map(([same, { program, titles, day, for: customers }]) => ({ program: { ...program, pricedFor: groups.every((group) => customers.has(group)) ? null : [...customers] }, titles: same === usually ? [] : titles, day }));
 }
 
-/** The same for programs that cost the same. */
-const nameOf = ({ product, written }: Program): string => JSON.stringify([product, written.formulas]);
+/** The same for programs that cost the same, with all that belongs to them and is taken along. */
+const nameOf = (program: Program): string => JSON.stringify([program, ...programsWithin(program)].map(({ product, written }) => [product, written.formulas]));
+
+function programsWithin({ kit, addOns }: Program): Program[] {
+  const components = [...(kit?.components ?? []), ...(kit?.slots ?? []).map(({ component }) => component)];
+  const direct = [...components.flatMap(({ candidates }) => candidates.map(({ program }) => program)), ...addOns.map(({ program }) => program)];
+  return direct.flatMap((one) => [one, ...programsWithin(one)]);
+}
 
 /** How far a margin falls short of a floor, in money; null while it is not known. */
 function shortOf(margin: LowestMargin, share: Exact): Exact | null {

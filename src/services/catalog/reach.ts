@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, placementsOf, type References, referencesOf, refersToProduct } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, type Product, type References, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
 import { asItCounts, type BothStates, type ProductStep } from './product-steps';
 
@@ -43,6 +43,12 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
     fresh = next;
   }
   return states.filter((state) => reached.has(state));
+}
+
+/** What is in the shop of some products, and of those that have one of them as a part or take it along. */
+export function soldWith(states: readonly BothStates[], slugs: ReadonlySet<string>, around: Pick<CatalogSurroundings, 'sheets'>): Product[] {
+  const reached = new Set(slugs.size === 0 ? [] : reachedBy(states, slugs, around));
+  return states.flatMap((state) => (state.published && (slugs.has(state.published.slug) || reached.has(state)) ? [state.published] : []));
 }
 
 /** How many products in the shop a ripple, followed to its end, would stop being sold. */

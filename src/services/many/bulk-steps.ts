@@ -141,7 +141,7 @@ export function optionsStep({ option, choice, step }: Of<'options'>, { shop: { c
 function optionWords(step: OptionStep, how: string, swatches: CatalogSurroundings['swatches']): string {
   switch (step.kind) {
     case 'amount':
-      return how.startsWith('to ') ? `add ${how.slice('to '.length)}` : `what they add ${how}`;
+      return step.step.kind === 'to' ? `what they add is changed ${how}` : `what they add ${how}`;
     case 'free':
       return 'add nothing';
     case 'title':

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { readPriceLists, readShared } from '../catalog/catalog-state';
 import { asItCounts, type BothStates, readBothStates } from '../catalog/product-steps';
+import { soldWith } from '../catalog/reach';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
@@ -137,7 +138,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   const changed = new Set(changes.map(({ productId }) => productId));
   for (const state of states) if (changed.has(state.id)) refuseStopping(asItCounts(state), surroundings, lists, today);
   const costs = await readCosts(queries);
-  const sold = states.flatMap(({ id, published }) => (published && changed.has(id) ? [published] : []));
+  const sold = soldWith(states, new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))), surroundings);
   return { changes, floors: { sides: sidesOf(sold, { ...surroundings, priceLists: former }, { ...surroundings, priceLists: lists }), today, costs: { before: costs, after: costs } } };
 }
 

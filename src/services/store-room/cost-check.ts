@@ -1,5 +1,6 @@
 import { readShared } from '../catalog/catalog-state';
 import { readBothStates } from '../catalog/product-steps';
+import { soldWith } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product, referencesOf } from '../../core/catalog';
@@ -28,7 +29,8 @@ export async function requireFloorsKept(context: Services, key: string, change: 
     if (cost === null || (former !== null && !cost.isMore(former))) return null;
     const { sheets } = await readShared(database.read);
     const takes = (product: Product) => [product, ...placementsOf(product, sheets.values()).flatMap((placed) => sheets.get(placed.key) ?? [])].some((definition) => referencesOf(definition).stock.has(key));
-    const products = (await readBothStates(database.read)).flatMap(({ published }) => (published && takes(published) ? [published] : []));
+    const states = await readBothStates(database.read);
+    const products = soldWith(states, new Set(states.flatMap(({ published }) => (published && takes(published) ? [published.slug] : []))), { sheets });
     if (products.length === 0) return null;
     const { surroundings, today } = await readSurroundings(database.read, now(), products);
     const before = Object.fromEntries(stock.flatMap((one) => (one.cost === null ? [] : [[one.key, one.cost] as const])));
