@@ -1,11 +1,10 @@
-import { amountsOf } from '../catalog';
-import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program, programsWithin } from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
 import { type CostOf, plainPrice, resolve } from '../run';
 import { asksQuantity } from './depends-on';
 import { wordsOf } from './example';
-import { inNumber, type PartEnd, withoutParts, withParts } from './kit-range';
+import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
 import { type Found, type LowestMargin, type MarginLimits } from './margin';
 import { groupsThatDiffer } from './model';
 
@@ -23,18 +22,14 @@ type LowestOf = (program: Program, today: string, costs: CostOf, floor: Exact, l
 
 const HUNDRED = Exact.of(100);
 
-/** So many numbers of a part are looked at one by one. */
-const MOST_COUNTS = 12;
-
 /**
  * In which numbers a part is looked at. Of one that costs the same in any number what is left rises or falls evenly, and is
  * least at an end.
  *
  * @returns null where that are too many
  */
-function countsOf({ least, most }: ComponentProgram['quantity'], { program }: CandidateProgram): readonly number[] | null {
-  if (most - least < MOST_COUNTS) return Array.from({ length: most - least + 1 }, (_, step) => least + step);
-  return asksQuantity(program) ? null : [least, most];
+function countsOf(quantity: ComponentProgram['quantity'], { program }: CandidateProgram): readonly number[] | null {
+  return allCounts(quantity) ?? (asksQuantity(program) ? null : [quantity.least, quantity.most]);
 }
 
 /**
@@ -53,34 +48,27 @@ const LEAST_SEARCHING = 2_000;
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestMargin {
   if (!addsUp(program, kit)) return { kind: 'notLookedAt' };
-  const groups = program.pricedFor ?? [...new Set([program, ...candidatesWithin(kit).map((candidate) => candidate.program)].flatMap(groupsThatDiffer))];
+  const groups = program.pricedFor ?? [...new Set([program, ...programsWithin(program)].flatMap(groupsThatDiffer))];
   const found = groups.map((group) => lowestFor(group, program, kit, shared(asked, kit, groups.length), lowestOf));
-  const known = found.filter((one) => one.margin !== null);
-  if (found.some(({ why }) => why === 'notLookedAt')) return { kind: 'notLookedAt' };
-  const [first, ...others] = known;
-  if (!first) return { kind: found.some(({ why }) => why === 'notFound') ? 'notFound' : 'nothingSold' };
-  const worst = others.reduce((least, one) => (one.value.isLess(least.value) ? one : least), first);
-  if (!worst.margin) return { kind: 'notFound' };
-  const bounds = found.filter(({ why }) => why !== 'nothingSold').map(({ bound }) => bound);
-  const bound = bounds.reduce<Exact | null>((least, one) => (least && one ? (one.isLess(least) ? one : least) : null), bounds[0] ?? null);
+  if (found.some(({ kind }) => kind === 'notLookedAt')) return { kind: 'notLookedAt' };
+  const worst = leastBy(found.filter((one) => one.kind === 'found'), ({ value }) => value);
+  if (!worst) return { kind: found.some(({ kind }) => kind === 'notFound') ? 'notFound' : 'nothingSold' };
+  const bound = leastBound(found.filter(({ kind }) => kind !== 'nothingSold').map((one) => one.bound));
   if (bound && !bound.isLess(worst.value.minus(worst.slack))) return { kind: 'proved', ...worst.margin };
   return { kind: 'found', ...worst.margin, bound: bound?.rounded(6).toString() ?? null, open: [] };
 }
 
 /** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself. */
 function addsUp(program: Program, { slots, components, price }: KitProgram): boolean {
-  const { product, rules, formulas, breaks, fits, base, baseFormula } = program;
+  const { rules, formulas, breaks, fits, base, baseFormula } = program;
   if (slots.length > 0 || fits.length > 0 || breaks.length > 0 || base.unit !== null || baseFormula !== null) return false;
   if (components.some(({ quantity, candidates }) => candidates.some((candidate) => countsOf(quantity, candidate) === null))) return false;
-  const effects = rules?.itemEffects ?? [];
-  const amounts = [...product.choices.flatMap(amountsOf), ...effects.map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
-  if (amounts.some((amount) => amount && kindOfAmount(amount).operation !== 'add') || effects.some(({ setPrice }) => setPrice !== null)) return false;
+  const amounts = ownAmounts(program);
+  if (amounts.some((amount) => amount && kindOfAmount(amount).operation !== 'add') || (rules?.itemEffects ?? []).some(({ setPrice }) => setPrice !== null)) return false;
   // Beside a price of its own what takes something off could come below nothing by itself, and not with its parts.
   if (price.kind === 'own' && (amounts.some((amount) => amount?.value.startsWith('-')) || formulas.some(({ serves }) => serves.kind === 'amount'))) return false;
   return formulas.every(({ compiled }, place) => !compiled.uses.has('base') && !formulaInputsOf(program, place).parts);
 }
-
-const candidatesWithin = ({ components }: KitProgram): CandidateProgram[] => components.flatMap(({ candidates }) => candidates.flatMap((candidate) => [candidate, ...(candidate.program.kit ? candidatesWithin(candidate.program.kit) : [])]));
 
 /** The same, where each of many looks takes its share of the time. */
 function shared(asked: Asked, { components }: KitProgram, groups: number): Asked {
@@ -88,20 +76,23 @@ function shared(asked: Asked, { components }: KitProgram, groups: number): Asked
   return { ...asked, limits: { ...asked.limits, searching: Math.max(LEAST_SEARCHING, Math.floor(asked.limits.searching / looks)) } };
 }
 
-interface LowestFor {
-  /** null where nothing that can be sold was found */
-  readonly margin: Found | null;
-  /** so much of the price as is kept, less what it costs */
-  readonly value: Exact;
-  /** nothing comes to less; null where that is not known */
-  readonly bound: Exact | null;
-  /** what rounding may take of it */
-  readonly slack: Exact;
-  /** why there is none; null where there is */
-  readonly why: 'nothingSold' | 'notFound' | 'notLookedAt' | null;
-}
+/** Why nothing that can be sold was found. */
+type NoneFound = 'nothingSold' | 'notFound' | 'notLookedAt';
 
-const noneFound = (why: LowestFor['why'], bound: Exact | null = null): LowestFor => ({ margin: null, value: Exact.zero, bound, slack: Exact.zero, why });
+/** The lowest margin for who is in one group. Nothing comes to less than its bound; null where that is not known. */
+type LowestFor =
+  | {
+      readonly kind: 'found';
+      readonly margin: Found;
+      /** so much of the price as is kept, less what it costs */
+      readonly value: Exact;
+      readonly bound: Exact | null;
+      /** what rounding may take of it */
+      readonly slack: Exact;
+    }
+  | { readonly kind: NoneFound; readonly bound: Exact | null };
+
+const noneFound = (kind: NoneFound, bound: Exact | null = null): LowestFor => ({ kind, bound });
 
 function lowestFor(group: string | null, program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestFor {
   const { today, costs, kept, limits } = asked;
@@ -128,9 +119,10 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
   const text = (amount: Exact) => amount.rounded(6).toString();
   const words = [wordsOf(program, counted), ...shown.map(({ title, pieces, resolution }) => [`${pieces === 1 ? '' : `${pieces} × `}${title}`, ...resolution.counted.map(({ shown: answer }) => answer)].join(' '))];
   return {
+    kind: 'found',
     margin: { selection, group, words: words.filter((part) => part !== '').join(' · '), margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) },
     value: unitPrice.times(kept).minus(cost.known),
-    bound, slack, why: null,
+    bound, slack,
   };
 }
 
@@ -161,7 +153,7 @@ interface LowestPart {
 }
 
 /** What is left of a part at the least. @param included what is paid for it with the kit’s own price, as far as it is kept */
-function lowestPart(component: ComponentProgram, of: (program: Program) => LowestMargin, share: Exact, included: Exact): LowestPart | 'nothingSold' | 'notFound' | 'notLookedAt' {
+function lowestPart(component: ComponentProgram, of: (program: Program) => LowestMargin, share: Exact, included: Exact): LowestPart | NoneFound {
   const { quantity, candidates, optional } = component;
   const ways: LowestPart[] = optional ? [{ end: null, value: Exact.zero, bound: Exact.zero }] : [];
   for (const candidate of candidates) {
@@ -171,16 +163,23 @@ function lowestPart(component: ComponentProgram, of: (program: Program) => Lowes
       if (!('margin' in found)) return found.kind === 'notLookedAt' ? 'notLookedAt' : 'notFound';
       const inAll = (ofOne: Exact) => ofOne.times(Exact.of(count)).minus(included);
       // Beyond a graduated step pieces cost otherwise than the first.
-      const graduated = count > 1 && candidate.program.breaks.some(({ counting }) => counting === 'graduated');
-      const bound = graduated ? null : boundOf(found, share);
+      const bound = isGraduated(candidate.program, count) ? null : boundOf(found, share);
       ways.push({ end: { component, candidate, count, selection: found.selection }, value: inAll(valueOf(found, share)), bound: bound && inAll(bound) });
     }
   }
-  const [first, ...others] = ways;
-  if (!first) return 'nothingSold';
-  const least = others.reduce((best, way) => (way.value.isLess(best.value) ? way : best), first);
-  const bound = others.reduce<Exact | null>((lowest, way) => (lowest && way.bound ? (way.bound.isLess(lowest) ? way.bound : lowest) : null), first.bound);
-  return { ...least, bound };
+  const least = leastBy(ways, ({ value }) => value);
+  return least ? { ...least, bound: leastBound(ways.map(({ bound }) => bound)) } : 'nothingSold';
+}
+
+/** The one of which something is least, the first of several such. */
+function leastBy<T>([first, ...others]: readonly T[], of: (one: T) => Exact): T | undefined {
+  return first && others.reduce((least, one) => (of(one).isLess(of(least)) ? one : least), first);
+}
+
+/** The least of bounds; null where one of them is not known. */
+function leastBound(bounds: readonly (Exact | null)[]): Exact | null {
+  const known = bounds.filter((bound) => bound !== null);
+  return known.length < bounds.length ? null : (leastBy(known, (bound) => bound) ?? null);
 }
 
 const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: Exact): Exact => Exact.from(price).times(share).minus(Exact.from(cost));

@@ -46,6 +46,17 @@ export interface PartEnds {
 /** So many numbers of a part are looked at one by one. */
 const MOST_COUNTS = 12;
 
+/** All numbers in which a part can come; null where they are too many to be looked at one by one. */
+export function allCounts({ least, most }: ComponentProgram['quantity']): readonly number[] | null {
+  return most - least < MOST_COUNTS ? Array.from({ length: most - least + 1 }, (_, step) => least + step) : null;
+}
+
+/** Whether pieces cost otherwise than the first, because a graduated step can begin among them. */
+export const isGraduated = ({ breaks }: Program, count: number): boolean => count > 1 && breaks.some(({ counting }) => counting === 'graduated');
+
+/** What a product's own choices and rules add, as it is written. */
+export const ownAmounts = ({ product, rules }: Program) => [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
+
 /**
  * The ends of what a kit's parts cost, for who is in no customer group.
  *
@@ -57,15 +68,15 @@ export function partEnds({ components }: KitProgram, rangeOf: (program: Program)
   let [open, isProved] = [false, true];
   for (const component of components) {
     const { least, most, usual } = component.quantity;
-    const all = most - least < MOST_COUNTS;
-    const counts = all ? Array.from({ length: most - least + 1 }, (_, step) => least + step) : [...new Set([least, usual, most])];
+    const all = allCounts(component.quantity);
+    const counts = all ?? [...new Set([least, usual, most])];
     const found = component.candidates.flatMap((candidate) =>
       counts.flatMap((count) => {
         const range = rangeOf(inNumber(candidate.program, count));
         if (!range) return [];
         open ||= range.open;
-        isProved &&= range.isProved && (all || !asksQuantity(candidate.program));
-        const graduated = count > 1 && candidate.program.breaks.some(({ counting }) => counting === 'graduated');
+        isProved &&= range.isProved && (all !== null || !asksQuantity(candidate.program));
+        const graduated = isGraduated(candidate.program, count);
         isProved &&= !graduated;
         // Beyond a graduated step pieces cost otherwise than the first.
         const ofAll = (price: Exact, selection: Selection) => (graduated ? piecesPrice(resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }), count) : null) ?? price.times(Exact.of(count));
@@ -154,8 +165,7 @@ function makeWithoutParts(program: Program, parts: Exact): WithoutParts {
 
 /** Whether a price rises with its base, whatever is chosen; and keeps what is added to it, where something is. */
 function risesEvenly(program: Program, added: Exact): boolean {
-  const amounts = [...program.product.choices.flatMap(amountsOf), ...(program.rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
-  const shares = amounts.flatMap((amount) => (amount && kindOfAmount(amount).operation !== 'add' ? [{ amount, ofSum: kindOfAmount(amount).operation === 'shareOfSum' }] : []));
+  const shares = ownAmounts(program).flatMap((amount) => (amount && kindOfAmount(amount).operation !== 'add' ? [{ amount, ofSum: kindOfAmount(amount).operation === 'shareOfSum' }] : []));
   const less = shares.reduce((sum, { amount }) => sum + Math.min(0, Exact.parse(amount.value)?.toApproximateNumber() ?? 0), 0);
   const replaces = (program.rules?.itemEffects ?? []).some(({ setPrice }) => setPrice);
   if (added.sign() !== 0 && (replaces || shares.some(({ ofSum }) => ofSum))) return false;

@@ -160,7 +160,7 @@ function hidden(choice: Choice): Choice {
 /** A choice for the workshop alone: what it does stays, because a selection comes to the same by it; what it is called goes. */
 function unnamed(choice: Choice): Choice {
   const blank = { title: UNSEEN, help: null, insideName: '', groups: [] };
-  if (choice.kind === 'paragraph') return { ...choice, ...blank, text: UNSEEN, picture: null, pictureAlt: '' };
+  if (choice.kind === 'paragraph') return { ...hidden(choice), groups: [] };
   return hasOptions(choice) ? { ...choice, ...blank, options: choice.options.map((option) => unnamedOption(option)) } : { ...choice, ...blank };
 }
 

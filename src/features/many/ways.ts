@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { binnedSchema } from '@/features/bin/say-binned';
 import { anything, send } from '@/features/shared/api';
+import { type Movable, type Move } from './move-many';
 
 /** How one of many goes a way; what `Move` asks for. */
 type Going = (id: number | string, binned: number | null) => Promise<number | null>;
@@ -15,7 +16,21 @@ export const publishing = (at: (id: number | string) => string): Going => async 
 };
 
 /** Deletes one, which then lies in the bin. @returns its number there */
-export const binning = (at: (id: number | string) => string): Going => (id) => send('DELETE', at(id), undefined, binnedSchema).then(({ binned }) => binned);
+const binning = (at: (id: number | string) => string): Going => (id) => send('DELETE', at(id), undefined, binnedSchema).then(({ binned }) => binned);
 
 /** Brings one back out of the bin. */
-export const bringingBack: Going = (_id, binned) => send('POST', `/api/manage/bin/${binned}`, undefined, anything).then(() => null);
+const bringingBack: Going = (_id, binned) => send('POST', `/api/manage/bin/${binned}`, undefined, anything).then(() => null);
+
+export const always = () => true;
+
+/**
+ * Into the bin, and out of it again.
+ *
+ * @param at the address of one of them
+ * @param concerns which of them may be deleted
+ * @param nothing said where none of them may
+ */
+export const binMoves = <Row extends Movable>(at: (id: number | string) => string, concerns: (row: Row) => boolean, nothing: string): Readonly<Record<'delete' | 'bringBack', Move<Row, 'delete' | 'bringBack'>>> => ({
+  delete: { title: 'Delete', does: 'Delete', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing, concerns, canGoBack: always, move: binning(at) },
+  bringBack: { title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'delete', words: 'Delete them again' }, nothing: 'None of them was deleted.', concerns: always, canGoBack: always, move: bringingBack },
+});

@@ -1,5 +1,5 @@
 import { type Move } from '@/features/many/move-many';
-import { binning, bringingBack, publishing } from '@/features/many/ways';
+import { always, binMoves, publishing } from '@/features/many/ways';
 import { anything, send } from '@/features/shared/api';
 import { type ProductRow } from '@/services/products/list';
 
@@ -7,7 +7,6 @@ import { type ProductRow } from '@/services/products/list';
 type Way = 'publish' | 'withdraw' | 'archive' | 'takeOut' | 'delete' | 'bringBack';
 
 const at = (id: number | string) => `/api/manage/products/${id}`;
-const always = () => true;
 const archived = (to: boolean) => (id: number) => send('PUT', `${at(id)}/archived`, { archived: to }, anything).then(() => null);
 
 export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
@@ -36,16 +35,5 @@ export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
     canGoBack: always,
     move: archived(false),
   },
-  delete: {
-    title: 'Delete', does: 'Delete', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing: 'None of them is a draft. Take them out of the shop first.',
-    concerns: ({ state }) => state === 'draft' || state === 'archived',
-    canGoBack: always,
-    move: binning(at),
-  },
-  bringBack: {
-    title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'delete', words: 'Delete them again' }, nothing: 'None of them was deleted.',
-    concerns: always,
-    canGoBack: always,
-    move: bringingBack,
-  },
+  ...binMoves(at, ({ state }) => state === 'draft' || state === 'archived', 'None of them is a draft. Take them out of the shop first.'),
 };

@@ -6,8 +6,8 @@ import { useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
 import { ManyBar } from '@/features/many/many-bar';
-import { type Move, MoveMany } from '@/features/many/move-many';
-import { binning, bringingBack } from '@/features/many/ways';
+import { MoveMany } from '@/features/many/move-many';
+import { binMoves } from '@/features/many/ways';
 import { send, wordsOf } from '@/features/shared/api';
 import { type SwatchRow } from '@/services/swatches/swatches';
 import { AppDialog, DialogButtons } from '@/ui/dialog';
@@ -21,21 +21,11 @@ interface MovedSwatch {
   readonly usedBy: readonly string[];
 }
 
-type SwatchWay = 'takeOut' | 'bringBack';
+const inBook = binMoves<MovedSwatch>((id) => `/api/manage/swatches/${id}`, ({ usedBy }) => usedBy.length === 0, 'All of them are used. Give what uses them another swatch first.');
 
-const swatchMoves: Readonly<Record<SwatchWay, Move<MovedSwatch, SwatchWay>>> = {
-  takeOut: {
-    title: 'Take out of the book', does: 'Take out', done: 'in the bin, for 30 days', back: { way: 'bringBack', words: 'Bring them back' }, nothing: 'All of them are used. Give what uses them another swatch first.',
-    concerns: ({ usedBy }) => usedBy.length === 0,
-    canGoBack: () => true,
-    move: binning((id) => `/api/manage/swatches/${id}`),
-  },
-  bringBack: {
-    title: 'Bring back', does: 'Bring back', done: 'back', back: { way: 'takeOut', words: 'Take them out again' }, nothing: 'None of them was taken out.',
-    concerns: () => true,
-    canGoBack: () => true,
-    move: bringingBack,
-  },
+const swatchMoves: typeof inBook = {
+  delete: { ...inBook.delete, title: 'Take out of the book', does: 'Take out' },
+  bringBack: { ...inBook.bringBack, back: { way: 'delete', words: 'Take them out again' }, nothing: 'None of them was taken out.' },
 };
 
 const familiesSchema = z.object({ before: z.array(z.object({ key: z.string(), family: z.string() })) });
@@ -77,7 +67,7 @@ export function SwatchesBar({ swatches, selected, families, onDone }: { swatches
       {sorting && <FamilyDialog count={count} families={families} onClose={() => setSorting(false)} onSort={sort} />}
       {leaving && (
         <MoveMany
-          way="takeOut"
+          way="delete"
           moves={swatchMoves}
           rows={meant.map(({ key, name, usedBy }) => ({ id: key, title: name, usedBy }))}
           word="swatch"

@@ -1,16 +1,15 @@
 import { type CatalogSurroundings, placementsOf, type Product, type References, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Comparison } from '../figures/comparison';
+import { type ComparedProduct } from '../figures/margins';
 import { asItCounts, type BothStates, type ProductStep } from './product-steps';
 
 /** What a change of something shared does to one product. */
-export interface RippleRow extends Comparison {
+export interface RippleRow extends ComparedProduct {
   readonly productId: number;
   readonly title: string;
   readonly inShop: boolean;
   readonly reach: 'stays' | 'joins' | 'leaves';
   readonly changes: boolean;
-  /** which selection of it then earns less than its floor, and did not before; null where none does */
-  readonly belowFloor: string | null;
 }
 
 /** What a ripple looks at: what stops being sold and what costs another price alone, or which margins fall below a floor, too. */

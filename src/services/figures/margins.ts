@@ -3,7 +3,7 @@ import { leastEarned } from '../../core/judge';
 import { Exact } from '../../core/number';
 import { costsByKey } from '../../core/run';
 import { faultWords } from '../../core/words';
-import { type Side, type Sides } from './comparison';
+import { type Comparison, type Side, type Sides } from './comparison';
 
 /** What stock items cost, by key; decimals. */
 export type Costs = Readonly<Record<string, string>>;
@@ -14,6 +14,12 @@ export interface BelowFloor {
   readonly title: string;
   /** which selection, and how little it earns, in words */
   readonly words: string;
+}
+
+/** What a change does to one product, its margin looked at. */
+export interface ComparedProduct extends Comparison {
+  /** which selection of it then earns less than its floor, and did not before; null where none does */
+  readonly belowFloor: string | null;
 }
 
 /** Many products are looked at one after the other: each less long than where it is edited. */

@@ -1,5 +1,4 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
-import { inBackground } from '../background/pool';
 import { readPublishedBySlug } from '../catalog/published-products';
 import { type RippleLooks } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
@@ -10,7 +9,7 @@ import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { type FormerDraft } from '../../data/documents';
 import { bulkChanges, products, sheets } from '../../data/schema';
-import { fallingBelow } from '../prices/floors';
+import { compared } from '../prices/floors';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
 import { sheetLife } from '../sheets/life';
@@ -63,17 +62,15 @@ async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: 
   const { words, apply } = changer(change, surroundings, from);
   const applied = rows.map(({ id, draft }) => (id === source?.id ? { after: draft, does: 'is where they come from' } : apply(draft)));
   const sides = rows.map(({ draft }, place) => ({ before: { product: draft, surroundings }, after: { product: applied[place]?.after ?? draft, surroundings } }));
-  const found = await inBackground('comparisons', { sides, today: read.today }, 'Comparing the products');
-  const costs = await readCosts(queries);
-  const below = looksAt === 'stops' ? [] : await fallingBelow({ sides: sides.filter(({ before, after }) => before.product !== after.product), today: read.today, costs: { before: costs, after: costs } });
+  const found = await compared(sides, read.today, looksAt === 'floors' ? await readCosts(queries) : null);
   return {
     words,
     rows: [
       ...rows.map(({ id, draft, draftVersion }, place): PreparedRow => {
         const { after, does } = applied[place] ?? { after: draft, does: '' };
-        const { priceBefore = null, priceAfter = null, stops = [], breaks = [] } = found[place] ?? {};
+        const { priceBefore = null, priceAfter = null, stops = [], breaks = [], belowFloor = null } = found[place] ?? {};
         return {
-          row: { of: 'product', id, title: draft.title, does, changes: after !== draft, priceBefore, priceAfter, faults: stops, brokenProofs: breaks.map(({ title }) => title), belowFloor: below.find(({ slug }) => slug === after.slug)?.words ?? null },
+          row: { of: 'product', id, title: draft.title, does, changes: after !== draft, priceBefore, priceAfter, faults: stops, brokenProofs: breaks.map(({ title }) => title), belowFloor },
           former: { productId: id, definition: draft, versionAfter: draftVersion + 1 },
           store: (transaction, now) => storeProduct(transaction, id, after, draftVersion + 1, now),
         };

@@ -1,6 +1,7 @@
 import { inBackground } from '../background/pool';
+import { type Sides } from '../figures/comparison';
+import { type BelowFloor, type ComparedProduct, type Costs, type FloorsAsked } from '../figures/margins';
 import { Refusal } from '../refusal';
-import { type BelowFloor, type FloorsAsked } from '../figures/margins';
 
 /** So many products are looked at together. */
 const AT_ONCE = 12;
@@ -24,6 +25,21 @@ async function together(sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 's
     const half = Math.ceil(sides.length / 2);
     return [...(await together(sides.slice(0, half), given)), ...(await together(sides.slice(half), given))];
   }
+}
+
+/**
+ * Compares products before and after a change, in the background.
+ *
+ * @param costs what stock items cost, to look at floors, too, which takes longer; null where they are not looked at
+ * @returns one for each product, in their order
+ */
+export async function compared(sides: readonly Sides[], today: string, costs: Costs | null): Promise<ComparedProduct[]> {
+  if (sides.length === 0) return [];
+  const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
+  const changing = sides.filter(({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings);
+  const below = costs ? await fallingBelow({ sides: changing, today, costs: { before: costs, after: costs } }) : [];
+  const words = new Map(below.map((one) => [one.slug, one.words]));
+  return found.map((comparison, place) => ({ ...comparison, belowFloor: words.get(sides[place]?.after.product.slug ?? '') ?? null }));
 }
 
 /**

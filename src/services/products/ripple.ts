@@ -1,6 +1,5 @@
 import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
-import { inBackground } from '../background/pool';
 import { asItCounts, type BothStates, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { readShared } from '../catalog/catalog-state';
 import { readPublishedById } from '../catalog/published-products';
@@ -10,9 +9,8 @@ import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Product, referencesOf, refersToProduct } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
-import { type Comparison } from '../figures/comparison';
-import { type BelowFloor } from '../figures/margins';
-import { fallingBelow } from '../prices/floors';
+import { type ComparedProduct } from '../figures/margins';
+import { compared } from '../prices/floors';
 import { readCosts } from '../stock/figures';
 import { productLife } from './life';
 
@@ -37,14 +35,13 @@ export async function readProductRipple(queries: Queries, at: Date, id: number, 
   const reached = reachedBy(states, wanted, await readShared(queries)).filter((state) => state.id !== id);
   const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(asItCounts), product.draft]);
   const after = { ...before, products: productsAfter(before.products, product, change) };
-  const costs = await readCosts(queries);
+  const costs = looksAt === 'floors' ? await readCosts(queries) : null;
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
     const sides = some.map((state) => ({ before: { product: asItCounts(state), surroundings: before }, after: { product: asItCounts(state), surroundings: after } }));
-    const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
-    const below = looksAt === 'floors' ? await fallingBelow({ sides, today, costs: { before: costs, after: costs } }) : [];
+    const found = await compared(sides, today, costs);
     return some.flatMap((state, place) => {
       const comparison = found[place];
-      return comparison ? [rowOf(state, comparison, below)] : [];
+      return comparison ? [rowOf(state, comparison)] : [];
     });
   });
 }
@@ -54,9 +51,8 @@ function productsAfter(known: CatalogSurroundings['products'], { publishedSlug, 
   return change === 'publish' ? others.set(draft.slug, draft) : others;
 }
 
-function rowOf({ id, published, draft }: BothStates, comparison: Comparison, below: readonly BelowFloor[]): RippleRow {
-  const { slug, title } = published ?? draft;
-  return { ...comparison, productId: id, title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison), belowFloor: below.find((one) => one.slug === slug)?.words ?? null };
+function rowOf({ id, published, draft }: BothStates, comparison: ComparedProduct): RippleRow {
+  return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison) };
 }
 
 /** How many products in the shop a change of a product would stop being sold. */

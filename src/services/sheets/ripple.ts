@@ -1,11 +1,10 @@
-import { inBackground } from '../background/pool';
 import { asItCounts, type ProductStep, readBothStates, stepByStep } from '../catalog/product-steps';
 import { isChanged, reachedBy, type RippleLooks, type RippleRow } from '../catalog/reach';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
-import { fallingBelow } from '../prices/floors';
+import { compared } from '../prices/floors';
 import { readCosts } from '../stock/figures';
 import { sheetLife } from './life';
 
@@ -24,15 +23,14 @@ export async function readRipple(queries: Queries, at: Date, id: number, looksAt
   const states = await readBothStates(queries);
   const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), draft]);
   const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
-  const costs = await readCosts(queries);
+  const costs = looksAt === 'floors' ? await readCosts(queries) : null;
   const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
   const touched = (product: Product) => isOn(product, before) || isOn(product, after);
   const having = new Set(reachedBy(states, new Set(states.map(asItCounts).filter(touched).map(({ slug }) => slug)), before));
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
     const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state, product }) => touched(product) || having.has(state));
     const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
-    const found = sides.length === 0 ? [] : await inBackground('comparisons', { sides, today }, 'Comparing the products');
-    const below = looksAt === 'floors' ? await fallingBelow({ sides, today, costs: { before: costs, after: costs } }) : [];
+    const found = await compared(sides, today, costs);
     return some.map((state): RippleRow | null => {
       const place = reached.findIndex((other) => other.state === state);
       const [comparison, product] = [found[place], reached[place]?.product];
@@ -45,7 +43,6 @@ export async function readRipple(queries: Queries, at: Date, id: number, looksAt
         inShop: state.published !== null,
         reach: was === is ? 'stays' : is ? 'joins' : 'leaves',
         changes: was !== is || isChanged(comparison),
-        belowFloor: below.find(({ slug }) => slug === product.slug)?.words ?? null,
       };
     });
   });
