@@ -5,7 +5,7 @@ import { quantile } from './rounds';
 
 /**
  * How long the frames are while a measure is dragged on the picture, in headless Chromium on the built application: beside
- * the same movement of the pointer without anything in it, on the same page. Run `npx next build` first.
+ * the same movement of the pointer without anything in it, on the same page. Run `npm run build` first.
  */
 
 const STEPS = 60;

@@ -1,15 +1,14 @@
 import { type WebElement } from 'selenium-webdriver';
-import { Driver } from 'selenium-webdriver/chrome.js';
 import { typedProduct } from './typed-product';
 import { Database } from '../src/data/database';
 import { insertProduct } from '../src/services/products/products';
-import { type Browser, Person, startBrowser } from '../tests/support/browser';
+import { type Browser, Person, startBrowser, toolsOf } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
 import { quantile } from './rounds';
 
 /**
  * What a key costs in the product editor, in headless Chromium on the built application: scripting, and the time from
- * the key to the next paint, beside a bare text area on the same page in the same run. Run `npx next build` first.
+ * the key to the next paint, beside a bare text area on the same page in the same run. Run `npm run build` first.
  */
 
 const KEYS = 60;
@@ -30,11 +29,6 @@ const WATCH = `
   new PerformanceObserver((list) => { for (const { name, duration } of list.getEntries()) if (name === 'keydown') globalThis.painted.push(duration); }).observe({ type: 'event', durationThreshold: 16 });
 `;
 const FASTEST_TOLD = 16;
-
-function toolsOf({ driver }: Browser): Driver {
-  if (!(driver instanceof Driver)) throw new Error('only Chromium tells what is asked of it');
-  return driver;
-}
 
 async function scriptingSoFar(browser: Browser): Promise<number> {
   const told: unknown = await toolsOf(browser).sendAndGetDevToolsCommand('Performance.getMetrics', {});

@@ -2,33 +2,37 @@ import { type Browser, startBrowser } from '../tests/support/browser';
 import { startServer } from '../tests/support/server';
 
 /**
- * How much script a page asks for, in headless Chromium on the built application: what is there before the first paint
- * of the page is done with, and what comes later. Beside a page of the same framework with nothing on it. Run
- * `npx next build` first.
+ * How much script a page asks for, in headless Chromium on the built application, as it travels: what the page as it is sent
+ * asks for, and what comes only when it has been painted. Beside a page of the same framework with nothing on it, and beside
+ * what each may weigh at most. Run `npm run build` first.
  */
 
-const PAGES = { 'a product in the shop': '/shop/bee-suit', 'the shelf': '/shop', 'the product editor': '/manage/products/1' };
+/** Where each is, and how many kB it may ask for as it is sent. */
+const PAGES = {
+  'a product in the shop': { path: '/shop/bee-suit', most: 260 },
+  'the shelf': { path: '/shop', most: 200 },
+  'the product editor': { path: '/manage/products/1', most: 450 },
+};
 /** A page with nothing of ours but the frame: the floor. */
 const FLOOR = '/shop/nothing-is-here';
 
 interface Weight {
-  /** kB of compressed script that were asked for before the page had loaded */
+  /** kB of compressed script that the page as it is sent names */
   readonly first: number;
   /** kB that came after it */
   readonly later: number;
 }
 
 async function weigh({ driver }: Browser, address: string): Promise<Weight> {
+  const sent = await fetch(address).then((response) => response.text());
   await driver.get('about:blank');
   await driver.get(address);
   await driver.sleep(4000);
-  const [first = 0, later = 0] = await driver.executeScript<number[]>(`
-    const loaded = performance.getEntriesByType('navigation')[0].loadEventEnd;
-    const scripts = performance.getEntriesByType('resource').filter(({ name }) => /\\.js(\\?|$)/.test(name));
-    const kilobytes = (some) => some.reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0) / 1000;
-    return [kilobytes(scripts.filter(({ startTime }) => startTime < loaded)), kilobytes(scripts.filter(({ startTime }) => startTime >= loaded))];
+  const scripts = await driver.executeScript<[name: string, bytes: number][]>(`
+    return performance.getEntriesByType('resource').filter(({ name }) => /\\.js(\\?|$)/.test(name)).map(({ name, encodedBodySize }) => [name, encodedBodySize]);
   `);
-  return { first, later };
+  const kilobytes = (wanted: boolean) => scripts.reduce((sum, [name, bytes]) => (sent.includes(new URL(name).pathname) === wanted ? sum + bytes / 1000 : sum), 0);
+  return { first: kilobytes(true), later: kilobytes(false) };
 }
 
 const server = await startServer();
@@ -44,9 +48,9 @@ try {
   };
   const floor = await alone(FLOOR);
   process.stdout.write(`Compressed script\n  ${'an empty page'.padEnd(26)} ${floor.first.toFixed(0)} kB\n`);
-  for (const [name, path] of Object.entries(PAGES)) {
+  for (const [name, { path, most }] of Object.entries(PAGES)) {
     const { first, later } = await alone(path);
-    process.stdout.write(`  ${name.padEnd(26)} ${first.toFixed(0)} kB, ${(first / floor.first).toFixed(2)} × the empty page; ${later.toFixed(0)} kB after it\n`);
+    process.stdout.write(`  ${name.padEnd(26)} ${first.toFixed(0)} kB of at most ${most}, ${(first / floor.first).toFixed(2)} × the empty page; ${later.toFixed(0)} kB after it\n`);
   }
 } finally {
   await server.close();

@@ -63,12 +63,12 @@ onlyWhenChanged(join('node_modules', '.oak-knot-installed'), ['package-lock.json
 );
 mkdirSync('data', { recursive: true });
 step('Preparing the database …', process.execPath, ['node_modules/tsx/dist/cli.mjs', 'src/cli/prepare.ts', ...(fresh ? ['--fresh'] : [])]);
-onlyWhenChanged(join('data', '.built'), ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'], () =>
-  step('Building …', process.execPath, ['node_modules/next/dist/bin/next', 'build']),
+onlyWhenChanged(join('data', '.built'), ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json', 'scripts/build.mjs'], () =>
+  step('Building …', process.execPath, ['scripts/build.mjs']),
 );
-if (!existsSync('.next/BUILD_ID')) step('Building …', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
+if (!existsSync('.next/BUILD_ID')) step('Building …', process.execPath, ['scripts/build.mjs']);
 
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+const server = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...env, NODE_ENV: 'production', HOST: host, PORT: String(port) }, stdio: ['ignore', 'ignore', 'inherit'] });
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 

@@ -104,7 +104,7 @@ await checks([
 ]);
 tests('unit');
 tests('integration');
-if (check('build', node, ['node_modules/next/dist/bin/next', 'build'])) {
+if (check('build', node, ['scripts/build.mjs'])) {
   if (ensureBrowser()) tests('e2e');
   else fail('Chromium and ChromeDriver');
 }

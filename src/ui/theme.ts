@@ -1,4 +1,5 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defineConfig } from '@chakra-ui/react';
+import { looks } from './looks';
 
 const oak = {
   50: '#faf5ec', 100: '#f1e7d5', 200: '#e2d0b0', 300: '#cfb386', 400: '#b8945c', 500: '#9c763f', 600: '#7f5d2f',
@@ -38,7 +39,7 @@ const roles = (name: string) => ({
 
 /** Paper, ink, oak, lichen and copper: the look of the whole product. */
 export const system = createSystem(
-  defaultConfig,
+  looks,
   defineConfig({
     globalCss: {
       html: { colorPalette: 'copper' },

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { stockItems } from '@/data/schema';
-import { type Browser, Person, startBrowser } from '../support/browser';
+import { type Browser, Person, startBrowser, toolsOf } from '../support/browser';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -34,6 +34,33 @@ describe('the shop', () => {
     await person.seesNoMore('is not made.');
     await person.fill('Name to embroider', 'Wilhelmina the Second');
     await person.sees('Name to embroider: 21 characters is 5 too many. Use at most 16 characters.');
+  });
+
+  it('keeps what is done while the script of a page is still on its way', async () => {
+    const slow = await startBrowser();
+    try {
+      const person = new Person(slow.driver, server.origin);
+      // At so many bytes a second hands are faster than scripts.
+      const atMost = (downloadThroughput: number) => toolsOf(slow).sendDevToolsCommand('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput, uploadThroughput: -1 });
+      await toolsOf(slow).sendDevToolsCommand('Network.enable', {});
+      await atMost(40_000);
+      await slow.driver.get(`${server.origin}/shop/bee-suit`);
+      await person.sees('Name to embroider');
+      expect(await person.textOf('[aria-label="Total"]')).not.toBe('–');
+      await person.pick('Moss');
+      await person.pick('L');
+      await person.fill('Name to embroider', 'Ida');
+      await person.fill('Quantity', '2');
+      await person.press('Add to basket');
+      expect(await slow.driver.executeScript('return Array.isArray(window.oakEarly)')).toBe(true);
+      await atMost(-1);
+      await person.sees('2 × Bee suit is in the basket.');
+      await person.goTo('/shop/basket');
+      await person.sees('Moss');
+      await person.sees('Ida');
+    } finally {
+      await slow.close();
+    }
   });
 
   it('sells the last one once: two real browsers, one order and one clear refusal', async () => {

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
 const FLAGS = [
   '--headless=new',
@@ -49,6 +49,12 @@ export async function startBrowser(width = 1280, height = 800): Promise<Browser>
   };
 }
 
+/** What a browser can be asked and told beside what a hand does. */
+export function toolsOf({ driver }: Browser): Driver {
+  if (!(driver instanceof Driver)) throw new Error('only Chromium tells what is asked of it');
+  return driver;
+}
+
 /** How long something may take before it is missed, in milliseconds: machines that run this can be slow for a while. */
 export const PATIENCE = 30_000;
 
@@ -78,7 +84,9 @@ export class Person {
   async goTo(path: string): Promise<void> {
     await this.driver.get(this.origin + path);
     // A person takes a moment before the first click; a test waits until the page answers to clicks.
-    const awake = 'return Object.keys(document.querySelector("main") ?? {}).some((name) => name.startsWith("__react"))';
+    const awake = `
+      const isAwake = (element) => Object.keys(element).some((name) => name.startsWith("__react"));
+      return isAwake(document.querySelector("main") ?? {}) && [...document.querySelectorAll("main :is(button, input)")].every(isAwake)`;
     await this.driver.wait(() => this.driver.executeScript<boolean>(awake), PATIENCE, `${path} never woke up`, LOOK_AGAIN);
   }
 

@@ -56,7 +56,7 @@ export async function startServer(demo?: string): Promise<TestServer> {
   let child: ChildProcess | undefined;
   const start = async (): Promise<void> => {
     let said = '';
-    child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...env, HOST: '127.0.0.1', PORT: String(port) }, stdio: ['ignore', 'pipe', 'pipe'] });
     child.stdout?.on('data', (chunk) => (said += String(chunk)));
     child.stderr?.on('data', (chunk) => (said += String(chunk)));
     for (let waited = 0; waited < 40_000; waited += 200) {

@@ -5,6 +5,7 @@ import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
 import { countLines } from '@/services/selling/basket';
 import { groupTitle } from '@/services/settings/settings';
+import { rememberEarly } from '@/ui/early';
 
 export const dynamic = 'force-dynamic';
 
@@ -19,8 +20,11 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const { name, groups } = await readShop(context.database.read);
   const token = await basketToken();
   return (
-    <ShopFrame shopName={name} lines={await countLines(context, token)} hasGroups={groups.length > 0} group={await groupTitle(context, token)}>
-      {children}
-    </ShopFrame>
+    <>
+      <script dangerouslySetInnerHTML={{ __html: rememberEarly }} />
+      <ShopFrame shopName={name} lines={await countLines(context, token)} hasGroups={groups.length > 0} group={await groupTitle(context, token)}>
+        {children}
+      </ShopFrame>
+    </>
   );
 }

@@ -6,6 +6,7 @@ import { resolutionJson } from '@/core/exchange';
 import { leastEarned, prove } from '@/core/judge';
 import { type Fault } from '@/core/problems';
 import { costsByKey } from '@/core/run';
+import { priceWords } from '@/core/words';
 import { type PlainProof } from './plain-proof';
 
 /** What is to be checked. */
@@ -19,7 +20,7 @@ export interface ToCheck {
 }
 
 /** What has been found out about it, so far. */
-export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[] } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly cloud: MarginCloud | null; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
+export type Found = { readonly number: number } & ({ readonly proofs: readonly PlainProof[]; readonly price: string | null } | { readonly analysis: Analysis; readonly faults: readonly Fault[] } | { readonly margin: LowestMargin; readonly titles: readonly string[]; readonly day: string; readonly cloud: MarginCloud | null; readonly drivers: readonly { readonly title: string; readonly earns: string }[]; readonly faults: readonly Fault[] });
 
 /** So many options that bring a margin down are told. */
 const MOST_DRIVERS = 5;
@@ -32,7 +33,7 @@ const breath = () => new Promise((resolve) => setTimeout(resolve, 0));
 async function check({ number, product, surroundings, today, costs }: ToCheck): Promise<void> {
   const tell = (found: Found) => postMessage(found);
   const program = compile(product, surroundings);
-  tell({ number, proofs: prove(program, product.proofs, today).map(({ proof, holds, differences, resolution }) => ({ key: proof.key, holds, differences, now: resolutionJson(resolution) })) });
+  tell({ number, proofs: prove(program, product.proofs, today).map(({ proof, holds, differences, resolution }) => ({ key: proof.key, holds, differences, now: resolutionJson(resolution) })), price: priceWords(program) });
   const stages = analyse(program, today);
   for (;;) {
     await breath();

@@ -15,6 +15,8 @@ export interface Checks {
   readonly faults: readonly Fault[];
   /** the lowest margin of all selections, and options that cost more than they add; null before it has been looked at */
   readonly earning: Earning | null;
+  /** what it costs, in words; null where nobody can say */
+  readonly price: string | null;
   /** null before the first */
   readonly proofs: readonly PlainProof[] | null;
   readonly state: 'running' | 'whole' | 'stopped';
@@ -38,14 +40,19 @@ const NO_FAULTS: readonly Fault[] = [];
 /** So long nothing must have changed before it is looked at. */
 const PAUSE_MS = 300;
 
-/** Runs proofs and analysis in a worker, so that typing never waits for them. */
-export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string, stock: readonly { readonly key: string; readonly cost?: string | null }[]): Checks {
+/**
+ * Runs proofs and analysis in a worker, so that typing never waits for them.
+ *
+ * @param before what it costs, in words, until it has been looked at
+ */
+export function useChecks(product: Product, surroundings: CatalogSurroundings, today: string, stock: readonly { readonly key: string; readonly cost?: string | null }[], before: string | null): Checks {
   const worker = useRef<Worker | null>(null);
   const number = useRef(0);
   const [found, setFound] = useState<{ analysis: Analysis; faults: readonly Fault[] } | null>(null);
   const [earning, setEarning] = useState<Earning | null>(null);
   // Only a cost that changes is another question.
   const costs = JSON.stringify(Object.fromEntries(stock.flatMap(({ key, cost }) => (cost === null || cost === undefined ? [] : [[key, cost]]))));
+  const [price, setPrice] = useState(before);
   const [proofs, setProofs] = useState<readonly PlainProof[] | null>(null);
   const [state, setState] = useState<Checks['state']>('running');
   const [asked, setAsked] = useState(0);
@@ -65,7 +72,10 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
         worker.current = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
         worker.current.addEventListener('message', ({ data }: MessageEvent<Found>) => {
           if (data.number !== number.current) return;
-          if ('proofs' in data) setProofs(data.proofs);
+          if ('proofs' in data) {
+            setProofs(data.proofs);
+            setPrice(data.price);
+          }
           else if ('analysis' in data) setFound({ analysis: data.analysis, faults: data.faults });
           else {
             setEarning({ margin: data.margin, titles: data.titles, day: data.day, cloud: data.cloud, drivers: data.drivers });
@@ -78,5 +88,5 @@ export function useChecks(product: Product, surroundings: CatalogSurroundings, t
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [product, surroundings, today, costs, asked]);
-  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, earning, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, earning, proofs, state, stop]);
+  return useMemo(() => ({ analysis: found?.analysis ?? null, faults: found?.faults ?? NO_FAULTS, earning, price, proofs, state, stop, again: () => setAsked((count) => count + 1) }), [found, earning, price, proofs, state, stop]);
 }

@@ -14,7 +14,8 @@ import { ChangeKindDialog } from './change-kind';
 import { ChoiceOnPage } from './choice-on-page';
 import { DefaultField } from './default-field';
 import { EffectFields } from './effect-fields';
-import { choiceKindsHere, KindFields } from './kinds';
+import { KindFields } from './fields-of-kind';
+import { choiceKindsHere } from './kinds';
 import { copyOfChoice } from './new-choice';
 import { OptionsEditor } from './options';
 

@@ -7,13 +7,12 @@ import { AppDialog } from '@/ui/dialog';
 import { sayFailed } from '@/ui/toasts';
 import { ProductDigest } from './product-digest';
 import { type Product } from '@/core/catalog';
+import { type OtherDraft } from '@/features/drafts/draft-store';
 import { type Draft } from '@/features/drafts/use-draft';
 
 /** Asks which of two drafts goes on; the other one is kept. */
-export function ConflictDialog({ draft }: { draft: Draft<Product> }) {
+export function ConflictDialog({ draft, theirs }: { draft: Draft<Product>; theirs: OtherDraft<Product> }) {
   const [busy, setBusy] = useState(false);
-  if (draft.save.kind !== 'conflict') return null;
-  const { theirs } = draft.save;
   const keep = async (whose: 'mine' | 'theirs') => {
     setBusy(true);
     await draft.keep(whose).catch((error: unknown) => sayFailed('The decision could not be kept', wordsOf(error)));

@@ -3,6 +3,7 @@
 import { Alert, Box, Button, Link, Menu, Stack } from '@chakra-ui/react';
 import { Archive, Copy, ExternalLink, Store, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -11,7 +12,6 @@ import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
 import { stockView } from '@/core/stock';
 import { type Checks, useChecks } from '@/features/checks/use-checks';
-import { Counter } from '@/features/counter/counter';
 import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { usePresence } from '@/features/drafts/use-presence';
@@ -24,16 +24,13 @@ import { KeepProof } from '@/features/proofs/keep-proof';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { knownCosts } from '@/core/run';
 import { anything, send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { type EditorView } from '@/services/products/editing';
 import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
+import { afterPaint } from '@/ui/after-paint';
 import { AskBeforeDeleting } from '@/ui/ask-before';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { ConflictDialog } from './conflict-dialog';
-import { CopyDialog } from './copy-dialog';
-import { AsCustomers } from './as-customers';
 import {
   AllSelectionsSection, BreaksSection, Choices, ChoiceSection, FitsSection, FormulasSection, HistorySection, useAllPlaces, MadeOfSection, PartsSection, Pictures, PlacedSheet, PreparedSection, PriceSection,
   PropertiesSection, ProofsSection, QuantitySection, RulesSection, Shelf, StockSection, VariantsSection,
@@ -43,8 +40,15 @@ import { PublishButton } from './publish-button';
 import { Basics } from './sections/basics';
 import { UnbookedCounts } from './variants/unbooked-counts';
 
+// What asks and shows only when it is asked for.
+const AsCustomers = dynamic(() => import('./as-customers').then((looking) => looking.AsCustomers));
+const ConflictDialog = dynamic(() => import('./conflict-dialog').then((dialog) => dialog.ConflictDialog));
+const CopyDialog = dynamic(() => import('./copy-dialog').then((dialog) => dialog.CopyDialog));
+const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').then((dialog) => dialog.RippleDialog));
+const Counter = afterPaint(() => import('@/features/counter/counter').then((counter) => counter.Counter));
+
 /** The product editor: outline, what is being edited, and the Counter. */
-export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed, booked }: EditorView & { place?: Place }) {
+export function ProductEditor({ place: initialPlace = 'basics', opened, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop, isUsed, booked, price }: EditorView & { place?: Place }) {
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(initialPlace);
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition, slug: opened.publishedSlug });
@@ -70,7 +74,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   const [day, setDay] = useState(today);
   const selection = useSelection(settled, surroundings, stock, { today: day, group, costs, booked: booked ?? NOTHING_BOOKED });
   const program = selection.usual;
-  const checks = useChecks(settled, surroundings, today, stock);
+  const checks = useChecks(settled, surroundings, today, stock, price);
   const { faults } = checks;
   const findings = useMemo(
     () => [...readiness(settled, surroundings, stockView(stock), program), ...forReadiness(faults)].sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait')),
@@ -124,7 +128,7 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
           middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} today={today} selection={followsSelection(place) ? selection : null} checks={checks} onGroup={setGroup} />}
           side={side}
         />
-        <ConflictDialog draft={draft} />
+        {draft.save.kind === 'conflict' && <ConflictDialog draft={draft} theirs={draft.save.theirs} />}
       </UnbookedCounts>
     </EditingProvider>
   );

@@ -4,7 +4,7 @@ import { Box, HStack, IconButton, Input, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { type Choice, hasOptions, isNote, isStocked, quantityOf, type SlotChoice } from '@/core/catalog';
-import { conditionWords, counted, priceWords, quantityRuleWords, selectionsWords } from '@/core/words';
+import { conditionWords, counted, quantityRuleWords, selectionsWords } from '@/core/words';
 import { type Checks } from '@/features/checks/use-checks';
 import { AddChoice } from '@/features/choice-editor/add-choice';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
@@ -123,7 +123,7 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
     {
       title: 'What it costs',
       lines: [
-        { place: 'price', title: 'Price and unit', state: priceWords(program) ?? 'no price yet' },
+        { place: 'price', title: 'Price and unit', state: checks.price ?? 'no price yet' },
         { place: 'breaks', title: 'What more costs', state: breaksState(program) },
         { place: 'formulas', title: 'Formulas and rates', state: product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula') },
       ],

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Text } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { z } from 'zod';
 import { type Product } from '@/core/catalog';
@@ -11,7 +12,6 @@ import { type Draft } from '@/features/drafts/use-draft';
 import { type Published, useEditing } from '@/features/editor-kit/editing';
 import { differenceWords } from '@/features/proofs/difference-words';
 import { send, wordsOf } from '@/features/shared/api';
-import { RippleDialog } from '@/features/ripple/ripple-dialog';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
 
@@ -25,6 +25,9 @@ interface Props {
   isUsed: boolean;
   onPublished: (published: Published) => void;
 }
+
+// Seen only by who has asked for it.
+const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').then((dialog) => dialog.RippleDialog));
 
 const revisionSchema = z.object({ revision: z.number() });
 

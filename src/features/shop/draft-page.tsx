@@ -2,7 +2,7 @@
 
 import { Box, Container, Text } from '@chakra-ui/react';
 import { type ShopProductView } from '@/services/selling/shop';
-import { ProductPage } from './product-page';
+import { ProductPageSoon } from './product-page-soon';
 
 /** What is being edited, as the page that customers will see: everything can be chosen, and nothing bought. */
 export function DraftPage(view: ShopProductView) {
@@ -12,7 +12,7 @@ export function DraftPage(view: ShopProductView) {
         A draft, as customers will see it. Nothing can be bought here.
       </Text>
       <Container as="main" maxW="1180px" px={{ base: '4', md: '7' }} py={{ base: '5', md: '8' }}>
-        <ProductPage {...view} isDraft />
+        <ProductPageSoon {...view} isDraft />
       </Container>
     </Box>
   );

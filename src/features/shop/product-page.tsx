@@ -3,7 +3,7 @@
 import { Box, chakra, Grid, HStack, Stack, Text } from '@chakra-ui/react';
 import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
-import { useCallback } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
@@ -14,6 +14,7 @@ import { ProductForm } from '@/features/selection/product-form';
 import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
 import { type KnownStock, type SelectionOptions, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
+import { tellEarly } from '@/ui/early';
 import { BuyBar } from './buy-bar';
 import { Gallery } from './gallery';
 import { ProductHead } from './product-head';
@@ -64,6 +65,10 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
   useLinkedBuild(selection);
   const { resolution, program } = selection;
   const [view] = resolution.pictures;
+  const page = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (page.current) tellEarly(page.current);
+  }, []);
 
   return (
     <>
@@ -74,7 +79,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
         <span aria-hidden>›</span>
         <span>{product.category}</span>
       </HStack>
-      <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
+      <Grid ref={page} templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
           <Gallery pictures={product.pictures} layers={view?.layers ?? []} title={product.title}>
             <PictureMeasures choices={program.product.choices} resolution={resolution} answers={selection.answers} onAnswer={selection.answer} />

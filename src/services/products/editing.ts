@@ -5,8 +5,10 @@ import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/sh
 import { readAllSurroundings, readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { joinConditionSchema, productSchema } from '../../core/catalog';
+import { compile } from '../../core/compile';
 import { packSurroundings, type PortableSurroundings } from '../../core/exchange';
 import { type BookedPieces } from '../../core/run';
+import { priceWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readBooked } from '../selling/bookings';
 import { withStock } from '../selling/overdue';
@@ -30,6 +32,8 @@ export interface EditorView extends EditorSurroundings {
   readonly opened: EditedProduct;
   /** whether anything has it as a part or takes it along, so that a change of it has a ripple */
   readonly isUsed: boolean;
+  /** what it costs, in words; null where nobody can say */
+  readonly price: string | null;
   /** what is booked of it and of what belongs to it; null where nothing of it takes room */
   readonly booked: readonly BookedPieces[] | null;
 }
@@ -39,7 +43,7 @@ export function openForEditing(context: Services, id: number): Promise<EditorVie
   return withStock(context, async (still) => {
     const opened = await openProduct(still, id);
     const now = await readAllSurroundings(still.database.read, still.now(), [opened.draft]);
-    return { opened, isUsed: await isUsed(still.database.read, id), booked: await readBooked(still.database.read, [opened.draft], now), ...(await editorSurroundings(still, now)) };
+    return { opened, price: priceWords(compile(opened.draft, now.surroundings)), isUsed: await isUsed(still.database.read, id), booked: await readBooked(still.database.read, [opened.draft], now), ...(await editorSurroundings(still, now)) };
   });
 }
 

@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import { ProductPage } from '@/features/shop/product-page';
+import { ProductPageSoon } from '@/features/shop/product-page-soon';
 import { basketToken } from '@/http/basket-cookie';
 import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
@@ -18,5 +18,5 @@ export async function generateMetadata({ params }: Place) {
 }
 
 export default async function ShopProductPage({ params }: Place) {
-  return <ProductPage {...await viewOf((await params).slug)} />;
+  return <ProductPageSoon {...await viewOf((await params).slug)} />;
 }

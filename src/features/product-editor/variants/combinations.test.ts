@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { choiceSchema, isStocked, type OneOfChoice, productSchema } from '@/core/catalog';
-import { axesOf, cellCombination, combinationsOf, combinationTitle, newVariant, readDelivery, variantIndex, withLeftOut } from './combinations';
+import { axesOf, cellCombination, combinationsOf, combinationTitle, newVariant, variantIndex, withLeftOut } from './combinations';
+import { readDelivery } from './delivery';
 
 function stocked(key: string, title: string, options: readonly string[], required = true): OneOfChoice {
   const choice = choiceSchema.parse({ kind: 'list', key, title, stocked: true, required, options: options.map((option) => ({ key: option, title: option.toUpperCase(), sku: option })) });

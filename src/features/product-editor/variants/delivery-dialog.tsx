@@ -9,7 +9,8 @@ import { anything, send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { TextField } from '@/ui/field';
 import { sayDone, sayFailed } from '@/ui/toasts';
-import { combinationTitle, type DeliveryLine, newVariant, readDelivery, sameCombination, variantIndex } from './combinations';
+import { combinationTitle, newVariant, sameCombination, variantIndex } from './combinations';
+import { type DeliveryLine, readDelivery } from './delivery';
 import { useNewItems } from './use-stock-items';
 
 interface Props {

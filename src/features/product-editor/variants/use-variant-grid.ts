@@ -3,7 +3,8 @@ import { type OneOfChoice, type Option } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { sayFailed } from '@/ui/toasts';
-import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, readBlock, variantIndex } from './combinations';
+import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, variantIndex } from './combinations';
+import { readBlock } from './read-block';
 import { type Figure, figureField, figureText, setFigure } from './figures';
 import { useUnbookedCounts } from './unbooked-counts';
 

@@ -1,0 +1,34 @@
+// Serves what `npm run build` has built: HOST and PORT say where. Scripts, styles and fonts come as they lie compressed on
+// the disk, and may be kept by the browser for ever: their names change with what is in them.
+import { createServer } from 'node:http';
+import { join } from 'node:path';
+import next from 'next';
+import sirv from 'sirv';
+
+const hostname = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 3000);
+
+const app = next({ dev: false, hostname, port });
+await app.prepare();
+const handle = app.getRequestHandler();
+const assets = sirv(join('.next', 'static'), {
+  brotli: true,
+  gzip: true,
+  immutable: true,
+  maxAge: 365 * 24 * 60 * 60,
+  setHeaders: (response) => response.setHeader('X-Content-Type-Options', 'nosniff'),
+});
+
+const ASSETS = '/_next/static/';
+const server = createServer((request, response) => {
+  const { url = '/' } = request;
+  if (!url.startsWith(ASSETS)) return handle(request, response);
+  // What is not there is answered as any other address that leads nowhere.
+  request.url = url.slice(ASSETS.length - 1);
+  assets(request, response, () => {
+    request.url = url;
+    return handle(request, response);
+  });
+});
+server.listen(port, hostname, () => console.log(`Listening on http://${hostname}:${port}`));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());

@@ -1,0 +1,66 @@
+import { request } from 'node:http';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer(inject('demoDatabase'));
+});
+afterAll(() => server.close());
+
+interface Answer {
+  readonly status: number;
+  readonly headers: Readonly<Record<string, string | string[] | undefined>>;
+  readonly body: Buffer;
+}
+
+/** Asks for a path exactly as it is written; `fetch` would tidy it up and unpack what comes. */
+function ask(path: string, headers: Record<string, string> = {}): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const asked = request(server.origin, { path, headers }, (response) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () => resolve({ status: response.statusCode ?? 0, headers: response.headers, body: Buffer.concat(chunks) }));
+    });
+    asked.on('error', reject);
+    asked.end();
+  });
+}
+
+describe('a page of the shop as it is sent', () => {
+  it('has its price, its choices and its working before any script', async () => {
+    const page = (await ask('/shop/bee-suit')).body.toString();
+    const words = page.replace(/<script[\s\S]*?<\/script>/g, '').replace(/<[^<>]+>/g, ' ');
+    for (const expected of ['€129.00', 'Name to embroider', 'Add to basket', 'Moss']) expect(words).toContain(expected);
+    // Nothing waits in a hidden corner for a script to put it in its place.
+    expect(page).not.toMatch(/<div hidden="?"? id="S:/);
+  });
+});
+
+describe('scripts and styles', () => {
+  const firstOf = async (pattern: RegExp) => pattern.exec((await ask('/shop')).body.toString())?.[0] ?? '';
+
+  it.each([
+    ['script', /\/_next\/static\/chunks\/[^"]+\.js/, /javascript/],
+    ['style', /\/_next\/static\/chunks\/[^"]+\.css/, /css/],
+  ])('a %s comes as small as the browser can unpack it, is the same however it comes, and is kept for ever', async (_what, pattern, type) => {
+    const path = await firstOf(pattern);
+    const [plain, zipped, small] = await Promise.all(['identity', 'gzip', 'gzip, deflate, br'].map((encodings) => ask(path, { 'accept-encoding': encodings })));
+    expect([plain?.headers['content-encoding'], zipped?.headers['content-encoding'], small?.headers['content-encoding']]).toEqual([undefined, 'gzip', 'br']);
+    expect(gunzipSync(zipped?.body ?? '')).toEqual(plain?.body);
+    expect(brotliDecompressSync(small?.body ?? '')).toEqual(plain?.body);
+    expect(small?.body.length).toBeLessThan(zipped?.body.length ?? 0);
+    expect(small?.headers).toMatchObject({ 'content-type': expect.stringMatching(type), 'cache-control': expect.stringContaining('immutable'), vary: expect.stringMatching(/accept-encoding/i), 'x-content-type-options': 'nosniff' });
+  });
+
+  it.each(['/_next/static/../../package.json', '/_next/static/..%2f..%2fpackage.json', '/_next/static/%2e%2e/%2e%2e/package.json', '/_next/static/..\\..\\package.json', '/_next/static//etc/passwd', '/_next/static/%00', '/_next/static/%ff', '/_next/static/', '/_next/static/chunks/', '/_next/static/nothing.js'])('%s leads to nothing but scripts and styles', async (path) => {
+    const { status, body } = await ask(path);
+    expect([308, 400, 404]).toContain(status);
+    expect(body.toString()).not.toMatch(/"dependencies"|root:/);
+  });
+
+  it('answers on after requests that make no sense', async () => {
+    expect((await ask('/shop')).status).toBe(200);
+  });
+});
