@@ -12,12 +12,13 @@ export default defineConfig({
       { resolve: { alias }, test: { name: 'unit', isolate: false, maxWorkers: 2, testTimeout: 120_000, setupFiles: ['tests/support/seed.ts'], include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts', 'tests/fuzz/**/*.test.ts'] } },
       {
         resolve: { alias },
-        test: { name: 'integration', maxWorkers: 2, include: ['tests/integration/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] },
+        test: { name: 'integration', isolate: false, maxWorkers: 2, globalSetup: ['tests/support/demo-at-start.ts'], include: ['tests/integration/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] },
       },
       {
         resolve: { alias },
         test: {
           name: 'e2e',
+          isolate: false,
           include: ['tests/e2e/**/*.test.ts'],
           globalSetup: ['tests/support/demo-once.ts'],
           testTimeout: 120_000,

@@ -1,7 +1,7 @@
 import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadDemo } from '@/cli/load-demo';
+import { inject } from 'vitest';
 import { moneyDigits } from '@/core/money';
 import { Database } from '@/data/database';
 import { type Services } from '@/services/context';
@@ -9,6 +9,7 @@ import { addToBasket, readBasket } from '@/services/selling/basket';
 import { checkOut, type Checkout, type PlacedOrder } from '@/services/selling/checkout';
 import { type PaymentService, simulatedPayments } from '@/services/selling/payment';
 import { asPlanned, confirmCuts, listCutting } from '@/services/stock/cutting';
+import { START } from './start';
 
 /** Services on a real SQLite file of their own, with a clock that a test can turn. */
 export interface TestServices extends Services {
@@ -17,30 +18,8 @@ export interface TestServices extends Services {
   close(): void;
 }
 
-const START = Date.UTC(2026, 4, 4, 9);
-
-/** A migrated database file, with the demo or without: made once for all tests of a file, and copied for each. */
-const templates = new Map<boolean, Promise<string>>();
-
-async function makeTemplate(demo: boolean): Promise<string> {
-  const folder = mkdtempSync(join(tmpdir(), 'oak-knot-template-'));
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  const file = join(folder, 'template.db');
-  const database = await Database.open(`file:${file}`);
-  await database.migrate();
-  if (demo) await loadDemo({ database, now: () => new Date(START) });
-  database.close();
-  return file;
-}
-
-function templateFile(demo: boolean): Promise<string> {
-  const known = templates.get(demo) ?? makeTemplate(demo);
-  templates.set(demo, known);
-  return known;
-}
-
 export async function openServices({ demo = true } = {}): Promise<TestServices> {
-  const template = await templateFile(demo);
+  const template = inject(demo ? 'demoAtStart' : 'emptyAtStart');
   const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
   const file = join(folder, 'test.db');
   // What has not been written back yet stands beside the file.
