@@ -3,7 +3,7 @@ import { Exact } from '../number';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
 import { type Analysis } from './analyse-plain';
 import { type Example } from './example';
-import { type LowestMargin } from './margin';
+import { type LowestMargin } from './earned';
 
 /** What is wrong with the lowest margin of a product; null where nothing is, or it is not known. */
 export function marginFault({ currency, places }: Program, lowest: LowestMargin, floor: string | null, lists: readonly string[] = []): Fault | null {

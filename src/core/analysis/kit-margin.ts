@@ -1,24 +1,12 @@
 import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program, programsWithin } from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
-import { type CostOf, plainPrice, resolve } from '../run';
+import { plainPrice, resolve } from '../run';
 import { asksQuantity } from './depends-on';
 import { wordsOf } from './example';
 import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
-import { type Found, type LowestMargin, type MarginLimits } from './margin';
+import { type Asked, boundOf, type Found, LEAST_SEARCHING, type LowestMargin, type LowestOf, valueOf } from './earned';
 import { groupsThatDiffer } from './model';
-
-/** What a margin is asked of. */
-interface Asked {
-  /** as YYYY-MM-DD */
-  readonly today: string;
-  readonly costs: CostOf;
-  /** so much of the price is there to pay what it costs, and for a floor */
-  readonly kept: Exact;
-  readonly limits: MarginLimits;
-}
-
-type LowestOf = (program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits) => LowestMargin;
 
 const HUNDRED = Exact.of(100);
 
@@ -38,13 +26,10 @@ function countsOf(quantity: ComponentProgram['quantity'], { program }: Candidate
  */
 const insteadOfParts = ({ places }: Program) => Exact.of(10 ** (7 - Math.min(places, 4)));
 
-/** At least so many steps are gone for each part, however many there are. */
-const LEAST_SEARCHING = 2_000;
-
 /**
- * The lowest margin of a kit without slots. No rule ties one part to another or to the kit's own choices, and what parts
- * cost is added up: so what is left of it is least where it is least of each part and of the kit by itself. Of each customer
- * group by itself, because a kit is bought by one customer.
+ * The lowest margin of a kit or build. No rule ties one part to another or to the kit's own choices, and what parts
+ * cost is added up: so what is left of it is least where it is least of each part and of the kit by itself, with what is
+ * put in its slots. Of each customer group by itself, because a kit is bought by one customer.
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestMargin {
   if (!addsUp(program, kit)) return { kind: 'notLookedAt' };
@@ -59,9 +44,9 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
 }
 
 /** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself. */
-function addsUp(program: Program, { slots, components, price }: KitProgram): boolean {
-  const { rules, formulas, breaks, fits, base, baseFormula } = program;
-  if (slots.length > 0 || fits.length > 0 || breaks.length > 0 || base.unit !== null || baseFormula !== null) return false;
+function addsUp(program: Program, { components, price }: KitProgram): boolean {
+  const { rules, formulas, breaks, base, baseFormula } = program;
+  if (breaks.length > 0 || base.unit !== null || baseFormula !== null) return false;
   if (components.some(({ quantity, candidates }) => candidates.some((candidate) => countsOf(quantity, candidate) === null))) return false;
   const amounts = ownAmounts(program);
   if (amounts.some((amount) => amount && kindOfAmount(amount).operation !== 'add') || (rules?.itemEffects ?? []).some(({ setPrice }) => setPrice !== null)) return false;
@@ -114,8 +99,10 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
   const selection = withParts(own.selection, kit, ends);
   const { state, unitPrice, cost, counted, parts: shown } = resolve(program, selection, { stock: null, today, group, costs });
   // Half a minor unit for each price that is rounded before it is added up, and for what comes of it.
-  const slack = Exact.of(1, 2 * 10 ** program.places).times(Exact.of(2 + ends.reduce((sum, { count }) => sum + count, 0)));
-  if (state !== 'sellable' || !unitPrice || !cost) return noneFound('notFound', bound);
+  const pieces = ends.reduce((sum, { count }) => sum + count, 0) + kit.slots.reduce((sum, { most }) => sum + most, 0);
+  const slack = Exact.of(1, 2 * 10 ** program.places).times(Exact.of(2 + pieces));
+  // What leaves least of each part may not fit together.
+  if (state !== 'sellable' || !unitPrice || !cost) return noneFound(program.fits.length > 0 ? 'notLookedAt' : 'notFound', bound);
   const text = (amount: Exact) => amount.rounded(6).toString();
   const words = [wordsOf(program, counted), ...shown.map(({ title, pieces, resolution }) => [`${pieces === 1 ? '' : `${pieces} × `}${title}`, ...resolution.counted.map(({ shown: answer }) => answer)].join(' '))];
   return {
@@ -127,7 +114,7 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
 }
 
 /** So much of what a part costs alone is there to pay what supplying it costs. */
-function shareOfParts(price: KitPrice, kept: Exact): Exact {
+export function shareOfParts(price: KitPrice, kept: Exact): Exact {
   switch (price.kind) {
     case 'sum':
     case 'lessAmount':
@@ -180,12 +167,4 @@ function leastBy<T>([first, ...others]: readonly T[], of: (one: T) => Exact): T 
 function leastBound(bounds: readonly (Exact | null)[]): Exact | null {
   const known = bounds.filter((bound) => bound !== null);
   return known.length < bounds.length ? null : (leastBy(known, (bound) => bound) ?? null);
-}
-
-const valueOf = ({ price, cost }: Pick<Found, 'price' | 'cost'>, share: Exact): Exact => Exact.from(price).times(share).minus(Exact.from(cost));
-
-/** What a margin comes to at least, of so much of the price as is kept; null where that is not known. */
-function boundOf(margin: Extract<LowestMargin, { margin: string }>, share: Exact): Exact | null {
-  if (margin.kind === 'proved') return valueOf(margin, share);
-  return margin.bound === null ? null : Exact.parse(margin.bound);
 }

@@ -4,45 +4,22 @@ import { Exact } from '../number';
 import { type CostOf, resolve, stockOf } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
-import { type Example, exampleFor } from './example';
+import { exampleFor } from './example';
 import { type ValueOf } from './inputs';
 import { type Model } from './model';
 import { openTitles, pairOf, parted } from './pair';
+import { type Found, type LowestMargin, type MarginLimits } from './earned';
 import { lowestOfKit } from './kit-margin';
 import { linesOfNothing, notRefused } from './price-ends';
 import { halfAMinorUnit, priceGoal } from './price-goal';
 import { priceSteps, type PriceSteps } from './price-model';
 import { type Interval, spanOf, type Step } from './price-step';
-
-/** The lowest margin that any selection that can be sold has: the price of one, less what supplying it costs. */
-export type LowestMargin =
-  /** found, and no selection earns less by more than half a minor unit, which rounding may take */
-  | (Found & { readonly kind: 'proved' })
-  /** found, but something may earn less, down to a bound; null where not even that is known */
-  | (Found & { readonly kind: 'found'; readonly bound: string | null; readonly open: readonly string[] })
-  /** nobody knows what these stock items cost */
-  | { readonly kind: 'costsMissing'; readonly items: readonly string[] }
-  /** it has slots, or parts that are tied to each other or to the price, or its price or cost follows from more than can be told apart */
-  | { readonly kind: 'notLookedAt' }
-  | { readonly kind: 'nothingSold' }
-  /** it took longer than it may, and nothing was found by then */
-  | { readonly kind: 'notFound' };
-
-export interface Found extends Example {
-  /** in major units, to six places at most */
-  readonly margin: string;
-  readonly cost: string;
-  readonly price: string;
-}
+import { type AddedBy } from './slot-prices';
+import { lookInSlots } from './slot-margin';
+import { type Left } from './slots';
 
 /** Enough to look at a product while it is edited. */
 export const MARGIN_LIMITS: MarginLimits = { searching: 60_000, rounds: 8 };
-
-export interface MarginLimits {
-  readonly searching: number;
-  readonly rounds: number;
-  readonly stop?: () => boolean;
-}
 
 /**
  * Finds the selection that earns least, of all that can be sold, by whomever and in whatever quantity: in one order line
@@ -55,7 +32,8 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
   const missing = [...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title);
   if (missing.length > 0) return { kind: 'costsMissing', items: missing };
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
-  if (program.kit) return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
+  if (program.kit && !program.kit.isApart) return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);
+  const look = program.kit ? lookInSlots(program, program.kit, { today, costs, kept, limits }, lowestMargin) : undefined;
   let further: Breakpoints = new Map();
   const budget: Budget = { steps: limits.searching, stop: limits.stop };
   let best: { readonly found: Found; readonly value: number } | undefined;
@@ -63,14 +41,14 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
   let isSpent = false;
   let open: readonly string[] = [];
   for (let round = 0; ; round += 1) {
-    const pair = pairOf(program, today, further);
-    const goals = { inner: goalFor(pair.inner, costs, kept), outer: goalFor(pair.outer, costs, kept) };
+    const pair = pairOf(program, today, further, look);
+    const goals = { inner: goalFor(pair.inner, costs, kept, ({ value }) => value), outer: goalFor(pair.outer, costs, kept, ({ bound }) => bound ?? -Infinity) };
     if (!goals.inner || !goals.outer) return { kind: 'notLookedAt' };
     const inner = least(pair.innerSolver, goals.inner, budget);
     const found: Found | null = inner && inner.value < (best?.value ?? Infinity) ? foundAt(pair.inner, inner.values, costs) : null;
     if (inner && found) best = { found, value: inner.value };
     isSpent ||= inner === undefined;
-    const outer = pair.isSettled ? inner : least(pair.outerSolver, goals.outer, budget);
+    const outer = pair.isSettled && !program.kit ? inner : isBounded(pair.outer) ? least(pair.outerSolver, goals.outer, budget) : undefined;
     bound = Math.max(bound, outer === null ? Infinity : (outer?.bound ?? -Infinity));
     if (best && bound >= best.value - CLOSE_ENOUGH) return { kind: 'proved', ...best.found };
     const ways = outer ? [...outer.open, outer.values] : [];
@@ -87,11 +65,18 @@ export function lowestMargin(program: Program, today: string, costs: CostOf, flo
 /** Sums are compared as binary fractions to within a billionth. */
 const CLOSE_ENOUGH = 1e-9;
 
-/** The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart. */
-function goalFor(model: Model, costs: CostOf, kept: Exact): Goal | null {
+/** Whether it is known of all that can be put in slots what it leaves at least. */
+const isBounded = ({ choices }: Model): boolean => choices.every((choice) => !choice?.slot || (!choice.slot.isLoose && choice.slot.ways.every((way) => way === null || (way.left?.bound ?? null) !== null)));
+
+/** The price of one less what it costs, of what can be sold; null where either follows from more than can be told apart. @param ofWay what counts of what something leaves in a slot */
+function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) => number): Goal | null {
   const [prices, spent] = [priceSteps(model), costSteps(model, costs)];
   if (!prices || !spent) return null;
-  const margin = priceGoal(model, { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] }, 'lowest');
+  const hasSlots = model.program.kit !== null;
+  // What is in slots leaves as much whatever is chosen of it only where nothing takes a share of it.
+  if (hasSlots && !prices.steps.every(({ kind }) => kind === 'add')) return null;
+  const inSlots: AddedBy = (way) => (way?.left ? ofWay(way.left) : 0);
+  const margin = priceGoal(model, { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] }, 'lowest', 'unit', inSlots);
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
   const sold = linesOfNothing(notRefused(margin, model), model, prices);

@@ -11,7 +11,7 @@ import { formulaFor } from './conditions';
 import { constrainFormulas } from './formula-clauses';
 import { constrainFits } from './fit-clauses';
 import { constrainItem } from './item-clauses';
-import { modelledSlot, type ModelledSlot } from './slots';
+import { type Look, modelledSlot, type ModelledSlot } from './slots';
 
 /** One choice as the analysis sees it. */
 export interface ModelledChoice {
@@ -74,13 +74,15 @@ export interface ModelOptions {
   readonly switched?: boolean;
   /** further values to look at, by position of the choice; -1 for the quantity */
   readonly further?: Breakpoints;
+  /** what candidates for slots are looked at for; their price where nothing is said */
+  readonly look?: Look;
 }
 
 /**
  * Makes a product's choices variables and everything that a selection must keep clauses: what is required, shown and
  * offered, rules, tables, variants, limits, quantities, and formulas that can't be worked out.
  */
-export function modelOf(program: Program, today: string, { side = 'inner', switched = false, further = new Map() }: ModelOptions = {}): Model {
+export function modelOf(program: Program, today: string, { side = 'inner', switched = false, further = new Map(), look }: ModelOptions = {}): Model {
   const space = new Space();
   const breaks = breakpointsOf(program, today);
   const breaksAt = (index: number): Exact[] => [...(breaks.get(index) ?? []), ...(further.get(index) ?? [])];
@@ -88,7 +90,7 @@ export function modelOf(program: Program, today: string, { side = 'inner', switc
   const group = space.helper(groups.length);
   const quantities = quantitiesOf(program, breaksAt(QUANTITY));
   const quantity = space.helper(quantities.length);
-  const choices = program.product.choices.map((choice, index) => modelled(program, choice, index, today, space, breaksAt(index)));
+  const choices = program.product.choices.map((choice, index) => modelled(program, choice, index, today, space, breaksAt(index), look));
   const wide = new Map<number, boolean[]>([[quantity, quantities.map(({ low, high }) => low !== high)]]);
   for (const choice of choices) for (const { variable, values } of choice?.variables ?? []) wide.set(variable, values.map(({ ends }) => ends !== undefined));
   const draft: ModelDraft = { program, today, space, group, groups, quantity, quantities, choices, loose: choices.flatMap((choice) => gapsOf(program, choice)), isWide: (variable, value) => wide.get(variable)?.[value] ?? false };
@@ -150,10 +152,10 @@ function settledPicks(program: Program, index: number, today: string): Answer['p
 
 const NOTHING_PICKED: Answer = { canonical: '', shown: '', option: null, value: null, characters: 0, charactersWithoutSpaces: 0, picks: [] };
 
-function modelled(program: Program, choice: Choice, index: number, today: string, space: Space, breaks: readonly Exact[]): ModelledChoice | null {
+function modelled(program: Program, choice: Choice, index: number, today: string, space: Space, breaks: readonly Exact[], look?: Look): ModelledChoice | null {
   const candidates = candidatesOf(program, index, today, breaks);
   if (!candidates) return null;
-  if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates);
+  if (choice.kind === 'slot') return modelledSlot(program, index, today, space, candidates, look);
   if (choice.kind !== 'several') {
     const { list, counted } = candidates;
     const variable = counted && !choice.forWorkshop ? space.variable(list.length, list.map(({ same }) => same)) : space.helper(list.length);

@@ -4,6 +4,7 @@ import { Exact } from '../number';
 import { type Breakpoints } from './breakpoints';
 import { QUANTITY } from './candidates';
 import { type Model, modelOf } from './model';
+import { type Look } from './slots';
 
 /** A product's inner and outer model with their solvers: one and the same where nothing is unsettled. */
 export interface Pair {
@@ -14,10 +15,10 @@ export interface Pair {
   readonly isSettled: boolean;
 }
 
-export function pairOf(program: Program, today: string, further: Breakpoints = new Map()): Pair {
-  const inner = modelOf(program, today, { further });
+export function pairOf(program: Program, today: string, further: Breakpoints = new Map(), look?: Look): Pair {
+  const inner = modelOf(program, today, { further, look });
   const isSettled = !inner.isUnsettled && inner.gaps.length === 0;
-  const outer = inner.isUnsettled ? modelOf(program, today, { further, side: 'outer' }) : inner;
+  const outer = inner.isUnsettled ? modelOf(program, today, { further, look, side: 'outer' }) : inner;
   const innerSolver = new Solver(inner.space);
   return { inner, outer, innerSolver, outerSolver: outer === inner ? innerSolver : new Solver(outer.space), isSettled };
 }

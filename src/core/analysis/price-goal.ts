@@ -3,7 +3,7 @@ import { type Model } from './model';
 import { merged } from './even-steps';
 import { type PriceSteps } from './price-model';
 import { hull, type Interval, type Step } from './price-step';
-import { withSlots } from './slot-prices';
+import { type AddedBy, withSlots } from './slot-prices';
 import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-table';
 
 /** What a formula comes to under the values that are left: true, false, or null where it is not settled. */
@@ -46,10 +46,11 @@ export const halfAMinorUnit = ({ program }: Model): number => 0.5 / 10 ** progra
  * The goal of the lowest price, or of the highest: that of what is lowest when turned round.
  *
  * @param of whether the price of one item is meant, or what is paid for a whole order line
+ * @param inSlots what is in slots adds; absent for its price
  */
-export function priceGoal(model: Model, { base: own, steps: further, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit'): Goal {
+export function priceGoal(model: Model, { base: own, steps: further, once }: PriceSteps, side: 'lowest' | 'highest', of: 'unit' | 'line' = 'unit', inSlots?: AddedBy): Goal {
   const { space } = model;
-  const { base, onTop } = withSlots(model, own);
+  const { base, onTop } = withSlots(model, own, inSlots);
   const steps = onTop.length === 0 ? further : [...onTop, ...further];
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];

@@ -1,8 +1,8 @@
 import { type Candidate, type Candidates } from '../catalog/choices';
 import { type CandidateProgram, type Held, type Program, type SlotProgram } from '../compile';
 import { anyOf, type Space } from '../constraints';
-import { heldOf, type Resolution, resolve, usualOf } from '../run';
-import { type Answer, type GivenEntry } from '../selection';
+import { heldOf, type Resolution, resolve } from '../run';
+import { type Answer, type GivenEntry, type Selection } from '../selection';
 import { asksGroup, asksQuantity, weightVaries } from './depends-on';
 import { withoutAnswer } from './candidates';
 import { type ModelledChoice } from './model';
@@ -11,10 +11,37 @@ import { itemRange } from './price-range';
 /** A way in which a candidate can be in a slot: a selection of it that can be sold, and what it comes to. */
 export interface WayIn {
   readonly resolution: Resolution;
+  /** what it leaves, where that is looked for; absent where it is looked at for its price */
+  readonly left?: Left;
   /** what of it has been answered so that it is what it is */
   readonly deciding: Readonly<Record<string, string>>;
   /** whether everything of it that anything asks about is the same for all the selections that it stands for */
   readonly isWhole: boolean;
+}
+
+/** What is left of the price of something when what supplying it costs is paid, in major units. */
+export interface Left {
+  /** by the selection that leaves least */
+  readonly value: number;
+  /** by any selection at least; null where that is not known */
+  readonly bound: number | null;
+}
+
+/** A selection that stands for others of its product. */
+export interface Standing {
+  readonly selection: Selection;
+  /** whether all that is asked of it is true of the others, too */
+  readonly isProved: boolean;
+  readonly left?: Left;
+}
+
+/** What a candidate is looked at for, and what is known of it so far. */
+export interface Look {
+  /** the selections that stand for all selections of a product in a slot; none where it can't be had */
+  standing(program: Program, slot: SlotProgram): readonly Standing[];
+  /** for whom it is looked at, beside whom nobody has other prices */
+  readonly group: string | null;
+  readonly known: WeakMap<CandidateProgram, Map<string, readonly FoundWay[]>>;
 }
 
 /** What the places of a slot stand for. */
@@ -42,7 +69,7 @@ const MOST_CONTENTS = 2000;
  * A slot as places, each with what can be in it, filled from the first on; where the slot keeps no order, in that of its
  * candidates.
  */
-export function modelledSlot(program: Program, index: number, today: string, space: Space, candidates: Candidates): ModelledChoice | null {
+export function modelledSlot(program: Program, index: number, today: string, space: Space, candidates: Candidates, look: Look = byPrice): ModelledChoice | null {
   const slot = program.kit?.slots.find(({ choice }) => choice === index);
   if (!slot) return null;
   const figures = figuresOf(program, slot);
@@ -54,8 +81,8 @@ export function modelledSlot(program: Program, index: number, today: string, spa
   const ways: (WayIn | null)[] = none.map(() => null);
   slot.byOption.forEach((candidate, option) => {
     if (!candidate || candidate.program.blocking.length > 0) return;
-    const found = waysIn(candidate, looked, today);
-    isLoose ||= found.some(({ way }) => !way.isWhole) || (slot.most > 1 && asksQuantity(candidate.program)) || (asked('price') && found.length > 1) || (asked('weight') && weightVaries(candidate.program));
+    const found = waysIn(candidate, slot, looked, today, look);
+    isLoose ||= found.some(({ way }) => !way.isWhole) || (slot.most > 1 && asksQuantity(candidate.program)) || (asked('price') && (found.length > 1 || priceVaries(candidate.program, look))) || (asked('weight') && weightVaries(candidate.program));
     for (const { entry, way } of found) {
       values.push({ raw: entry, option, same: option + 1, answer: { ...NOTHING_PICKED, canonical: candidate.product, picks: [{ effect: option, count: 1 }] } });
       ways.push(way);
@@ -86,26 +113,44 @@ function propertiesAmong(figures: readonly string[], { component }: SlotProgram)
   return [...names].filter((name) => figures.some((text) => text.includes(`.${name.replace(/-/g, '_')}`)));
 }
 
+/** Whether what one costs can depend on what customers choose of it. */
+function priceVaries(program: Program, { group }: Look): boolean {
+  if (group !== null && asksGroup(program)) return true;
+  const range = itemRange(program);
+  return !range?.isProved || !range.from.equals(range.to);
+}
+
+/** Looks at what candidates cost: at the least and at the most. */
+const byPrice: Look = {
+  standing(program) {
+    const range = itemRange(program);
+    // What only some customers can have has no price for everybody: that it can't be had at all is not said of it.
+    if (!range) return asksGroup(program) && program.blocking.length === 0 ? [{ selection: { answers: {} }, isProved: false }] : [];
+    const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
+    return ends.map((selection) => ({ selection, isProved: range.isProved }));
+  },
+  group: null,
+  known: new WeakMap(),
+};
+
 interface FoundWay {
   readonly entry: GivenEntry;
   readonly way: WayIn;
 }
 
-const found = new WeakMap<CandidateProgram, Map<string, readonly FoundWay[]>>();
-
-/** The ways in which a candidate can be in a slot: for each thing that it can be, at the least and at the most that it costs. */
-function waysIn(candidate: CandidateProgram, looked: ReadonlySet<string>, today: string): readonly FoundWay[] {
-  const known = found.get(candidate) ?? new Map<string, readonly FoundWay[]>();
-  found.set(candidate, known);
+/** The ways in which a candidate can be in a slot: for each thing that it can be, what stands for all that is so. */
+function waysIn(candidate: CandidateProgram, slot: SlotProgram, looked: ReadonlySet<string>, today: string, look: Look): readonly FoundWay[] {
+  const known = look.known.get(candidate) ?? new Map<string, readonly FoundWay[]>();
+  look.known.set(candidate, known);
   const name = `${today} ${[...looked].sort().join()}`;
   const before = known.get(name);
   if (before) return before;
-  const made = lookForWays(candidate, looked, today);
+  const made = lookForWays(candidate, slot, looked, today, look);
   known.set(name, made);
   return made;
 }
 
-function lookForWays(candidate: CandidateProgram, looked: ReadonlySet<string>, today: string): FoundWay[] {
+function lookForWays(candidate: CandidateProgram, slot: SlotProgram, looked: ReadonlySet<string>, today: string, look: Look): FoundWay[] {
   const { program, product } = candidate;
   // What decides what it is: choices whose options say so. What a formula says is looked at as it comes.
   const deciding = new Set<number>();
@@ -126,16 +171,12 @@ function lookForWays(candidate: CandidateProgram, looked: ReadonlySet<string>, t
   }
   return combinations.flatMap((answers) => {
     const own: Program = Object.keys(answers).length === 0 ? program : { ...program, fixed: { ...program.fixed, ...answers } };
-    const range = itemRange(own);
-    // What only some customers can have has no price for everybody: that it can't be had at all is not said of it.
-    if (!range) return asksGroup(own) && own.blocking.length === 0 ? [{ entry: { product, quantity: 1, answers }, way: { resolution: usualOf(candidate, { today }, resolve), deciding: answers, isWhole: false } }] : [];
-    const ends = range.from.equals(range.to) ? [range.cheapest] : [range.cheapest, range.dearest];
-    return ends.flatMap((selection): FoundWay[] => {
+    return look.standing(own, slot).map(({ selection, isProved, left }): FoundWay => {
       const given = { ...selection.answers, ...answers };
       const open = Object.fromEntries(Object.entries(given).filter(([key]) => !Object.hasOwn(program.fixed, key)));
       const entry: GivenEntry = { product, quantity: 1, answers: open, ...(selection.parts && { parts: selection.parts }) };
-      const resolution = resolve(program, { answers: open, quantity: 1, ...(selection.parts && { parts: selection.parts }) }, { stock: null, ofWhole: true, today });
-      return [{ entry, way: { resolution, deciding: answers, isWhole: isWhole && range.isProved } }];
+      const resolution = resolve(program, { answers: open, quantity: 1, ...(selection.parts && { parts: selection.parts }) }, { stock: null, ofWhole: true, today, group: look.group });
+      return { entry, way: { resolution, deciding: answers, isWhole: isWhole && isProved, left } };
     });
   });
 }
