@@ -3,7 +3,7 @@ import { Exact } from '../number';
 import { resolve } from '../run';
 import { type Selection } from '../selection';
 import { type Analysis, type AnalysisLimits, analysePlain, NOTHING, stages, USUAL_LIMITS } from './analyse-plain';
-import { wordsOf } from './example';
+import { wordsWithParts } from './example';
 import { baseOfEnds, type PriceRange, withoutParts } from './kit-range';
 import { type PriceEnd } from './price-ends';
 import { itemRange } from './price-range';
@@ -54,7 +54,7 @@ function endOf(program: Program, { from, to, open, isProved, cheapest, dearest }
   return {
     selection,
     group: null,
-    words: [wordsOf(program, counted), ...parts.map(({ title, resolution, pieces }) => `${pieces === 1 ? '' : `${pieces} × `}${title}${resolution.counted.length > 0 ? ` (${resolution.counted.map(({ shown }) => shown).join(', ')})` : ''}`)].filter((words) => words !== '').join(' · '),
+    words: wordsWithParts(program, { counted, parts }),
     price: unitPrice.toFixed(program.places),
     coverage: open ? { kind: 'open', titles: [] } : holds ? { kind: 'proved' } : { kind: 'within', bound: null },
   };

@@ -1,6 +1,6 @@
 import { type Program } from '../compile';
 import { type Exact } from '../number';
-import { type CountedAnswer, resolve } from '../run';
+import { type CountedAnswer, type Resolution, resolve } from '../run';
 import { type Selection } from '../selection';
 import { type Model } from './model';
 import { contextFor, selectionFor } from './solutions';
@@ -27,12 +27,26 @@ export function wordsOf({ product, indexOf }: Program, counted: readonly Counted
   return words.join(' · ');
 }
 
+/** In what number an example is bought, where that is not the usual one. */
+export const inPieces = ({ defaultQuantity }: Program, quantity: number | undefined): string[] => (quantity === undefined || quantity === defaultQuantity ? [] : [`${quantity} pieces`]);
+
+/** What is chosen of a product with parts or slots, as an example says it: what it asks itself, and each part with what is chosen of it. */
+export function wordsWithParts(program: Program, { counted, parts }: Pick<Resolution, 'counted' | 'parts'>): string {
+  // What is in a slot is told as what it is, and not as an answer besides.
+  const own = counted.filter(({ choice }) => program.product.choices[program.indexOf.get(choice) ?? -1]?.kind !== 'slot');
+  const isOneOf = (key: string) => (program.kit?.components.find((component) => component.key === key)?.candidates.length ?? 0) > 1;
+  const told = parts.map(({ kind, part, title, productTitle, pieces, resolution }) => {
+    const chosen = resolution.counted.map(({ shown }) => shown).join(', ');
+    return `${pieces === 1 ? '' : `${pieces} × `}${title}${kind === 'slot' || isOneOf(part) ? `: ${productTitle}` : ''}${chosen === '' ? '' : ` (${chosen})`}`;
+  });
+  return [wordsOf(program, own), ...told].filter((words) => words !== '').join(' · ');
+}
+
 /** A solution as an example, whether or not it can be sold. @param counts how many of an option, by variable, where its values stand for more */
 export function exampleFor(model: Model, values: ArrayLike<number>, counts?: ReadonlyMap<number, number>): { example: Example; sellable: boolean; unitPrice: Exact | null; lineTotal: Exact | null; sku: string } {
   const { group, ...selection } = selectionFor(model, values, counts);
   const { state, counted, unitPrice, lineTotal, item } = resolve(model.program, selection, contextFor(model, group));
-  const pieces = selection.quantity === undefined || selection.quantity === model.program.defaultQuantity ? [] : [`${selection.quantity} pieces`];
-  const words = [wordsOf(model.program, counted), ...pieces].filter((text) => text !== '').join(' · ');
+  const words = [wordsOf(model.program, counted), ...inPieces(model.program, selection.quantity)].filter((text) => text !== '').join(' · ');
   return { example: { selection, group, words }, sellable: state === 'sellable', unitPrice, lineTotal, sku: item.sku };
 }
 

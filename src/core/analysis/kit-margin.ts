@@ -3,8 +3,9 @@ import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
 import { plainPrice, resolve } from '../run';
 import { asksQuantity } from './depends-on';
-import { wordsOf } from './example';
+import { inPieces, wordsWithParts } from './example';
 import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
+import { type KitCase, kitCases } from './kit-cases';
 import { type Asked, boundOf, type Found, LEAST_SEARCHING, type LowestMargin, type LowestOf, valueOf } from './earned';
 import { groupsThatDiffer } from './model';
 
@@ -33,8 +34,11 @@ const insteadOfParts = ({ places }: Program) => Exact.of(10 ** (7 - Math.min(pla
  */
 export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestMargin {
   if (!addsUp(program, kit)) return { kind: 'notLookedAt' };
+  const cases = kitCases(program, kit);
+  if (!cases) return { kind: 'notLookedAt' };
   const groups = program.pricedFor ?? [...new Set([program, ...programsWithin(program)].flatMap(groupsThatDiffer))];
-  const found = groups.map((group) => lowestFor(group, program, kit, shared(asked, kit, groups.length), lowestOf));
+  const each = shared(asked, kit, groups.length * cases.length);
+  const found = groups.flatMap((group) => cases.map((one) => lowestFor(group, program, kit, one, each, lowestOf)));
   if (found.some(({ kind }) => kind === 'notLookedAt')) return { kind: 'notLookedAt' };
   const worst = leastBy(found.filter((one) => one.kind === 'found'), ({ value }) => value);
   if (!worst) return { kind: found.some(({ kind }) => kind === 'notFound') ? 'notFound' : 'nothingSold' };
@@ -43,21 +47,20 @@ export function lowestOfKit(program: Program, kit: KitProgram, asked: Asked, low
   return { kind: 'found', ...worst.margin, bound: bound?.rounded(6).toString() ?? null, open: [] };
 }
 
-/** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself. */
+/** Whether what a kit costs is the sum of what its parts and its own choices add, each by itself, as far as {@link kitCases} can part what is not. */
 function addsUp(program: Program, { components, price }: KitProgram): boolean {
-  const { rules, formulas, breaks, base, baseFormula } = program;
-  if (breaks.length > 0 || base.unit !== null || baseFormula !== null) return false;
+  const { rules, formulas, base, baseFormula } = program;
+  if (base.unit !== null || baseFormula !== null) return false;
   if (components.some(({ quantity, candidates }) => candidates.some((candidate) => countsOf(quantity, candidate) === null))) return false;
-  const amounts = ownAmounts(program);
-  if (amounts.some((amount) => amount && kindOfAmount(amount).operation !== 'add') || (rules?.itemEffects ?? []).some(({ setPrice }) => setPrice !== null)) return false;
+  if ((rules?.itemEffects ?? []).some(({ effect, setPrice }) => setPrice !== null || (effect.kind === 'amount' && kindOfAmount(effect.amount).operation !== 'add'))) return false;
   // Beside a price of its own what takes something off could come below nothing by itself, and not with its parts.
-  if (price.kind === 'own' && (amounts.some((amount) => amount?.value.startsWith('-')) || formulas.some(({ serves }) => serves.kind === 'amount'))) return false;
+  if (price.kind === 'own' && (ownAmounts(program).some((amount) => amount?.value.startsWith('-')) || formulas.some(({ serves }) => serves.kind === 'amount'))) return false;
   return formulas.every(({ compiled }, place) => !compiled.uses.has('base') && !formulaInputsOf(program, place).parts);
 }
 
-/** The same, where each of many looks takes its share of the time. */
-function shared(asked: Asked, { components }: KitProgram, groups: number): Asked {
-  const looks = groups * (1 + components.reduce((sum, { candidates, quantity }) => sum + candidates.reduce((looked, candidate) => looked + (countsOf(quantity, candidate)?.length ?? 0), 0), 0));
+/** The same, where each of many looks takes its share of the time. @param times so many times all of it is looked at */
+function shared(asked: Asked, { components }: KitProgram, times: number): Asked {
+  const looks = times * (1 + components.reduce((sum, { candidates, quantity }) => sum + candidates.reduce((looked, candidate) => looked + (countsOf(quantity, candidate)?.length ?? 0), 0), 0));
   return { ...asked, limits: { ...asked.limits, searching: Math.max(LEAST_SEARCHING, Math.floor(asked.limits.searching / looks)) } };
 }
 
@@ -79,21 +82,21 @@ type LowestFor =
 
 const noneFound = (kind: NoneFound, bound: Exact | null = null): LowestFor => ({ kind, bound });
 
-function lowestFor(group: string | null, program: Program, kit: KitProgram, asked: Asked, lowestOf: LowestOf): LowestFor {
-  const { today, costs, kept, limits } = asked;
+function lowestFor(group: string | null, program: Program, kit: KitProgram, { program: inCase, share }: KitCase, { today, costs, kept, limits }: Asked, lowestOf: LowestOf): LowestFor {
   const of = (one: Program, share: Exact) => lowestOf({ ...one, pricedFor: [group] }, today, costs, HUNDRED.minus(HUNDRED.times(share)), limits);
   // What is taken off would come below nothing without the parts: so they cost something here, which is taken away again.
   const instead = kit.price.kind === 'own' ? Exact.zero : insteadOfParts(program);
-  const own = of(withoutParts(program, instead).program, kept);
-  const ofParts = shareOfParts(kit.price, kept);
-  const parts = kit.components.map((component) => lowestPart(component, (one) => of(one, ofParts), ofParts, includedIn(kit.price, component).times(kept)));
+  const own = of(withoutParts(inCase, instead).program, kept);
+  const keptOfParts = kept.times(share);
+  const ofParts = shareOfParts(kit.price, keptOfParts);
+  const parts = kit.components.map((component) => lowestPart(component, (one) => of(one, ofParts), ofParts, includedIn(kit.price, component).times(keptOfParts)));
   const looked = parts.filter((part) => typeof part === 'object');
   const ends = looked.flatMap(({ end }) => end ?? []);
   for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const) if (own.kind === why || parts.includes(why)) return noneFound(why);
   if (!('margin' in own)) return noneFound('notFound');
   // More is taken off than anybody would: what comes below nothing then is not known.
-  if (Exact.from(own.price).plus(Exact.from(own.price)).isLess(instead)) return noneFound('notLookedAt');
-  const less = (kit.price.kind === 'lessAmount' ? kit.price.amount : Exact.zero).plus(instead).times(kept);
+  if (Exact.from(own.price).plus(Exact.from(own.price)).isLess(instead.times(share))) return noneFound('notLookedAt');
+  const less = (kit.price.kind === 'lessAmount' ? kit.price.amount : Exact.zero).plus(instead).times(keptOfParts);
   const bounds = [boundOf(own, kept), ...looked.map(({ bound }) => bound)];
   const bound = bounds.reduce<Exact | null>((sum, one) => (sum && one ? sum.plus(one) : null), less.negated());
   const selection = withParts(own.selection, kit, ends);
@@ -104,10 +107,9 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, aske
   // What leaves least of each part may not fit together.
   if (state !== 'sellable' || !unitPrice || !cost) return noneFound(program.fits.length > 0 ? 'notLookedAt' : 'notFound', bound);
   const text = (amount: Exact) => amount.rounded(6).toString();
-  const words = [wordsOf(program, counted), ...shown.map(({ title, pieces, resolution }) => [`${pieces === 1 ? '' : `${pieces} × `}${title}`, ...resolution.counted.map(({ shown: answer }) => answer)].join(' '))];
   return {
     kind: 'found',
-    margin: { selection, group, words: words.filter((part) => part !== '').join(' · '), margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) },
+    margin: { selection, group, words: [wordsWithParts(program, { counted, parts: shown }), ...inPieces(program, selection.quantity)].join(' · '), margin: text(unitPrice.minus(cost.known)), cost: text(cost.known), price: text(unitPrice) },
     value: unitPrice.times(kept).minus(cost.known),
     bound, slack,
   };
