@@ -23,8 +23,8 @@ export default defineConfig({
           globalSetup: ['tests/support/demo-once.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,
-          // Each file has a browser and a server of its own; half of the time it waits for one of them.
-          maxWorkers: 3,
+          // Each file has a browser and a server of its own; the machines that run this are small.
+          maxWorkers: 2,
         },
       },
     ],

@@ -99,7 +99,7 @@ async function main(): Promise<void> {
     await beside('opening the sheet in its editor (server’s part)', () => openSheetForEditing(context, 1), readAll, 7);
     const ripple = async () => {
       let reached = 0;
-      for await (const { row } of rippleOf(context, 1)) reached += row ? 1 : 0;
+      for await (const { row } of await rippleOf(context, [1])) reached += row ? 1 : 0;
       if (reached !== PRODUCTS + 1) throw new Error(`the ripple reached ${reached} products`);
     };
     await beside('the ripple of the sheet over all products', ripple, readAll, 5);

@@ -133,3 +133,13 @@ export function numberFrom(text: string): number {
   if (/^\d{1,15}$/.test(text)) return Number(text);
   throw new Refusal(404, 'notFound', `There is nothing at “${text.slice(0, 40)}”.`);
 }
+
+/** So many things are asked about at once. */
+const MOST_AT_ONCE = 1000;
+
+/** Numbers of things in an address, parted by commas, each once. @throws Refusal 404 for what is no number, 400 for none or too many */
+export function numbersFrom(text: string): number[] {
+  const parts = text === '' ? [] : text.split(',');
+  if (parts.length === 0 || parts.length > MOST_AT_ONCE) throw new Refusal(400, 'malformed', `Say which, from 1 to ${MOST_AT_ONCE}, as in “?of=1,2”: these are ${parts.length}.`);
+  return [...new Set(parts.map(numberFrom))];
+}

@@ -1,20 +1,20 @@
 import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { formulaSchema, priceListSchema, rateSchema } from '@/core/catalog';
+import { choiceSchema, formulaSchema, placementSchema, priceListSchema, rateSchema } from '@/core/catalog';
 import { stockItems } from '@/data/schema';
 import { previewBulk } from '@/services/many/bulk';
 import { previewPriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
 import { publishProduct } from '@/services/products/publishing';
-import { rippleOfProduct } from '@/services/products/ripple';
+import { rippleOfProduct, rippleOfProducts } from '@/services/products/ripple';
 import { addToBasket } from '@/services/selling/basket';
 import { checkOut } from '@/services/selling/checkout';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { openSettings, saveSettings } from '@/services/settings/settings';
 import { rippleOf } from '@/services/sheets/ripple';
-import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
+import { listSheets, openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { changeStockItem } from '@/services/store-room/change-item';
 import { createStockItem, enterStock, readStockItem } from '@/services/store-room/stock';
 import { openServices, type TestServices } from '../support/services';
@@ -86,7 +86,7 @@ describe('what stock costs', () => {
     const gift = await openSheet(context, 1);
     const cheaper = { ...gift.draft, choices: gift.draft.choices.map((choice) => (choice.key === 'box' && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } } : choice)) };
     await saveSheetDraft(context, 1, { definition: cheaper, baseVersion: gift.draftVersion, editor: 'test' });
-    expect((await rowsOf(rippleOf(context, 1))).get('Smoker')).toMatch(/^With .*Gift box Yes it earns .*, less than the floor of 20 %\.$/);
+    expect((await rowsOf(await rippleOf(context, [1]))).get('Smoker')).toMatch(/^With .*Gift box Yes it earns .*, less than the floor of 20 %\.$/);
     // The starter kit earns 39.6 % at the least, at trade prices: with a floor of 39 % a cheaper smoker is too much.
     const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
     const kit = await openProduct(context, await idOf('starter-kit'));
@@ -94,7 +94,7 @@ describe('what stock costs', () => {
     await publishProduct(context, kit.id, kit.draftVersion + 1);
     const smoker = await openProduct(context, await idOf('smoker'));
     await saveDraft(context, smoker.id, { definition: { ...smoker.draft, price: '30' }, baseVersion: smoker.draftVersion, editor: 'test' });
-    expect((await rowsOf(rippleOfProduct(context, smoker.id, 'publish'))).get('Starter kit')).toContain('less than the floor of 39 %');
+    expect((await rowsOf(await rippleOfProduct(context, smoker.id, 'publish'))).get('Starter kit')).toContain('less than the floor of 39 %');
     // So does a dearer smoker, which by itself is above its floor, and a cheaper one for trade customers.
     await expect(changeStockItem(context, 'smoker', { cost: '22' })).rejects.toMatchObject({ code: 'belowFloor', details: { below: [{ slug: 'starter-kit' }] } });
     const lists = [priceListSchema.parse({ key: 'l', title: 'L', groups: ['trade'], prices: [{ product: 'smoker', price: '25' }] })];
@@ -103,6 +103,44 @@ describe('what stock costs', () => {
     expect(rows.map(({ title, belowFloor }) => [title, belowFloor !== null])).toEqual([['Handbook for the first year', true], ['Hive frame with foundation', true]]);
     const gentle = await previewBulk(context, { kind: 'prices', step: { kind: 'percent', percent: '-1', ending: null }, crossOut: false, products: [await idOf('handbook')] });
     expect(gentle.rows[0]?.belowFloor).toBeNull();
+  });
+
+  it('and so do many drafts that are published together, of which none would do it alone', async () => {
+    const below = async <R extends { title: string; belowFloor: string | null; priceBefore: string | null; priceAfter: string | null }>(steps: AsyncIterable<{ row: R | null }>) => {
+      const rows: R[] = [];
+      for await (const { row } of steps) if (row) rows.push(row);
+      return { below: rows.flatMap(({ title, belowFloor }) => (belowFloor === null ? [] : title)).sort(), rows };
+    };
+    // Both sheets are on the smoker: of 42, 38.18 are left without the tax, and with a floor of 20 % it must not be sold for less than 19.25.
+    const cheaper = async (id: number, key: string, value: string) => {
+      const { draft, draftVersion } = await openSheet(context, id);
+      const choices = draft.choices.map((choice) => (choice.key === key && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value } } : choice));
+      await saveSheetDraft(context, id, { definition: { ...draft, choices: [...choices, ...(choices.some((choice) => choice.key === key) ? [] : [choiceSchema.parse({ kind: 'yesNo', key, title: 'Extra', required: false, amount: { kind: 'fixed', value } })])] }, baseVersion: draftVersion, editor: 'test' });
+    };
+    const shared = (await listSheets(context)).map(({ id }) => id);
+    const keys = await Promise.all(shared.map(async (id) => (await openSheet(context, id)).draft.key));
+    const idOf = async (slug: string) => (await listProducts(context)).find((row) => row.slug === slug)?.id ?? 0;
+    const edit = async (slug: string, change: object) => {
+      const { id, draft, draftVersion } = await openProduct(context, await idOf(slug));
+      await saveDraft(context, id, { definition: { ...draft, ...change }, baseVersion: draftVersion, editor: 'test' });
+      return id;
+    };
+    const placed = await openProduct(context, await edit('smoker', { sheets: keys.map((key) => placementSchema.parse({ key })) }));
+    await publishProduct(context, placed.id, placed.draftVersion);
+    for (const id of shared) await cheaper(id, 'together', '-13');
+    const [alone, other, together] = [await below(await rippleOf(context, shared.slice(0, 1))), await below(await rippleOf(context, shared.slice(1))), await below(await rippleOf(context, shared))];
+    expect([alone.below.includes('Smoker'), other.below.includes('Smoker'), together.below.includes('Smoker')]).toEqual([false, false, true]);
+    expect(together.rows.map(({ title }) => title).sort()).toEqual([...new Set([...alone.rows, ...other.rows].map(({ title }) => title))].sort());
+
+    // A kit of two parts, each of which becomes a little cheaper: only both together are too much for it. What is in the shop itself is told of, too.
+    const kit = await openProduct(context, await edit('starter-kit', { marginFloor: '39' }));
+    await publishProduct(context, kit.id, kit.draftVersion);
+    const parts = [await edit('smoker', { price: '40' }), await edit('handbook', { price: '17' })];
+    const each = await Promise.all(parts.map(async (id) => (await below(await rippleOfProducts(context, [id]))).below.includes(kit.draft.title)));
+    const all = await below(await rippleOfProducts(context, parts));
+    expect([each, all.below.includes(kit.draft.title)]).toEqual([[false, false], true]);
+    expect(all.rows.find(({ title }) => title === 'Handbook for the first year')).toMatchObject({ priceBefore: '€19.80', priceAfter: '€17.00' });
+    await expect(rippleOfProducts(context, [999_999])).rejects.toMatchObject({ status: 404 });
   });
 
   it('and floors that are none are refused', async () => {

@@ -55,7 +55,7 @@ describe('proofs of what follows a sheet', () => {
   it('are told in its ripple, before it is published', async () => {
     const version = await boxByDefault();
     const broken = [];
-    for await (const { row } of rippleOf(context, GIFT)) if (row && row.breaks.length > 0) broken.push(row);
+    for await (const { row } of await rippleOf(context, [GIFT])) if (row && row.breaks.length > 0) broken.push(row);
     expect(broken).toMatchObject([{ title: 'Branding iron', changes: true, stops: [], breaks: [{ title: 'Script too small to burn', differences: [{ what: 'unitPrice', expected: '71.28', found: '74.78' }, { what: 'draws', found: '1 gift-box, 1 iron-blank' }] }] }]);
     await publishSheet(context, GIFT, { version, accepted: 0 });
     // The shop follows the sheet at once, and so does the page of all proofs.

@@ -25,7 +25,7 @@ async function change(id: number, recipe: (sheet: Sheet) => void): Promise<numbe
 
 async function ripple(id: number): Promise<RippleRow[]> {
   const rows: RippleRow[] = [];
-  for await (const { row } of rippleOf(context, id)) if (row) rows.push(row);
+  for await (const { row } of await rippleOf(context, [id])) if (row) rows.push(row);
   return rows;
 }
 

@@ -26,7 +26,7 @@ export async function change(context: Services, slug: string, recipe: (draft: Pr
 /** Everything that a change of a product would do to others. */
 export async function ripple(context: Services, id: number, kind: ProductChange) {
   const rows = [];
-  for await (const { row } of rippleOfProduct(context, id, kind)) if (row) rows.push(row);
+  for await (const { row } of await rippleOfProduct(context, id, kind)) if (row) rows.push(row);
   return rows;
 }
 

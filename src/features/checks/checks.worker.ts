@@ -28,7 +28,10 @@ const MOST_DRIVERS = 5;
 let newest = 0;
 
 /** Lets a newer question in before the next stage. */
-const breath = () => new Promise((resolve) => setTimeout(resolve, 0));
+const breath = (milliseconds = 0) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/** What takes longest waits, in milliseconds, until it looks as if nobody goes on changing the product. */
+const AT_REST = 1000;
 
 async function check({ number, product, surroundings, today, costs }: ToCheck): Promise<void> {
   const tell = (found: Found) => postMessage(found);
@@ -42,7 +45,7 @@ async function check({ number, product, surroundings, today, costs }: ToCheck): 
     const faults = analysisFaults(program, value);
     tell({ number, analysis: value, faults });
     if (!done) continue;
-    await breath();
+    await breath(AT_REST);
     if (number !== newest) return;
     const costOf = costsByKey(costs);
     const share = sellersShare(surroundings.shop.tax, product.taxClass);

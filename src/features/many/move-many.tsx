@@ -1,9 +1,11 @@
 'use client';
 
 import { Button, HStack, Progress, Stack, Text } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/words';
 import { wordsOf } from '@/features/shared/api';
+import { RippleView } from '@/features/ripple/ripple-view';
+import { belowWords, useRipple } from '@/features/ripple/use-ripple';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
 
@@ -35,6 +37,8 @@ export interface Move<Row extends Movable, Way extends string> {
   canGoBack(row: Row): boolean;
   /** whether something of it is to be mended first; absent where that is no matter */
   notReady?(row: Row): boolean;
+  /** where it is read what this would change in others; absent where it changes nothing there */
+  rippleAt?(rows: readonly Row[]): string;
   /** @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it is deleted */
   move(id: Row['id'], binned: number | null): Promise<number | null>;
 }
@@ -56,8 +60,13 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
   const [done, setDone] = useState<readonly Done<Row>[]>([]);
   const [running, setRunning] = useState(false);
   const [finished, setFinished] = useState(false);
+  /** what was found out last, and of which products */
+  const [found, setFound] = useState<{ readonly address: string; readonly below: number } | null>(null);
   const stop = useRef(false);
   const words = moves[now];
+  const rippleAt = going.length === 0 ? undefined : words.rippleAt?.(going);
+  /** how many would fall below their floors; null until that is known */
+  const below = rippleAt === undefined ? 0 : found?.address === rippleAt ? found.below : null;
   const notReady = going.filter((row) => words.notReady?.(row) === true);
   const run = async (direction: Way, list: readonly Row[]) => {
     const binned = new Map(done.map(({ row, binned: number }) => [row.id, number]));
@@ -82,7 +91,7 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
   const back = now === way ? moved.map(({ row }) => row).filter((row) => words.canGoBack(row)) : [];
   return (
     <AppDialog
-      size="lg"
+      size={words.rippleAt ? 'xl' : 'lg'}
       open
       title={`${words.title}: ${counted(going.length, word, several)}`}
       onClose={running ? undefined : onClose}
@@ -103,8 +112,9 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
             </Button>
           )}
           {!running && !finished && (
-            <Button disabled={going.length === 0} onClick={() => void run(way, going)}>
+            <Button disabled={going.length === 0 || below === null} colorPalette={below ? 'brick' : 'copper'} onClick={() => void run(way, going)}>
               {words.does} {counted(going.length, word, several)}
+              {below ? `, though ${belowWords(below)}` : ''}
             </Button>
           )}
         </HStack>
@@ -112,6 +122,7 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
     >
       <Stack gap="4">
         {going.length === 0 && <Text>{words.nothing}</Text>}
+        {!running && !finished && rippleAt !== undefined && <RippleBefore key={rippleAt} address={rippleAt} onFound={setFound} />}
         {!running && !finished && going.length > 0 && (
           <Text color="fg.muted">
             {going.map(({ title }) => title).slice(0, 12).join(', ')}
@@ -151,4 +162,14 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
       </Stack>
     </AppDialog>
   );
+}
+
+/** What all of them together would change in products, before they go. */
+function RippleBefore({ address, onFound }: { address: string; onFound: (found: { address: string; below: number }) => void }) {
+  const ripple = useRipple(address);
+  const { state, below } = ripple;
+  useEffect(() => {
+    if (state !== 'running') onFound({ address, below });
+  }, [state, below, address, onFound]);
+  return <RippleView ripple={ripple} nothingReached="No product in the shop, and nothing that has a part of them, changes by it." />;
 }

@@ -15,6 +15,7 @@ export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
     concerns: ({ state }) => state !== 'published',
     canGoBack: ({ state }) => state === 'draft' || state === 'archived',
     notReady: ({ mustFix }) => mustFix > 0,
+    rippleAt: (rows) => `/api/manage/products/ripple?of=${rows.map(({ id }) => id).join(',')}`,
     move: publishing(at),
   },
   withdraw: {

@@ -12,6 +12,7 @@ export const sheetMoves: Readonly<Record<SheetWay, Move<SheetRow, SheetWay>>> = 
     title: 'Publish', does: 'Publish', done: 'published; their products follow', back: null, nothing: 'None of them has a draft that differs from what is published.',
     concerns: ({ state }) => state !== 'published',
     canGoBack: () => false,
+    rippleAt: (rows) => `/api/manage/sheets/ripple?of=${rows.map(({ id }) => id).join(',')}`,
     move: publishing(at),
   },
   ...binMoves(at, ({ products }) => products === 0, 'None of them is free: take them off their products first.'),

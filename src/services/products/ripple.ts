@@ -23,21 +23,46 @@ export type ProductChange = 'publish' | 'withdraw';
  *
  * @throws Refusal 404
  */
-export async function* rippleOfProduct(context: Services, id: number, change: ProductChange): AsyncGenerator<ProductStep<RippleRow>> {
-  yield* await atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change, 'floors'));
+export function rippleOfProduct(context: Services, id: number, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change, 'floors'));
+}
+
+/**
+ * What publishing the drafts of products would change, all of them together: of those that are in the shop themselves, and
+ * of all that have one of them as a part or take it along, at any depth. The caller may stop at any step.
+ *
+ * @throws Refusal 404
+ */
+export function rippleOfProducts(context: Services, ids: readonly number[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return atOneMoment(context, async ({ database, now }) => {
+    const all = await Promise.all(ids.map((id) => productLife.require(database.read, id)));
+    return readChanges(database.read, now(), all, 'publish', 'floors', (state) => state.published !== null);
+  });
 }
 
 /** Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
 export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const product = await productLife.require(queries, id);
+  return readChanges(queries, at, [await productLife.require(queries, id)], change, looksAt, () => false);
+}
+
+interface Changing {
+  readonly id: number;
+  readonly publishedSlug: string | null;
+  readonly draft: Product;
+}
+
+/** @param isReached whether one of the products themselves is looked at, too, as it is and as it will be */
+async function readChanges(queries: Queries, at: Date, changing: readonly Changing[], change: ProductChange, looksAt: RippleLooks, isReached: (state: BothStates) => boolean): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   const states = await readBothStates(queries);
-  const wanted = new Set([product.publishedSlug, product.draft.slug].filter((slug) => slug !== null));
-  const reached = reachedBy(states, wanted, await readShared(queries)).filter((state) => state.id !== id);
-  const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(asItCounts), product.draft]);
-  const after = { ...before, products: productsAfter(before.products, product, change) };
+  const drafts = new Map(changing.map(({ id, draft }) => [id, draft]));
+  const wanted = new Set(changing.flatMap(({ publishedSlug, draft }) => [publishedSlug, draft.slug]).filter((slug) => slug !== null));
+  const having = new Set(reachedBy(states, wanted, await readShared(queries)));
+  const reached = states.filter((state) => (drafts.has(state.id) ? isReached(state) : having.has(state)));
+  const { surroundings: before, today } = await readSurroundings(queries, at, [...reached.map(asItCounts), ...drafts.values()]);
+  const after = { ...before, products: changing.reduce((known, product) => productsAfter(known, product, change), before.products) };
   const costs = looksAt === 'floors' ? await readCosts(queries) : null;
   return stepByStep(reached, async (some): Promise<RippleRow[]> => {
-    const sides = some.map((state) => ({ before: { product: asItCounts(state), surroundings: before }, after: { product: asItCounts(state), surroundings: after } }));
+    const sides = some.map((state) => ({ before: { product: asItCounts(state), surroundings: before }, after: { product: drafts.get(state.id) ?? asItCounts(state), surroundings: after } }));
     const found = await compared(sides, today, costs);
     return some.flatMap((state, place) => {
       const comparison = found[place];

@@ -9,23 +9,27 @@ import { readCosts } from '../stock/figures';
 import { sheetLife } from './life';
 
 /**
- * What publishing a sheet's draft would change, product by product, those that have one of these as a part or take it
- * along among them: in the shop as it is published, elsewhere in the
- * draft. The caller may stop at any step.
+ * What publishing the drafts of sheets would change, all of them together, product by product, those that have one of these
+ * as a part or take it along among them: in the shop as it is published, elsewhere in the draft. The caller may stop at any
+ * step.
+ *
+ * @throws Refusal 404
  */
-export async function* rippleOf(context: Services, id: number): AsyncGenerator<ProductStep<RippleRow>> {
-  yield* await atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), id, 'floors'));
+export function rippleOf(context: Services, ids: readonly number[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), ids, 'floors'));
 }
 
 /** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
-export async function readRipple(queries: Queries, at: Date, id: number, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const { draft } = await sheetLife.require(queries, id);
+export async function readRipple(queries: Queries, at: Date, ids: readonly number[], looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const drafts = await Promise.all(ids.map(async (id) => (await sheetLife.require(queries, id)).draft));
   const states = await readBothStates(queries);
-  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), draft]);
-  const after = { ...before, sheets: new Map(before.sheets).set(draft.key, draft) };
+  const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), ...drafts]);
+  const after = { ...before, sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]) };
   const costs = looksAt === 'floors' ? await readCosts(queries) : null;
-  const isOn = (product: Product, { sheets: placed }: typeof before) => placementsOf(product, placed.values()).some(({ key }) => key === draft.key);
-  const touched = (product: Product) => isOn(product, before) || isOn(product, after);
+  const meant = new Set(drafts.map(({ key }) => key));
+  /** those of the sheets that are on a product */
+  const on = (product: Product, { sheets: placed }: typeof before) => new Set(placementsOf(product, placed.values()).flatMap(({ key }) => (meant.has(key) ? [key] : [])));
+  const touched = (product: Product) => on(product, before).size + on(product, after).size > 0;
   const having = new Set(reachedBy(states, new Set(states.map(asItCounts).filter(touched).map(({ slug }) => slug)), before));
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
     const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state, product }) => touched(product) || having.has(state));
@@ -35,14 +39,15 @@ export async function readRipple(queries: Queries, at: Date, id: number, looksAt
       const place = reached.findIndex((other) => other.state === state);
       const [comparison, product] = [found[place], reached[place]?.product];
       if (!comparison || !product) return null;
-      const [was, is] = [isOn(product, before), isOn(product, after)];
+      const [was, is] = [on(product, before), on(product, after)];
+      const [joins, leaves] = [[...is].some((key) => !was.has(key)), [...was].some((key) => !is.has(key))];
       return {
         ...comparison,
         productId: state.id,
         title: product.title,
         inShop: state.published !== null,
-        reach: was === is ? 'stays' : is ? 'joins' : 'leaves',
-        changes: was !== is || isChanged(comparison),
+        reach: joins ? 'joins' : leaves ? 'leaves' : 'stays',
+        changes: joins || leaves || isChanged(comparison),
       };
     });
   });

@@ -178,7 +178,7 @@ export async function publishSheet(context: Services, id: number, { version, acc
   return context.database.write(async (transaction) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
     // Looked at here, where nothing can change before it is published.
-    const stopping = await countStopping(await readRipple(transaction, context.now(), id, 'stops'));
+    const stopping = await countStopping(await readRipple(transaction, context.now(), [id], 'stops'));
     if (stopping > accepted) {
       throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
     }

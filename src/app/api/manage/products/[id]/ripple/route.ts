@@ -1,5 +1,4 @@
 import { answer, jsonLines, numberFrom } from '@/http/route';
-import { openProduct } from '@/services/products/drafts';
 import { rippleOfProduct } from '@/services/products/ripple';
 
 interface Place {
@@ -9,8 +8,7 @@ interface Place {
 /** What publishing a product, or taking it out of the shop (`?change=withdraw`), does to what it is a part of: a line of JSON a product. */
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const { id } = await openProduct(context, numberFrom((await params).id));
     const change = new URL(request.url).searchParams.get('change') === 'withdraw' ? 'withdraw' : 'publish';
-    return jsonLines(rippleOfProduct(context, id, change));
+    return jsonLines(await rippleOfProduct(context, numberFrom((await params).id), change));
   });
 }

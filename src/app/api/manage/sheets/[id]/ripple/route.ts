@@ -1,6 +1,5 @@
 import { answer, jsonLines, numberFrom } from '@/http/route';
 import { rippleOf } from '@/services/sheets/ripple';
-import { openSheet } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -8,8 +7,5 @@ interface Place {
 
 /** What publishing the sheet would change: a line of JSON a product, as each is looked at. */
 export function GET(_request: Request, { params }: Place): Promise<Response> {
-  return answer(async (context) => {
-    const { id } = await openSheet(context, numberFrom((await params).id));
-    return jsonLines(rippleOf(context, id));
-  });
+  return answer(async (context) => jsonLines(await rippleOf(context, [numberFrom((await params).id)])));
 }
