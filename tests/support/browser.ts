@@ -125,7 +125,9 @@ export class Person {
     const selector = `${within}//*[${own}][normalize-space()=${words} or @aria-label=${words} or starts-with(normalize-space(), ${words})]`;
     await this.settled(async () => {
       if (/\bnav\b/.test(within)) await this.unfold(selector);
-      await this.click(await this.find(selector));
+      const element = await this.find(selector);
+      await this.driver.wait(until.elementIsEnabled(element), PATIENCE, `“${name}” can’t be pressed`, LOOK_AGAIN);
+      await this.click(element);
     });
   }
 
