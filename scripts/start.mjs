@@ -19,8 +19,15 @@ const assets = sirv(join('.next', 'static'), {
   setHeaders: (response) => response.setHeader('X-Content-Type-Options', 'nosniff'),
 });
 
+/** Whether a proxy stands before this, and says where requests come from: then its word counts, else nobody's. */
+const behindProxy = process.env.OAK_KNOT_BEHIND_PROXY === '1';
+
+/** Where a request comes from. A proxy adds what it has seen itself at the end. */
+const addressOf = ({ headers, socket }) => (behindProxy ? headers['x-forwarded-for']?.split(',').at(-1)?.trim() : undefined) ?? socket.remoteAddress ?? 'unknown';
+
 const ASSETS = '/_next/static/';
 const server = createServer((request, response) => {
+  request.headers['x-forwarded-for'] = addressOf(request);
   const { url = '/' } = request;
   if (!url.startsWith(ASSETS)) return handle(request, response);
   // What is not there is answered as any other address that leads nowhere.

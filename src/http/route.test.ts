@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { Refusal } from '../services/refusal';
-import { numberFrom, readBytes, readJson } from './route';
+import { numberFrom, numbersFrom, readBytes, readJson } from './route';
 
 const request = (body: BodyInit | null, type = 'application/json') => new Request('http://shop.example/', { method: 'POST', body, headers: { 'Content-Type': type } });
 const schema = z.strictObject({ name: z.string() });
@@ -52,4 +52,24 @@ describe('readBytes', () => {
 it('numberFrom takes whole numbers and nothing else', () => {
   expect(numberFrom('42')).toBe(42);
   for (const text of ['', '-1', '1.5', 'x', '1e3', '9'.repeat(16)]) expect(() => numberFrom(text)).toThrow(Refusal);
+});
+
+describe('numbersFrom', () => {
+  it('reads each once, in order', () => {
+    expect(numbersFrom('3')).toEqual([3]);
+    expect(numbersFrom('3,1,3,12')).toEqual([3, 1, 12]);
+    expect(numbersFrom(Array.from({ length: 1000 }, (_none, at) => at).join(','))).toHaveLength(1000);
+  });
+
+  it.each([
+    ['', 400, 'Say which, from 1 to 1000, as in “?of=1,2”: these are 0.'],
+    [Array.from({ length: 1001 }, (_none, at) => at).join(','), 400, 'Say which, from 1 to 1000, as in “?of=1,2”: these are 1001.'],
+    ['1,', 404, 'There is nothing at “”.'],
+    ['1, 2', 404, 'There is nothing at “ 2”.'],
+    ['1,-2', 404, 'There is nothing at “-2”.'],
+    ['1,2e3', 404, 'There is nothing at “2e3”.'],
+    ['__proto__', 404, 'There is nothing at “__proto__”.'],
+  ])('refuses %#', (text, status, message) => {
+    expect(() => numbersFrom(text)).toThrow(expect.objectContaining({ status, message }));
+  });
 });

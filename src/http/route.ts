@@ -57,7 +57,7 @@ function problemDocument(status: number, code: string, detail: string, more: Rea
   const body = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, code, ...more };
   return new Response(JSON.stringify(body), {
     status,
-    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' },
+    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }) },
   });
 }
 
@@ -70,6 +70,7 @@ const TITLES: Readonly<Record<number, string>> = {
   415: 'Unsupported Media Type',
   421: 'Misdirected Request',
   422: 'Unprocessable Content',
+  429: 'Too Many Requests',
   500: 'Internal Server Error',
   503: 'Service Unavailable',
 };

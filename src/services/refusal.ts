@@ -7,7 +7,7 @@ export class Refusal extends Error {
    * @param details anything more a program can use, such as the faults that stand in the way
    */
   constructor(
-    readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 503,
+    readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429 | 503,
     readonly code: string,
     message: string,
     readonly details: Readonly<Record<string, unknown>> = {},
@@ -16,6 +16,9 @@ export class Refusal extends Error {
     this.name = 'Refusal';
   }
 }
+
+/** The code of a refusal of a code that there is none of: of a discount, or of a customer group. */
+export const CODE_UNKNOWN = 'codeUnknown';
 
 /** @throws Refusal 404 that names what is not there */
 export function notFound(what: string): never {

@@ -125,6 +125,20 @@ describe('the gate', () => {
   });
 });
 
+describe('codes', () => {
+  it('can’t all be tried, whatever address is written on the requests', async () => {
+    const enter = async (code: string, number: number) => {
+      const headers = { 'Content-Type': 'application/json', 'X-Forwarded-For': `192.0.2.${number}` };
+      return (await fetch(`${server.origin}/api/shop/${number % 2 === 0 ? 'basket/codes' : 'group'}`, { method: 'POST', headers, body: JSON.stringify({ code }) })).status;
+    };
+    const tried = [];
+    for (let number = 1; number <= 12; number += 1) tried.push(await enter(`GUESS-${number}`, number));
+    expect(tried).toEqual([...Array.from({ length: 10 }, () => 422), 429, 429]);
+    // Nor is it told any more whether one exists.
+    expect(await enter('HONEYTRADE', 13)).toBe(429);
+  });
+});
+
 describe('a server that is killed during payment', () => {
   const post = (path: string, body: object, cookie = '') => fetch(server.origin + path, { method: 'POST', headers: { 'Content-Type': 'application/json', ...(cookie && { Cookie: cookie }) }, body: JSON.stringify(body) });
 

@@ -60,7 +60,7 @@ function Lowest({ margin, floor, currency, withoutTax, onTry }: { margin: Earnin
         </Text>
       );
     case 'notLookedAt':
-      return <Text color="fg.muted">Of builds, and where parts are tied to each other or to the kit’s price, it is not worked out for all selections; the Counter tells it of each.</Text>;
+      return <Text color="fg.muted">Where parts are tied to each other or to the whole’s price by rules, shares or breaks, it is not worked out for all selections; the Counter tells it of each.</Text>;
     case 'nothingSold':
       return <Text color="fg.muted">Nothing can be sold.</Text>;
     case 'notFound':

@@ -7,7 +7,7 @@ import { type Queries } from '../../data/database';
 import { type OrderSums } from '../../data/order-sums';
 import { basketCodes, baskets, discountCodes, discounts, discountUses } from '../../data/schema';
 import { plainCode, usesOf } from '../prices/discounts';
-import { Refusal } from '../refusal';
+import { CODE_UNKNOWN, Refusal } from '../refusal';
 import { ensureBasket } from './ensure-basket';
 
 /** A code in a basket, with what it is called in the database. */
@@ -57,7 +57,7 @@ export function countriesOf({ tax, delivery }: Pick<Terms, 'tax' | 'delivery'>):
 export function enterCode({ database, now }: Services, token: string | undefined, given: string): Promise<string> {
   return database.write(async (transaction) => {
     const code = await transaction.query.discountCodes.findFirst({ where: eq(discountCodes.plain, plainCode(given)) });
-    if (!code) throw new Refusal(422, 'codeUnknown', 'There is no such code. Look at it again, or ask the shop.');
+    if (!code) throw new Refusal(422, CODE_UNKNOWN, 'There is no such code. Look at it again, or ask the shop.');
     const basket = await ensureBasket(transaction, token, now());
     const known = await transaction.select().from(basketCodes).where(eq(basketCodes.basket, basket));
     if (known.length >= MOST_CODES && !known.some(({ codeId }) => codeId === code.id)) throw new Refusal(409, 'tooManyCodes', `A basket takes ${MOST_CODES} codes. Take one out first.`);

@@ -10,7 +10,7 @@ import { type Queries } from '../../data/database';
 import { baskets, settings } from '../../data/schema';
 import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';
-import { Refusal } from '../refusal';
+import { CODE_UNKNOWN, Refusal } from '../refusal';
 import { checkDelivery, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
@@ -90,7 +90,7 @@ export async function enterGroupCode({ database, now }: Services, token: string 
   return database.write(async (transaction) => {
     const { groups } = await readSettings(transaction);
     const group = plain(code) === '' ? null : groups.find((candidate) => plain(candidate.code) === plain(code));
-    if (group === undefined) throw new Refusal(422, 'codeUnknown', 'No customer group has this code. Look at it again, or ask the shop.');
+    if (group === undefined) throw new Refusal(422, CODE_UNKNOWN, 'No customer group has this code. Look at it again, or ask the shop.');
     const basket = await ensureBasket(transaction, token, now());
     await transaction.update(baskets).set({ customerGroup: group?.key ?? null }).where(eq(baskets.token, basket));
     return { token: basket, group: group?.title ?? null };

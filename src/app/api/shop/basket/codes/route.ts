@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { basketToken, keepBasketToken } from '@/http/basket-cookie';
+import { guessing } from '@/http/guesses';
 import { answer, readJson } from '@/http/route';
 import { dropCode, enterCode } from '@/services/selling/terms';
 
@@ -7,7 +8,9 @@ const codeSchema = z.strictObject({ code: z.string().max(60) });
 
 export function POST(request: Request): Promise<Response> {
   return answer(async (context) => {
-    await keepBasketToken(await enterCode(context, await basketToken(), (await readJson(request, codeSchema)).code));
+    const { code } = await readJson(request, codeSchema);
+    const token = await basketToken();
+    await keepBasketToken(await guessing(request, () => enterCode(context, token, code)));
   });
 }
 
