@@ -1,5 +1,5 @@
 import { type WebElement } from 'selenium-webdriver';
-import { typedProduct } from './typed-product';
+import { longProduct, typedProduct } from './typed-product';
 import { Database } from '../src/data/database';
 import { insertProduct } from '../src/services/products/products';
 import { type Browser, Person, startBrowser, toolsOf } from '../tests/support/browser';
@@ -14,7 +14,7 @@ import { quantile } from './rounds';
 const KEYS = 60;
 /** Between keys: as somebody types who types quickly, and so slowly that everything follows every key. */
 const PAUSES = { quick: 70, slow: 450 };
-const PRODUCTS = { 'the hive of the demo': 'hive', 'the bee suit of the demo': 'bee-suit', 'one of 40 choices, 200 variants, 60 rules': 'typed' };
+const PRODUCTS = { 'the hive of the demo': 'hive', 'the bee suit of the demo': 'bee-suit', 'one of 40 choices, 200 variants, 60 rules': 'typed', 'one of a choice of 300 options': 'long' };
 
 interface Cost {
   /** milliseconds of scripting, of each key on the average */
@@ -63,7 +63,9 @@ const server = await startServer();
 const browser = await startBrowser();
 try {
   const database = await Database.open(server.databaseUrl);
-  await database.write((transaction) => insertProduct(transaction, typedProduct(), new Date()));
+  await database.write(async (transaction) => {
+    for (const product of [typedProduct(), longProduct()]) await insertProduct(transaction, product, new Date());
+  });
   await toolsOf(browser).sendDevToolsCommand('Performance.enable', {});
   const person = new Person(browser.driver, server.origin);
   for (const [name, slug] of Object.entries(PRODUCTS)) {
@@ -86,6 +88,12 @@ try {
     if (choice) {
       await open(`choice:${choice.key}`);
       say('the title of a choice', await costOf(browser, await person.find('main input[type="text"], main input:not([type])')), bare);
+      say('the title of an option', await costOf(browser, await person.find('main [aria-label^="Title of "]')), bare);
+      say('that, typed slowly', await costOf(browser, await person.find('main [aria-label^="Title of "]'), 'slow'), bare);
+    }
+    if (row.draft.variants.length > 0) {
+      await open('variants');
+      say('a cell of its variants', await costOf(browser, await person.find('main [data-spot="0.1.1"]')), bare);
     }
     await open('basics');
     say('a quantity at the Counter', await costOf(browser, await person.find('#counter-quantity')), bare);

@@ -18,3 +18,9 @@ export function typedProduct(): Product {
   });
   return productSchema.parse({ slug: 'typed', title: 'Typed', sku: 'TYPED', price: '40.00', category: 'Bench', choices, variants, rules });
 }
+
+/** A product with one choice of very many options. */
+export function longProduct(options = 300): Product {
+  const all = Array.from({ length: options }, (_, place) => ({ key: `o${place}`, title: `Colour ${place}`, sku: `C${place}`, amount: { kind: 'fixed', value: `${place}.10` } }));
+  return productSchema.parse({ slug: 'long', title: 'Long', sku: 'LONG', price: '40.00', category: 'Bench', choices: [{ kind: 'list', key: 'colour', title: 'Colour', options: all }] });
+}

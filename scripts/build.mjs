@@ -1,16 +1,20 @@
-// Builds the application, and lays beside every script and style what it comes to compressed as far as it goes: done
-// once here, it costs nobody anything at every request.
+// Builds the application and the threads that work beside it, and lays beside every script and style what it comes to
+// compressed as far as it goes: done once here, it costs nobody anything at every request.
 import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
+import { build } from 'esbuild';
+import { BUILT_THREAD } from './built-thread.mjs';
 
 /** Below this, compressing saves no packet on the wire. */
 const WORTHWHILE = 1024;
 
 const { status } = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { stdio: 'inherit' });
 if (status !== 0) process.exit(status ?? 1);
+
+await build({ entryPoints: ['src/services/background/thread.ts'], outfile: BUILT_THREAD, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'warning' });
 
 const root = join('.next', 'static');
 const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((file) => /\.(js|css|json|svg)$/.test(file));

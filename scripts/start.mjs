@@ -4,6 +4,9 @@ import { createServer } from 'node:http';
 import { join } from 'node:path';
 import next from 'next';
 import sirv from 'sirv';
+import { BUILT_THREAD } from './built-thread.mjs';
+
+process.env.OAK_KNOT_THREAD ??= BUILT_THREAD;
 
 const hostname = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 3000);

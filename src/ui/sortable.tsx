@@ -6,6 +6,7 @@ import { rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useS
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { type ReactNode, useId } from 'react';
+import { LongList } from './long-list';
 
 interface Entry {
   readonly key: string;
@@ -19,10 +20,12 @@ interface Props<E extends Entry> {
   render: (entry: E, index: number, handle: ReactNode) => ReactNode;
   /** whether entries stand side by side in rows */
   grid?: boolean;
+  /** what an entry usually takes, in pixels: given, of a long list only what can be seen is drawn */
+  height?: number;
 }
 
 /** A list whose entries are moved by dragging their handle, or by keyboard: space, arrows, space. */
-export function Sortable<E extends Entry>({ entries, onMove, nameOf, render, grid = false }: Props<E>) {
+export function Sortable<E extends Entry>({ entries, onMove, nameOf, render, grid = false, height }: Props<E>) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -33,12 +36,11 @@ export function Sortable<E extends Entry>({ entries, onMove, nameOf, render, gri
     const to = entries.findIndex(({ key }) => key === over?.id);
     if (from >= 0 && to >= 0 && from !== to) onMove(from, to);
   };
+  const draw = (entry: E, index: number) => <SortableEntry key={entry.key} id={entry.key} name={nameOf(entry)} render={(handle) => render(entry, index, handle)} />;
   return (
     <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
       <SortableContext items={entries.map(({ key }) => key)} strategy={grid ? rectSortingStrategy : verticalListSortingStrategy}>
-        {entries.map((entry, index) => (
-          <SortableEntry key={entry.key} id={entry.key} name={nameOf(entry)} render={(handle) => render(entry, index, handle)} />
-        ))}
+        {height === undefined ? entries.map(draw) : <LongList entries={entries} keyOf={({ key }) => key} height={height} render={draw} />}
       </SortableContext>
     </DndContext>
   );

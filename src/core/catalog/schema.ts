@@ -58,7 +58,7 @@ export const variantSchema = z.strictObject({
   wasPrice: decimalText.nullable().default(null).describe('own was-price; null takes the product’s where the price is the product’s, too'),
   breaks: breaksSchema.nullable().default(null).describe('own prices from so many on; null takes the product’s'),
   stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
-  gtin: z.string().max(14).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
+  gtin: z.string().max(20).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
   weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
   picture: z.string().max(300).nullable().default(null).describe('shown in the place of the product’s'),
   onSale: z.boolean().default(true),

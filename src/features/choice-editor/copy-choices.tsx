@@ -8,6 +8,7 @@ import { choiceSchema, copyAlong, type CopiedAlong, formulaSchema, insideNameOf,
 import { counted, listed, ruleName } from '@/core/words';
 import { send, wordsOf } from '@/features/shared/api';
 import { type Finding, findingSchema } from '@/features/shared/findings';
+import { setWith } from '@/features/shared/set-with';
 import { AppDialog } from '@/ui/dialog';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
@@ -109,7 +110,7 @@ export function CopyChoices({ open, onClose }: { open: boolean; onClose: () => v
               key={choice.key}
               label={`${insideNameOf(choice)} (${choiceKindsHere[choice.kind].words})`}
               checked={picked.has(choice.key)}
-              onChange={(on) => setPicked((current) => new Set(on ? [...current, choice.key] : [...current].filter((key) => key !== choice.key)))}
+              onChange={(on) => setPicked((current) => setWith(current, choice.key, on))}
             />
           ))}
         {from && copied && <Along copied={copied} from={from} />}

@@ -25,12 +25,14 @@ interface Props {
   edit: EditOptionsChoice;
   selected: boolean;
   onSelect: (selected: boolean) => void;
+  /** whether the rest is unfolded under it */
+  open: boolean;
+  onOpen: () => void;
 }
 
 /** One option on a line: what is edited all day; the rest unfolds under it. */
-export function OptionRow({ choice, choiceIndex, option, position, handle, edit, selected, onSelect }: Props) {
+export function OptionRow({ choice, choiceIndex, option, position, handle, edit, selected, onSelect, open, onOpen }: Props) {
   const { change, surroundings, product } = useEditing();
-  const [open, setOpen] = useState(false);
   const [removing, setRemoving] = useState(false);
   const path = ['choices', choiceIndex, 'options', position] as const;
   const faults = [useFaultAt(...path, 'title'), useFaultAt(...path, 'sku'), useFaultAt(...path, 'colours'), useFaultAt(...path, 'swatch'), useFaultAt(...path, 'face'), useFaultAt(...path, 'changesPicture'), useFaultAt(...path, 'leadDays'), useFaultAt(...path, 'groups')];
@@ -99,7 +101,7 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
           onChange={(text) => editOption('sku', (draft) => void (draft.sku = orNull(text)))}
         />
         <HStack gap="0">
-          <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>
+          <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={onOpen}>
             {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
           </IconButton>
           <IconButton aria-label={`Duplicate ${name}`} size="2xs" variant="ghost" colorPalette="ink" onClick={duplicate}>

@@ -2,18 +2,26 @@
 
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { ClipboardPaste, Plus } from 'lucide-react';
-import { type ClipboardEvent, type FormEvent, useState } from 'react';
+import { type ClipboardEvent, type FormEvent, useMemo, useState } from 'react';
 import { freeKey, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { readOptionList } from '@/core/exchange';
+import { finderOf } from '@/core/text';
 import { counted } from '@/core/words';
+import { setWith } from '@/features/shared/set-with';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
+import { LONG } from '@/ui/long-list';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { newOption } from './new-choice';
 import { OptionPictures } from './option-pictures';
 import { OptionRow } from './option-row';
 import { PasteOptions } from './paste-options';
 import { SelectedOptions } from './selected-options';
+
+const isSought = (words: string) => {
+  const isIn = finderOf({ where: 'anywhere', texts: [words] });
+  return ({ title, sku }: Option) => isIn(`${title} ${sku ?? ''}`);
+};
 
 export type EditOptionsChoice = (tag: string, recipe: (choice: OptionsChoice) => void) => void;
 
@@ -23,14 +31,24 @@ interface Props {
   edit: EditOptionsChoice;
 }
 
+/** What the line of an option takes, in pixels. */
+const OPTION_HEIGHT = 54;
+
 /** The options of a list: a line each, with the rest unfolding under it; several can be changed at once. */
 export function OptionsEditor({ choice, index, edit }: Props) {
   const { surroundings } = useEditing();
   const [title, setTitle] = useState('');
   const [pasting, setPasting] = useState<string | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
+  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
+  const [search, setSearch] = useState('');
+  // Only a long list is searched: in a short one everything is seen.
+  const sought = choice.options.length < LONG ? '' : search;
+  const shown = sought.trim() === '' ? choice.options : choice.options.filter(isSought(sought));
+  const placeOf = useMemo(() => new Map(choice.options.map(({ key }, place) => [key, place])), [choice.options]);
+  const fullPlace = (place: number) => placeOf.get(shown[place]?.key ?? '') ?? place;
   const here = new Set(choice.options.flatMap(({ key }) => (selected.has(key) ? key : [])));
-  const toggle = (key: string, on: boolean) => setSelected((current) => new Set(on ? [...current, key] : [...current].filter((other) => other !== key)));
+  const toggle = (key: string, on: boolean) => setSelected((current) => setWith(current, key, on));
   const add = (event: FormEvent) => {
     event.preventDefault();
     const name = title.trim();
@@ -60,18 +78,32 @@ export function OptionsEditor({ choice, index, edit }: Props) {
               {here.size === choice.options.length ? 'Select none' : 'Select all'}
             </Button>
           )}
+          {choice.options.length >= LONG && <TypedInput size="xs" w="190px" aria-label="Find an option" placeholder={`Find one of ${choice.options.length}`} value={search} onChange={setSearch} />}
         </HStack>
         <Button size="xs" variant="outline" colorPalette="ink" onClick={() => setPasting('')}>
           <ClipboardPaste size={14} aria-hidden /> Paste a list
         </Button>
       </HStack>
       {here.size > 0 && <SelectedOptions choice={choice} index={index} selected={here} edit={edit} onDone={() => setSelected(new Set())} />}
+      {shown.length === 0 && choice.options.length > 0 && <Text color="fg.muted">No option is called that.</Text>}
       <Sortable
-        entries={choice.options}
+        entries={shown}
+        height={OPTION_HEIGHT}
         nameOf={(option) => option.title}
-        onMove={(from, to) => edit(`move option ${from} ${to}`, (draft) => moveEntry(draft.options, from, to))}
-        render={(option, position, handle) => (
-          <OptionRow choice={choice} choiceIndex={index} option={option} position={position} handle={handle} edit={edit} selected={here.has(option.key)} onSelect={(on) => toggle(option.key, on)} />
+        onMove={(from, to) => edit(`move option ${from} ${to}`, (draft) => moveEntry(draft.options, fullPlace(from), fullPlace(to)))}
+        render={(option, place, handle) => (
+          <OptionRow
+            choice={choice}
+            choiceIndex={index}
+            option={option}
+            position={fullPlace(place)}
+            handle={handle}
+            edit={edit}
+            selected={here.has(option.key)}
+            onSelect={(on) => toggle(option.key, on)}
+            open={unfolded.has(option.key)}
+            onOpen={() => setUnfolded(setWith(unfolded, option.key, !unfolded.has(option.key)))}
+          />
         )}
       />
       <form onSubmit={add}>

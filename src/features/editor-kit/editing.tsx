@@ -78,11 +78,22 @@ export function useEditing(): Editing {
   return editing;
 }
 
+const nameOf = (path: Path) => path.join('/');
+
+/** The first fault at each place, by list of findings: hundreds of fields ask for theirs whenever something changes. */
+const byPlace = new WeakMap<readonly Fault[], ReadonlyMap<string, Fault>>();
+
+function faultsByPlace(findings: readonly Fault[]): ReadonlyMap<string, Fault> {
+  const known = byPlace.get(findings);
+  if (known) return known;
+  const made = new Map(findings.toReversed().map((fault) => [nameOf(fault.path), fault]));
+  byPlace.set(findings, made);
+  return made;
+}
+
 /** @returns what is wrong at exactly this place of the definition, in words */
 export function useFaultAt(...path: Path): string | undefined {
-  const { findings } = useEditing();
-  const name = path.join('/');
-  const found = findings.find((fault) => fault.path.join('/') === name);
+  const found = faultsByPlace(useEditing().findings).get(nameOf(path));
   return found && faultWords(found.data);
 }
 

@@ -8,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { ALIKE_BELOW, alikeNeighbours } from '@/core/colour';
 import { counted } from '@/core/words';
+import { setWith } from '@/features/shared/set-with';
 import { Page } from '@/ui/page';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { anything, send, wordsOf } from '@/features/shared/api';
@@ -41,7 +42,7 @@ export function SwatchBook({ swatches }: { swatches: readonly SwatchRow[] }) {
     setImporting(false);
     router.refresh();
   };
-  const select = (key: string, on: boolean) => setSelected(new Set(on ? [...selected, key] : [...selected].filter((other) => other !== key)));
+  const select = (key: string, on: boolean) => setSelected(setWith(selected, key, on));
   const reorder = (family: string, from: number, to: number) => {
     const inside = swatches.filter((swatch) => swatch.family === family).map(({ key }) => key);
     moveEntry(inside, from, to);

@@ -1,8 +1,7 @@
-import createDOMPurify from 'dompurify';
-import { JSDOM } from 'jsdom';
-
 /** Takes everything out of a drawing (SVG) that runs, or that points outside of it. @returns null for what is no drawing */
-export function cleanDrawing(text: string): string | null {
+export async function cleanDrawing(text: string): Promise<string | null> {
+  // To load a whole document model takes a second, and few threads ever see a drawing.
+  const [{ JSDOM }, { default: createDOMPurify }] = await Promise.all([import('jsdom'), import('dompurify')]);
   const { window } = new JSDOM('');
   try {
     const purify = createDOMPurify(window);

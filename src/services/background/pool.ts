@@ -18,8 +18,9 @@ const holder = globalThis as { oakKnotPool?: Piscina; oakKnotPoolReady?: Promise
 /** The threads of this process, started when they are first needed. */
 function pool(): Piscina {
   holder.oakKnotPool ??= new Piscina({
-    // As with migrations: everything is run from the project's root, and bundled code has no folder of its own.
-    filename: resolve('src/services/background/thread.mjs'),
+    // As with migrations: everything is run from the project's root, and bundled code has no folder of its own. Built, a
+    // thread is there in a moment; else it loads TypeScript first.
+    filename: resolve(process.env.OAK_KNOT_THREAD ?? 'src/services/background/thread.mjs'),
     execArgv: [],
     // One is always there: to start a thread takes as long as somebody waits for a page.
     minThreads: 1,

@@ -16,7 +16,7 @@ import { cleanDrawing } from './clean-drawing';
 export const ready = (_input: null): true => true;
 
 /** An uploaded drawing without anything that could run or call; null where it is none. */
-export const drawing = ({ text }: { text: string }): string | null => cleanDrawing(text);
+export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
 
 export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
 

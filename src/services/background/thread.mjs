@@ -1,10 +1,8 @@
-// Where a thread begins: plain JavaScript, because a thread can't read anything else before the loader is there.
+// A thread where nothing has been built, as in tests and while developing: plain JavaScript, because a thread can't read
+// anything else before the loader is there.
 import { register } from 'tsx/esm/api';
 
 register();
-const tasks = await import('./tasks.ts');
+const { default: run } = await import('./thread.ts');
 
-/** Runs one of the tasks by its name. */
-export default function run({ name, input }) {
-  return tasks[name](input);
-}
+export default run;

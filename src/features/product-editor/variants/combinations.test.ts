@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { choiceSchema, isStocked, type OneOfChoice, productSchema } from '@/core/catalog';
-import { axesOf, cellCombination, combinationsOf, combinationTitle, newVariant, variantIndex, withLeftOut } from './combinations';
+import { axesOf, cellCombination, combinationsOf, combinationTitle, newVariant, variantIndex, variantPlaces, withLeftOut } from './combinations';
 import { readDelivery } from './delivery';
 
 function stocked(key: string, title: string, options: readonly string[], required = true): OneOfChoice {
@@ -23,6 +23,12 @@ describe('combinations of stocked choices', () => {
   it('are found among the variants, the left-out one too', () => {
     const product = productSchema.parse({ slug: 'p', title: 'P', sku: 'P', variants: [{ options: { size: 's' } }, { options: { size: 's', lid: 'tin' } }] });
     expect(combinationsOf([size, lid]).map((combination) => variantIndex(product, combination, [size, lid]))).toEqual([1, 0, -1, -1]);
+    expect(combinationsOf([size, lid]).map(variantPlaces(product, [size, lid]))).toEqual([1, 0, -1, -1]);
+  });
+
+  it('are found where two variants are alike: the first of them', () => {
+    const product = productSchema.parse({ slug: 'p', title: 'P', sku: 'P', variants: [{ options: { size: 'm' } }, { options: { size: 's' } }, { options: { size: 's', other: 'x' } }] });
+    expect(combinationsOf([size]).map(variantPlaces(product, [size]))).toEqual([1, 0]);
   });
 
   it('stand in a grid: one choice down, one across, the others as sections', () => {

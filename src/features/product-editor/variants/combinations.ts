@@ -27,6 +27,20 @@ export function variantIndex(product: Product, combination: Combination, choices
   return product.variants.findIndex(({ options }) => sameCombination(options, combination, choices));
 }
 
+/** What a combination is known by among all of the same choices. */
+const combinationKey = (combination: Combination, choices: readonly OneOfChoice[]) => JSON.stringify(choices.map(({ key }) => combination[key] ?? LEFT_OUT));
+
+/** Finds the places of combinations among a product's variants: -1 for one that is not kept. Made once, for many lookups. */
+export function variantPlaces({ variants }: Pick<Product, 'variants'>, choices: readonly OneOfChoice[]): (combination: Combination) => number {
+  const places = new Map<string, number>();
+  for (const [place, { options }] of variants.entries()) {
+    const key = combinationKey(options, choices);
+    // Of two alike the first counts, as everywhere.
+    if (!places.has(key)) places.set(key, place);
+  }
+  return (combination) => places.get(combinationKey(combination, choices)) ?? -1;
+}
+
 /** `M · Slate` */
 export function combinationTitle(combination: Combination, choices: readonly OneOfChoice[]): string {
   return choices.map((choice) => choice.options.find(({ key }) => key === (combination[choice.key] ?? LEFT_OUT))?.title ?? '?').join(' · ');

@@ -53,7 +53,7 @@ export function setFigure(figure: Exclude<Figure, 'onHand'>, variant: Variant, t
       variant.sku = orNull(text);
       return;
     case 'gtin':
-      variant.gtin = orNull(text.replace(/[\s-]/g, ''))?.slice(0, 14) ?? null;
+      variant.gtin = orNull(text.replace(/[\s-]/g, ''));
       return;
     case 'weight': {
       const value = orNull(text);

@@ -2,16 +2,20 @@
 
 import { chakra } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
-import { type ClipboardEvent, type KeyboardEvent } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, memo } from 'react';
 import { type Variant } from '@/core/catalog';
 import { Exact } from '@/core/number';
+import { useTyped } from '@/ui/typing';
 import { type Figure, figureWords } from './figures';
-import { type Spot } from './use-variant-grid';
+import { type CellHands, type Spot } from './use-variant-grid';
 
 const Cell = chakra('td');
 
 interface CellProps {
-  spot: Spot;
+  /** where it is: section, row, column */
+  section: number;
+  row: number;
+  column: number;
   title: string;
   figure: Figure;
   variant: Variant | undefined;
@@ -19,20 +23,18 @@ interface CellProps {
   placeholder: string;
   unbooked: boolean;
   fault: string | undefined;
-  onWrite: (text: string) => void;
-  onAdd: () => void;
-  onKey: (event: KeyboardEvent, spot: Spot) => void;
-  onPaste: (event: ClipboardEvent, spot: Spot) => void;
-  onFocus: (spot: Spot) => void;
+  hands: CellHands;
 }
 
 /** A variant's figure; or the place of a combination that is not kept, where it can be added. */
-export function GridCell({ spot, title, figure, variant, text, placeholder, unbooked, fault, onWrite, onAdd, onKey, onPaste, onFocus }: CellProps) {
-  const common = { 'data-spot': spot.join('.'), onKeyDown: (event: KeyboardEvent) => onKey(event, spot), onPaste: (event: ClipboardEvent) => onPaste(event, spot), onFocus: () => onFocus(spot) };
+export const GridCell = memo(function GridCell({ section, row, column, title, figure, variant, text, placeholder, unbooked, fault, hands }: CellProps) {
+  const spot: Spot = [section, row, column];
+  const typed = useTyped(text, (value) => hands.onWrite(spot, value));
+  const common = { 'data-spot': spot.join('.'), onKeyDown: (event: KeyboardEvent) => hands.onKey(event, spot), onPaste: (event: ClipboardEvent) => hands.onPaste(event, spot), onFocus: () => hands.onFocus(spot) };
   if (!variant) {
     return (
       <Cell borderWidth="1px" borderColor="border" borderStyle="dashed" p="0">
-        <chakra.button type="button" {...common} display="flex" alignItems="center" w="full" h="34px" color="fg.subtle" cursor="pointer" aria-label={`Add ${title}`} _hover={{ color: 'copper.fg', bg: 'copper.subtle' }} onClick={onAdd}>
+        <chakra.button type="button" {...common} display="flex" alignItems="center" w="full" h="34px" color="fg.subtle" cursor="pointer" aria-label={`Add ${title}`} _hover={{ color: 'copper.fg', bg: 'copper.subtle' }} onClick={() => hands.onAdd(spot)}>
           <Plus size={14} style={{ margin: 'auto' }} />
         </chakra.button>
       </Cell>
@@ -54,12 +56,12 @@ export function GridCell({ spot, title, figure, variant, text, placeholder, unbo
         bg="transparent"
         _placeholder={{ color: 'fg.subtle' }}
         placeholder={placeholder}
-        value={text}
-        onChange={(event) => onWrite(event.target.value)}
+        maxLength={figure === 'gtin' ? 20 : 60}
+        {...typed}
       />
     </Cell>
   );
-}
+});
 
 interface TotalProps {
   figure: Figure;

@@ -1,9 +1,11 @@
-import { type ClipboardEvent, type KeyboardEvent, type RefObject, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, type RefObject, useMemo, useState } from 'react';
 import { type OneOfChoice, type Option } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { sayFailed } from '@/ui/toasts';
-import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, variantIndex } from './combinations';
+import { useAtRest } from '@/ui/typing';
+import { useSteady } from '@/ui/use-steady';
+import { type Axes, cellCombination, type Combination, combinationTitle, newVariant, variantIndex, variantPlaces } from './combinations';
 import { readBlock } from './read-block';
 import { type Figure, figureField, figureText, setFigure } from './figures';
 import { useUnbookedCounts } from './unbooked-counts';
@@ -27,6 +29,7 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
   const { product, stock, change, findings } = useEditing();
   const { counts, setCounts } = useUnbookedCounts();
   const [focused, setFocused] = useState<Spot | null>(null);
+  const atRest = useAtRest();
   const { across, down, sections } = axes;
   const rows = down.options;
   const columns: readonly (Option | null)[] = across ? across.options : [null];
@@ -35,9 +38,10 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     const [place, option] = [sections[section], rows[row]];
     return place && option && column < columns.length ? cellCombination(axes, place, option, columns[column] ?? null) : null;
   };
+  const placeOf = useMemo(() => variantPlaces({ variants: product.variants }, stocked), [product.variants, stocked]);
   const indexAt = (spot: Spot): number => {
     const combination = combinationAt(spot);
-    return combination ? variantIndex(product, combination, stocked) : -1;
+    return combination ? placeOf(combination) : -1;
   };
   const textAt = (spot: Spot): string => {
     const variant = product.variants[indexAt(spot)];
@@ -62,18 +66,23 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
       }
     });
     if (figure === 'onHand') {
-      setCounts((current) => {
-        const next = new Map(current);
-        for (const { combination, text } of known) next.set(combinationTitle(combination, stocked), text);
-        return next;
-      });
+      atRest(() =>
+        setCounts((current) => {
+          const next = new Map(current);
+          for (const { combination, text } of known) next.set(combinationTitle(combination, stocked), text);
+          return next;
+        }),
+      );
     }
   };
-  const focus = ([section, row, column]: Spot) => table.current?.querySelector<HTMLElement>(`[data-spot="${section}.${row}.${column}"]`)?.focus();
+  const cellAt = ([section, row, column]: Spot) => table.current?.querySelector<HTMLElement>(`[data-spot="${section}.${row}.${column}"]`);
+  const focus = (spot: Spot) => cellAt(spot)?.focus();
   const fill = (direction: 'down' | 'right') => {
     if (!focused) return;
     const [section, row, column] = focused;
-    const text = textAt(focused);
+    // What has just been typed there stands in the cell before it stands anywhere else.
+    const cell = cellAt(focused);
+    const text = cell instanceof HTMLInputElement ? cell.value : textAt(focused);
     const spots: Spot[] = direction === 'down' ? rows.slice(row + 1).map((_, step): Spot => [section, row + 1 + step, column]) : columns.slice(column + 1).map((_, step): Spot => [section, row, column + 1 + step]);
     // Filling gives figures to what is kept; it makes no new combinations.
     write(`fill ${direction}`, spots.filter((spot) => indexAt(spot) >= 0).map((spot) => ({ spot, text })));
@@ -111,8 +120,14 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
     return found && faultWords(found.data);
   };
 
-  return { rows, columns, sections, counts, focused, setFocused, combinationAt, indexAt, textAt, add, write, fill, onKey, onPaste, faultAt };
+  /** What a cell does; the same for all time, so that cells in which nothing has changed aren't drawn anew. */
+  const hands = useSteady({ onKey, onPaste, onFocus: setFocused, onAdd: (spot: Spot) => add([spot]), onWrite: (spot: Spot, text: string) => write(`${figure} at ${spot.join('.')}`, [{ spot, text }]) });
+
+  return { rows, columns, sections, counts, focused, combinationAt, indexAt, textAt, add, fill, faultAt, hands };
 }
 
 /** What {@link useVariantGrid} gives. */
 export type VariantGridState = ReturnType<typeof useVariantGrid>;
+
+/** What a cell does. */
+export type CellHands = VariantGridState['hands'];

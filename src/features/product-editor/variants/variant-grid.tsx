@@ -2,16 +2,20 @@
 
 import { Box, Button, chakra, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { ArrowDownToLine, ArrowRightToLine, Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Fragment, useRef, useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { SelectField } from '@/ui/field';
+import { LONG, useLongRows } from '@/ui/long-list';
 import { type Axes, axesOf, type Combination, combinationTitle } from './combinations';
 import { type Figure, figurePlaceholder, figures, figureWords } from './figures';
 import { GridCell, Total } from './grid-cell';
 import { type Spot, useVariantGrid, type VariantGridState } from './use-variant-grid';
 
 const Head = chakra('th');
+
+/** What a row of cells takes, in pixels. */
+const ROW_HEIGHT = 35;
 
 /**
  * Variants with one choice across and another down: typed, filled, pasted as a block. Arrow keys go from cell to cell;
@@ -87,7 +91,10 @@ function GridTools({ shown: { stocked, axes, figure }, grid, onFigure, onAcross,
 function GridSection({ shown: { stocked, axes, figure }, grid, section, place }: Pick<GridProps, 'shown'> & { grid: VariantGridState; section: Combination; place: number }) {
   const { product, program } = useEditing();
   const { down } = axes;
-  const { rows, columns, counts, combinationAt, indexAt, textAt, add, write, onKey, onPaste, setFocused, faultAt } = grid;
+  const { rows, columns, counts, combinationAt, indexAt, textAt, add, hands, faultAt, focused } = grid;
+  const body = useRef<HTMLTableSectionElement>(null);
+  const long = useLongRows(body, rows.length, ROW_HEIGHT, focused?.[0] === place ? focused[1] : -1);
+  const drawn = rows.length < LONG ? rows.map((_, y) => y) : long.drawn.map(({ index }) => index);
   return (
     <Box overflowX="auto">
       {Object.keys(section).length > 0 && (
@@ -111,45 +118,51 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
             </Head>
           </tr>
         </thead>
-        <tbody>
-          {rows.map((row, y) => {
+        <tbody ref={body}>
+          {drawn.map((y, drawnAt) => {
+            const row = rows[y];
             const spots = columns.map((_, x): Spot => [place, y, x]);
             const missing = spots.filter((spot) => indexAt(spot) < 0).length;
             return (
-              <tr key={row.key}>
-                <Head p="1.5" textAlign="start" fontWeight="600" scope="row" whiteSpace="nowrap">
-                  {row.title}
-                  {missing > 1 && (
-                    <Button ml="2" size="2xs" variant="ghost" colorPalette="oak" aria-label={`Add the row ${row.title}`} onClick={() => add(spots)}>
-                      <Plus size={12} aria-hidden /> row
-                    </Button>
-                  )}
-                </Head>
-                {spots.map((spot, x) => (
-                  <GridCell
-                    key={columns[x]?.key ?? ''}
-                    spot={spot}
-                    title={combinationTitle(combinationAt(spot) ?? {}, stocked)}
-                    figure={figure}
-                    variant={product.variants[indexAt(spot)]}
-                    text={textAt(spot)}
-                    placeholder={(() => {
+              row && (
+                <Fragment key={row.key}>
+                  {rows.length >= LONG && <RowsLeftOut height={long.roomBefore(drawnAt)} />}
+                  <tr>
+                    <Head p="1.5" textAlign="start" fontWeight="600" scope="row" whiteSpace="nowrap">
+                      {row.title}
+                      {missing > 1 && (
+                        <Button ml="2" size="2xs" variant="ghost" colorPalette="oak" aria-label={`Add the row ${row.title}`} onClick={() => add(spots)}>
+                          <Plus size={12} aria-hidden /> row
+                        </Button>
+                      )}
+                    </Head>
+                    {spots.map((spot, x) => {
                       const variant = product.variants[indexAt(spot)];
-                      return variant ? figurePlaceholder(figure, variant, product, program) : '';
-                    })()}
-                    unbooked={counts.has(combinationTitle(combinationAt(spot) ?? {}, stocked)) && figure === 'onHand'}
-                    fault={faultAt(indexAt(spot))}
-                    onWrite={(text) => write(`${figure} at ${spot.join('.')}`, [{ spot, text }])}
-                    onAdd={() => add([spot])}
-                    onKey={onKey}
-                    onPaste={onPaste}
-                    onFocus={setFocused}
-                  />
-                ))}
-                <Total figure={figure} spots={spots} indexAt={indexAt} textAt={textAt} />
-              </tr>
+                      const title = combinationTitle(combinationAt(spot) ?? {}, stocked);
+                      return (
+                        <GridCell
+                          key={columns[x]?.key ?? ''}
+                          section={place}
+                          row={y}
+                          column={x}
+                          title={title}
+                          figure={figure}
+                          variant={variant}
+                          text={textAt(spot)}
+                          placeholder={variant ? figurePlaceholder(figure, variant, product, program) : ''}
+                          unbooked={counts.has(title) && figure === 'onHand'}
+                          fault={faultAt(indexAt(spot))}
+                          hands={hands}
+                        />
+                      );
+                    })}
+                    <Total figure={figure} spots={spots} indexAt={indexAt} textAt={textAt} />
+                  </tr>
+                </Fragment>
+              )
             );
           })}
+          {rows.length >= LONG && <RowsLeftOut height={long.roomAfter} />}
           <tr>
             <Head p="1.5" textAlign="start" fontSize="xs" color="fg.muted" scope="row">
               {figure === 'onHand' ? 'together' : 'kept'}
@@ -164,3 +177,6 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
     </Box>
   );
 }
+
+/** The room of rows that aren't drawn because they can't be seen. */
+const RowsLeftOut = ({ height }: { height: number }) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);

@@ -13,26 +13,32 @@ import { PictureField } from '@/features/editor-kit/picture-field';
 import { Tick } from '@/ui/tick';
 import { StockPick } from '@/features/editor-kit/stock-pick';
 import { WeightField } from '@/features/editor-kit/weight-field';
+import { setWith } from '@/features/shared/set-with';
 import { FaultLine } from '@/ui/fault-line';
 import { TextField, TypedInput } from '@/ui/field';
+import { LongList } from '@/ui/long-list';
 import { combinationTitle } from './combinations';
 import { figurePlaceholder, setFigure } from './figures';
 
 /** Variants as a flat list, with all that each has. */
 export function VariantList({ stocked }: { stocked: readonly OneOfChoice[] }) {
   const { product } = useEditing();
+  const [unfolded, setUnfolded] = useState<ReadonlySet<number>>(new Set());
+  const turn = (index: number) => setUnfolded(setWith(unfolded, index, !unfolded.has(index)));
   return (
-    <Stack gap="1.5" role="list" aria-label="Variants">
-      {product.variants.map((variant, index) => (
-        <VariantRow key={index} variant={variant} index={index} title={combinationTitle(variant.options, stocked) || 'No stocked choice'} />
-      ))}
-    </Stack>
+    <Box role="list" aria-label="Variants">
+      <LongList
+        entries={product.variants}
+        keyOf={(_variant, index) => index}
+        height={58}
+        render={(variant, index) => <VariantRow variant={variant} index={index} title={combinationTitle(variant.options, stocked) || 'No stocked choice'} open={unfolded.has(index)} onOpen={() => turn(index)} />}
+      />
+    </Box>
   );
 }
 
-function VariantRow({ variant, index, title }: { variant: Variant; index: number; title: string }) {
+function VariantRow({ variant, index, title, open, onOpen }: { variant: Variant; index: number; title: string; open: boolean; onOpen: () => void }) {
   const { product, program, stock, change, findings } = useEditing();
-  const [open, setOpen] = useState(false);
   const faults = findings.filter(({ path }) => path[0] === 'variants' && path[1] === index).map(({ data }) => faultWords(data));
   const item = stock.find(({ key }) => key === variant.stock);
   const unit = item && unitByCode(item.unit);
@@ -42,7 +48,7 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
       if (target) recipe(target);
     });
   return (
-    <Box role="listitem" bg={variant.onSale ? 'bg.panel' : 'bg.muted'} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" px="3" py="2">
+    <Box role="listitem" bg={variant.onSale ? 'bg.panel' : 'bg.muted'} borderWidth="1px" borderColor={faults.length > 0 ? 'brick.border' : 'border'} borderRadius="l2" px="3" py="2" mb="1.5">
       <HStack gap="3">
         <Text fontWeight="600" flex="1" minW="110px">
           {title}
@@ -60,7 +66,7 @@ function VariantRow({ variant, index, title }: { variant: Variant; index: number
           {item && unit ? `${formatQuantity({ value: Exact.from(item.available), unit })} left` : ''}
         </Text>
         <TypedInput aria-label={`Own price of ${title}`} size="sm" w="84px" textAlign="end" placeholder={product.price ?? ''} value={variant.price ?? ''} onChange={(text) => edit('price', (draft) => void (draft.price = orNull(text)))} />
-        <IconButton aria-label={`${open ? 'Less' : 'More'} about ${title}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={() => setOpen(!open)}>
+        <IconButton aria-label={`${open ? 'Less' : 'More'} about ${title}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={onOpen}>
           {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
         </IconButton>
         <IconButton aria-label={`Remove ${title}`} size="2xs" variant="ghost" colorPalette="brick" onClick={() => change(`remove variant ${title}`, (draft) => void draft.variants.splice(index, 1))}>

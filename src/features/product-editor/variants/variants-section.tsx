@@ -2,13 +2,13 @@
 
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
 import { FaultLine } from '@/ui/fault-line';
 import { EmptyPlace } from '@/ui/text';
-import { combinationsOf, newVariant, variantIndex } from './combinations';
+import { combinationsOf, newVariant, variantPlaces } from './combinations';
 import { CountsBar } from './counts-bar';
 import { CreateMissingStock } from './create-missing-stock';
 import { DeliveryDialog } from './delivery-dialog';
@@ -22,7 +22,10 @@ export function VariantsSection() {
   const [view, setView] = useState<'grid' | 'list'>('grid');
   const [receiving, setReceiving] = useState(false);
   const stocked = useStockedChoices();
-  const missing = combinationsOf(stocked).filter((combination) => stocked.length > 0 && variantIndex(product, combination, stocked) < 0);
+  const missing = useMemo(() => {
+    const placeOf = variantPlaces({ variants: product.variants }, stocked);
+    return combinationsOf(stocked).filter((combination) => stocked.length > 0 && placeOf(combination) < 0);
+  }, [product.variants, stocked]);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
   const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ data }) => faultWords(data)))];

@@ -1,0 +1,101 @@
+'use client';
+
+import { chakra } from '@chakra-ui/react';
+import { useWindowVirtualizer, defaultRangeExtractor, type Range, type VirtualItem } from '@tanstack/react-virtual';
+import { type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
+
+/** From so many entries on, only those are drawn that can be seen, or nearly: fewer are there at once in any case. */
+export const LONG = 50;
+
+/** So many entries are drawn beyond what can be seen, on either side. */
+const BEYOND = 8;
+
+interface Rows {
+  /** what is drawn, in order */
+  readonly drawn: readonly VirtualItem[];
+  /** how much room stands before what is drawn there, for what is not; in pixels */
+  roomBefore(place: number): number;
+  /** how much room stands after all that is drawn, in pixels */
+  readonly roomAfter: number;
+  /** measures an entry that is drawn, which says its number in `data-index` */
+  readonly measure: (element: HTMLElement | null) => void;
+}
+
+/**
+ * Which entries of a long list, that scrolls with the page, are drawn. One in which somebody works stays, wherever the page
+ * is scrolled to.
+ *
+ * @param list   what the entries stand in
+ * @param height what an entry usually takes, in pixels
+ * @param held   the number of the entry that stays; -1 for none
+ */
+export function useLongRows(list: RefObject<HTMLElement | null>, count: number, height: number, held: number, keyOf?: (index: number) => string | number): Rows {
+  const [begins, setBegins] = useState(0);
+  // What stands above it comes and goes, and the page becomes longer or shorter by it.
+  useEffect(() => {
+    const observer = new ResizeObserver(() => list.current && setBegins(Math.round(list.current.getBoundingClientRect().top + window.scrollY)));
+    observer.observe(document.body);
+    return () => observer.disconnect();
+  }, [list]);
+  const rangeExtractor = useCallback(
+    (range: Range) => {
+      const inView = defaultRangeExtractor(range);
+      return held < 0 || held >= range.count || inView.includes(held) ? inView : [...inView, held].sort((a, b) => a - b);
+    },
+    [held],
+  );
+  const virtual = useWindowVirtualizer({ count, estimateSize: () => height, overscan: BEYOND, scrollMargin: begins, rangeExtractor, initialRect: { width: 1280, height: 800 }, ...(keyOf && { getItemKey: keyOf }) });
+  const drawn = virtual.getVirtualItems();
+  return {
+    drawn,
+    roomBefore: (place) => (drawn[place]?.start ?? 0) - (drawn[place - 1]?.end ?? begins),
+    roomAfter: virtual.getTotalSize() + begins - (drawn.at(-1)?.end ?? begins),
+    measure: virtual.measureElement,
+  };
+}
+
+interface Props<E> {
+  entries: readonly E[];
+  keyOf: (entry: E, index: number) => string | number;
+  /** what an entry usually takes, in pixels */
+  height: number;
+  render: (entry: E, index: number) => ReactNode;
+}
+
+/** Entries one below the other: of a long list, those that can be seen. */
+export function LongList<E>({ entries, keyOf, height, render }: Props<E>) {
+  return entries.length < LONG ? entries.map((entry, index) => <Entry key={keyOf(entry, index)}>{render(entry, index)}</Entry>) : <ManyEntries entries={entries} keyOf={keyOf} height={height} render={render} />;
+}
+
+const Entry = ({ children }: { children: ReactNode }) => children;
+
+function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
+  const list = useRef<HTMLDivElement>(null);
+  const [held, setHeld] = useState<string | number | null>(null);
+  const key = (index: number) => {
+    const entry = entries[index];
+    return entry === undefined ? index : keyOf(entry, index);
+  };
+  const rows = useLongRows(list, entries.length, height, held === null ? -1 : entries.findIndex((entry, index) => keyOf(entry, index) === held), key);
+  return (
+    <div ref={list}>
+      {rows.drawn.map(({ index }, place) => {
+        const entry = entries[index];
+        return (
+          entry !== undefined && (
+            <div key={key(index)}>
+              <Room height={rows.roomBefore(place)} />
+              {/* Also what opens above the page, as a question, is within the entry that opened it. */}
+              <chakra.div ref={rows.measure} data-index={index} display="flow-root" onFocusCapture={() => setHeld(key(index))}>
+                {render(entry, index)}
+              </chakra.div>
+            </div>
+          )
+        );
+      })}
+      <Room height={rows.roomAfter} />
+    </div>
+  );
+}
+
+const Room = ({ height }: { height: number }) => (height > 0 ? <div aria-hidden style={{ height }} /> : null);
