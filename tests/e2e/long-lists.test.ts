@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { productSchema } from '@/core/catalog';
 import { products } from '@/data/schema';
 import { insertProduct } from '@/services/products/products';
+import { violations } from '../support/axe';
 import { PATIENCE } from '../support/browser';
 import { OUTLINE, setStage } from '../support/stage';
 
@@ -53,6 +54,7 @@ describe('a choice of hundreds of options', () => {
     await saved(async () => (await optionsOf()).at(-1)?.title === 'The last colour');
     expect(await drawn('[aria-label^="Title of Colour"]')).toBeLessThan(40);
     expect(await drawn('[aria-label="Title of Colour 0"]')).toBe(0);
+    expect(await violations(stage, 'everything', ['nav'])).toEqual([]);
   });
 
   it('keeps the field in which somebody works, wherever the page is scrolled to', async () => {
@@ -114,6 +116,7 @@ describe('a grid of hundreds of variants', () => {
     await saved(async () => (await draftOf('jar-of-many-sizes'))?.variants.at(-3)?.price === '3.30');
     const prices = (await draftOf('jar-of-many-sizes'))?.variants.filter(({ options }) => options.lid === 'tin').map(({ price }) => price);
     expect(prices).toEqual(['3.10', '3.20', ...Array.from({ length: SIZES - 2 }, () => '3.30')]);
+    expect(await violations(stage, 'everything', ['nav'])).toEqual([]);
     // All of them count in the sum below, drawn or not.
     await person.sees(`${SIZES} of ${SIZES}`);
   });
@@ -142,6 +145,7 @@ describe('a grid of hundreds of variants', () => {
     await toTheEnd();
     await person.fill('Own price of 60 ml · wax', '9.90');
     await saved(async () => (await draftOf('jar-of-many-sizes'))?.variants.at(-1)?.price === '9.90');
+    expect(await violations(stage, 'everything', ['nav'])).toEqual([]);
     await stage.browser.driver.executeScript('window.scrollTo(0, 0)');
     await person.find('[aria-label="Less about 1 ml · tin"]');
   });

@@ -2,7 +2,9 @@ import { eq } from 'drizzle-orm';
 import { By, until } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { basketLines, products, sheets, swatches } from '@/data/schema';
+import { openSheet, saveSheetDraft } from '@/services/sheets/sheets';
 import { selectProducts, startProduct } from '../support/acts';
+import { violations } from '../support/axe';
 import { PATIENCE } from '../support/browser';
 import { DIALOG, setStage } from '../support/stage';
 
@@ -209,6 +211,25 @@ describe('options, sheets and swatches, many at once', () => {
     await person.press('As a gift');
     await person.sees('Present box');
     expect(await person.textOf('main')).not.toContain('Gift box');
+  });
+
+  it('what they would do together is seen first, with what falls below its floor', async () => {
+    const { person, database } = stage;
+    const context = { database, now: () => new Date() };
+    const gift = await openSheet(context, 1);
+    const choices = gift.draft.choices.map((choice) => (choice.key === 'box' && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value: '-25' } } : choice));
+    await saveSheetDraft(context, 1, { definition: { ...gift.draft, choices }, baseVersion: gift.draftVersion, editor: 'another' });
+    await person.goTo('/manage/sheets');
+    await tickRow('As a gift');
+    await person.press('Publish', SHEETS);
+    await person.sees('Below its floor then.', DIALOG_CSS);
+    // With the box it is sold for 17, of which the tax of 20 % leaves 14.17; smoker and box cost 14 and 2.44.
+    await person.sees('Smoker €42.00 – €80.28 €17.00 – €76.78', DIALOG_CSS);
+    await person.sees('it earns −€2.27 of €14.17, less than the floor of 20 %', DIALOG_CSS);
+    expect(await violations(stage)).toEqual([]);
+    await person.press('Publish 1 sheet, though 2 products fall below their floors', DIALOG);
+    await person.sees('1 of 1 sheet: published; their products follow.');
+    await person.press('Close', DIALOG);
   });
 
   it('swatches change their family and back, and only those that nothing uses leave the book', async () => {

@@ -111,7 +111,7 @@ describe('what stock costs', () => {
       for await (const { row } of steps) if (row) rows.push(row);
       return { below: rows.flatMap(({ title, belowFloor }) => (belowFloor === null ? [] : title)).sort(), rows };
     };
-    // Both sheets are on the smoker: of 42, 38.18 are left without the tax, and with a floor of 20 % it must not be sold for less than 19.25.
+    // Both sheets are on the smoker, of 42: it costs 14, and with a floor of 20 % and a tax of 20 % must not be sold for less than 21.
     const cheaper = async (id: number, key: string, value: string) => {
       const { draft, draftVersion } = await openSheet(context, id);
       const choices = draft.choices.map((choice) => (choice.key === key && 'amount' in choice ? { ...choice, amount: { kind: 'fixed' as const, value } } : choice));
