@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
-import { useWindowVirtualizer, defaultRangeExtractor, type Range, type VirtualItem } from '@tanstack/react-virtual';
+import { defaultRangeExtractor, type Range, useVirtualizer, useWindowVirtualizer, type Virtualizer, type VirtualItem } from '@tanstack/react-virtual';
 import { type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 
 /** From so many entries on, only those are drawn that can be seen, or nearly: fewer are there at once in any case. */
@@ -19,6 +19,26 @@ interface Rows {
   readonly roomAfter: number;
   /** measures an entry that is drawn, which says its number in `data-index` */
   readonly measure: (element: HTMLElement | null) => void;
+}
+
+/** @param begins where the list begins in what scrolls, in pixels */
+function rowsOf<Scroller extends Element | Window>(virtual: Virtualizer<Scroller, HTMLElement>, begins: number): Rows {
+  const drawn = virtual.getVirtualItems();
+  return {
+    drawn,
+    roomBefore: (place) => (drawn[place]?.start ?? 0) - (drawn[place - 1]?.end ?? begins),
+    roomAfter: virtual.getTotalSize() + begins - (drawn.at(-1)?.end ?? begins),
+    measure: virtual.measureElement,
+  };
+}
+
+/**
+ * Which rows of a long list are drawn that scrolls by itself.
+ *
+ * @param height what a row usually takes, in pixels
+ */
+export function useLongRowsWithin(scroller: RefObject<HTMLElement | null>, count: number, height: number): Rows {
+  return rowsOf(useVirtualizer<HTMLElement, HTMLElement>({ count, getScrollElement: () => scroller.current, estimateSize: () => height, overscan: BEYOND }), 0);
 }
 
 /**
@@ -44,14 +64,7 @@ export function useLongRows(list: RefObject<HTMLElement | null>, count: number, 
     },
     [held],
   );
-  const virtual = useWindowVirtualizer({ count, estimateSize: () => height, overscan: BEYOND, scrollMargin: begins, rangeExtractor, initialRect: { width: 1280, height: 800 }, ...(keyOf && { getItemKey: keyOf }) });
-  const drawn = virtual.getVirtualItems();
-  return {
-    drawn,
-    roomBefore: (place) => (drawn[place]?.start ?? 0) - (drawn[place - 1]?.end ?? begins),
-    roomAfter: virtual.getTotalSize() + begins - (drawn.at(-1)?.end ?? begins),
-    measure: virtual.measureElement,
-  };
+  return rowsOf(useWindowVirtualizer<HTMLElement>({ count, estimateSize: () => height, overscan: BEYOND, scrollMargin: begins, rangeExtractor, initialRect: { width: 1280, height: 800 }, ...(keyOf && { getItemKey: keyOf }) }), begins);
 }
 
 interface Props<E> {
@@ -97,5 +110,8 @@ function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
     </div>
   );
 }
+
+/** The room of rows of a table that aren't drawn because they can't be seen. */
+export const RowsLeftOut = ({ height }: { height: number }) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);
 
 const Room = ({ height }: { height: number }) => (height > 0 ? <div aria-hidden style={{ height }} /> : null);

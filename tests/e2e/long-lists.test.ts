@@ -6,7 +6,7 @@ import { products } from '@/data/schema';
 import { insertProduct } from '@/services/products/products';
 import { violations } from '../support/axe';
 import { PATIENCE } from '../support/browser';
-import { OUTLINE, setStage } from '../support/stage';
+import { DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
 
@@ -100,6 +100,35 @@ describe('a choice of hundreds of options', () => {
     await browser.driver.actions().sendKeys(Key.SPACE).perform();
     await saved(async () => (await optionsOf()).at(-1)?.title !== 'The last colour');
     expect((await optionsOf()).slice(-3).map(({ title }) => title)).toEqual(['Colour 297', 'The last colour', 'Colour 298']);
+  });
+});
+
+describe('a pasted list of hundreds of lines', () => {
+  it('is read while it is typed in, drawn as far as it is seen, and taken as a whole', async () => {
+    const { person, browser } = stage;
+    await person.goTo(`/manage/products/${ids['cloth-of-many-colours']}`);
+    await person.press('Colour', OUTLINE);
+    await person.press('Paste a list');
+    const lines = Array.from({ length: 200 }, (_, at) => `Thread ${at};${at === 199 ? 'much' : '0.50'};T${at}`).join('\n');
+    const field = await person.field('List of options', DIALOG);
+    // As a clipboard does it: all at once.
+    await browser.driver.executeScript('arguments[0].focus(); document.execCommand("insertText", false, arguments[1])', field, lines);
+    await person.sees('1 line with faults stays out until mended above.');
+    expect(await drawn('[aria-label="What the lines mean"] tbody tr')).toBeLessThan(60);
+    await browser.driver.executeScript('document.querySelector("[aria-label=Preview]").scrollTop = 1e6');
+    await person.sees('“much” is not an amount.');
+    expect(await violations(stage, 'everything', ['nav', 'main'])).toEqual([]);
+    // Mended by a key: what has been read before that is not what is taken.
+    await field.sendKeys(Key.chord(Key.CONTROL, Key.END), ...Array.from({ length: 9 }, () => Key.BACK_SPACE), '0.50;T199');
+    await person.press('Add 200 options', DIALOG);
+    await saved(async () => (await optionsOf()).length === COLOURS + 200);
+    expect((await optionsOf()).slice(-2).map(({ title, sku }) => [title, sku])).toEqual([['Thread 198', 'T198'], ['Thread 199', 'T199']]);
+    // No more have room in it.
+    await person.sees('A choice has at most 500 options, and this one has them.');
+    await person.press('Paste a list');
+    await person.fill('List of options', 'One more', DIALOG);
+    await person.sees('A choice has at most 500 options, and has them with those before this line.');
+    await person.press('Cancel', DIALOG);
   });
 });
 

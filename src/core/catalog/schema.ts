@@ -76,6 +76,9 @@ const forCustomersSchema = z.strictObject({
 export type ForCustomers = z.infer<typeof forCustomersSchema>;
 
 /** What a product is: the document that is edited as a draft and published as a revision. */
+/** So many variants a product has at most. */
+export const MOST_VARIANTS = 2000;
+
 export const productSchema = z.strictObject({
   slug: keySchema.describe('its address in the shop'),
   title: z.string().max(160),
@@ -98,7 +101,7 @@ export const productSchema = z.strictObject({
   quantityByGroup: z.record(keySchema, quantityRuleSchema).default({}).describe('the same for customers of a group, by its key'),
   choices: z.array(choiceSchema).max(200).default([]),
   sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
-  variants: z.array(variantSchema).max(2000).default([]),
+  variants: z.array(variantSchema).max(MOST_VARIANTS).default([]),
   parts: z.array(partSchema).max(500).default([]).describe('what it is put together from'),
   partsPrice: partsPriceSchema.default({ kind: 'sum' }),
   onlyWholeKits: z.boolean().default(false).describe('whether customers say how many kits they want and nothing else: each part comes in its usual number'),

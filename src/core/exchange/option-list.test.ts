@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Swatch } from '../catalog';
+import { MOST_OPTIONS, type Swatch } from '../catalog';
 import { readOptionList, swatchesFromCsv } from '.';
 
 const slate: Swatch = { key: 'slate', name: 'Slate', colours: ['#66737b'], picture: null, family: '', supplierCode: '' };
@@ -8,6 +8,12 @@ const read = (text: string, existing: { key: string; title: string; sku: string 
 const options = (text: string) => read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
 
 describe('a pasted list', () => {
+  it('makes no more options than a choice has room for, and says from which line on', () => {
+    const there = Array.from({ length: MOST_OPTIONS - 2 }, (_, at) => ({ key: `k${at}`, title: `T${at}`, sku: null }));
+    const lines = read('One\nTwo; cheap\nThree\nFour', there);
+    expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual(['One', ['“cheap” is not an amount. Write 9.50, -2 or 12 %.'], 'Three', ['A choice has at most 500 options, and has them with those before this line.']]);
+  });
+
   it('is read from a spreadsheet, with semicolons or with commas', () => {
     const expected = [
       { title: 'Pine', amount: null, sku: 'P' },

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { freeKeys, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
+import { freeKeys, MOST_OPTIONS, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
 import { readColour } from '../colour';
 import { Exact } from '../number';
 import { type Amount } from '../pricing';
@@ -38,7 +38,7 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
  * spreadsheet), semicolons, or commas. An amount is `9.50`, `+9,50`, `-2` or `12 %`. A colour is one that can be read,
  * several parted by a slash, or the name of a swatch. Where the first line has headings, columns stand in their order.
  *
- * @param existing options that are there already: their keys and SKU parts are taken
+ * @param existing options that are there already: their keys and SKU parts are taken, and of a choice there are only so many
  */
 export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>): OptionLine[] {
   const book = [...swatches];
@@ -48,6 +48,7 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const sign = ['\t', ';', ','].find((candidate) => lines.some((line) => line.includes(candidate))) ?? '\t';
   const cellsOf = (line: string) => (Papa.parse<string[]>(line, { delimiter: sign }).data[0] ?? []).map((cell) => cell.trim());
+  let number = existing.length;
   const headings = headingLine(cellsOf(lines[0] ?? ''), HEADS, 'title');
   const order = headings ?? COLUMNS;
   return lines.flatMap((line, index): OptionLine[] => {
@@ -79,6 +80,8 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     if (colour.fault !== undefined) faults.push(colour.fault);
     if (colour.note !== undefined) notes.push(colour.note);
     if (cells.some((one, place) => one !== '' && place >= order.length)) faults.push(headings ? 'It has more columns than there are headings.' : 'It has more than four columns: title, amount, SKU part, colour.');
+    if (faults.length === 0 && number >= MOST_OPTIONS) faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
+    if (faults.length === 0) number += 1;
     const key = keyFor(title, 'option');
     const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount: amount ?? null, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
     return [{ line: index + 1, text: line, option, faults, notes }];

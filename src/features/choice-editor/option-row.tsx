@@ -3,7 +3,7 @@
 import { Box, HStack, IconButton, Text } from '@chakra-ui/react';
 import { ChevronDown, ChevronUp, Copy, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { freeKey, isStocked, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { freeKey, isStocked, MOST_OPTIONS, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { TypedInput } from '@/ui/field';
 import { AmountField } from '../editor-kit/amount-field';
@@ -104,7 +104,7 @@ export function OptionRow({ choice, choiceIndex, option, position, handle, edit,
           <IconButton aria-label={`${open ? 'Less' : 'More'} about ${name}`} aria-expanded={open} size="2xs" variant="ghost" colorPalette="ink" onClick={onOpen}>
             {open ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
           </IconButton>
-          <IconButton aria-label={`Duplicate ${name}`} size="2xs" variant="ghost" colorPalette="ink" onClick={duplicate}>
+          <IconButton aria-label={`Duplicate ${name}`} disabled={choice.options.length >= MOST_OPTIONS} size="2xs" variant="ghost" colorPalette="ink" onClick={duplicate}>
             <Copy size={13} />
           </IconButton>
           <IconButton aria-label={`Remove ${name}`} size="2xs" variant="ghost" colorPalette="brick" onClick={remove}>

@@ -3,7 +3,7 @@
 import { Box, Button, HStack, Text } from '@chakra-ui/react';
 import { ClipboardPaste, Plus } from 'lucide-react';
 import { type ClipboardEvent, type FormEvent, useMemo, useState } from 'react';
-import { freeKey, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
+import { freeKey, MOST_OPTIONS, type Option, type OptionsChoice, swatchByName } from '@/core/catalog';
 import { readOptionList } from '@/core/exchange';
 import { finderOf } from '@/core/text';
 import { counted } from '@/core/words';
@@ -49,10 +49,11 @@ export function OptionsEditor({ choice, index, edit }: Props) {
   const fullPlace = (place: number) => placeOf.get(shown[place]?.key ?? '') ?? place;
   const here = new Set(choice.options.flatMap(({ key }) => (selected.has(key) ? key : [])));
   const toggle = (key: string, on: boolean) => setSelected((current) => setWith(current, key, on));
+  const isFull = choice.options.length >= MOST_OPTIONS;
   const add = (event: FormEvent) => {
     event.preventDefault();
     const name = title.trim();
-    if (name === '') return;
+    if (name === '' || isFull) return;
     // A name that the swatch book has takes that swatch.
     const swatch = choice.kind === 'swatch' ? (swatchByName(surroundings.swatches.values(), name)?.key ?? null) : null;
     edit(`add option ${name}`, (draft) => void draft.options.push(newOption(freeKey(name, draft.options.map(({ key }) => key), 'option'), name, { swatch })));
@@ -109,11 +110,16 @@ export function OptionsEditor({ choice, index, edit }: Props) {
       <form onSubmit={add}>
         <HStack mt="2" gap="2">
           <TypedInput aria-label="New option" placeholder="Type an option, press Enter, type the next" maxLength={120} value={title} onChange={setTitle} onPaste={pasteList} data-begin-here autoFocus={choice.options.length === 0} />
-          <Button type="submit" variant="outline" disabled={title.trim() === ''}>
+          <Button type="submit" variant="outline" disabled={title.trim() === '' || isFull}>
             <Plus size={16} aria-hidden /> Add option
           </Button>
         </HStack>
       </form>
+      {isFull && (
+        <Text mt="1" fontSize="sm" color="copper.fg">
+          A choice has at most {MOST_OPTIONS} options, and this one has them. Take some out, or ask for the rest in a choice of its own.
+        </Text>
+      )}
       {choice.options.length > 0 && <OptionPictures choice={choice} edit={edit} />}
       <WithoutVariants choice={choice} />
       <PasteOptions choice={choice} text={pasting} onClose={() => setPasting(null)} onTake={take} />

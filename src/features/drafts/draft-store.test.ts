@@ -114,12 +114,30 @@ describe('a draft', () => {
     const { store, type, backup } = desk({ put: (_definition, version) => (away ? Promise.reject(new ApiProblem(0, 'unreachable', 'The server can’t be reached.')) : Promise.resolve(version + 1)) });
     type('x');
     await vi.advanceTimersByTimeAsync(700);
-    expect(store.current().save).toEqual({ kind: 'failed', message: 'The server can’t be reached.' });
+    expect(store.current().save).toEqual({ kind: 'failed', message: 'The server can’t be reached.', again: true });
     expect(backup()?.definition.text).toBe('x');
     away = false;
     await vi.advanceTimersByTimeAsync(3_500);
     expect(store.current().save.kind).toBe('saved');
     expect(backup()).toBeNull();
+  });
+
+  it('that the server can’t take waits for a change, and says in words what is too much where', async () => {
+    const tried: string[] = [];
+    const { store, type, backup } = desk({
+      put: ({ text }, version) => {
+        tried.push(text);
+        return text.length > 2 ? Promise.reject(new ApiProblem(400, 'malformed', 'm', { errors: [{ pointer: '/definition/text', detail: 'This can have at most 2 characters.' }] })) : Promise.resolve(version + 1);
+      },
+    });
+    for (const letter of 'abc') type(letter);
+    await vi.advanceTimersByTimeAsync(700);
+    expect(store.current().save).toEqual({ kind: 'failed', message: 'text: This can have at most 2 characters.', again: false });
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect([tried, backup()?.definition.text]).toEqual([['abc'], 'abc']);
+    store.undo();
+    await vi.advanceTimersByTimeAsync(700);
+    expect([store.current().save.kind, store.current().document.text]).toEqual(['saved', '']);
   });
 
   it('is brought back when it never reached the server, and set aside when that has moved on', async () => {

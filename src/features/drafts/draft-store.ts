@@ -4,6 +4,7 @@ import { ApiProblem, wordsOf } from '@/features/shared/api';
 import { dropTyped, isByTyping, whenSettled } from '@/ui/typing';
 import { type Backup } from './backup';
 import { change, type History, redo, startHistory, undo } from './history';
+import { refusalWords } from './refusal-words';
 
 /** How long typing may rest before the draft is saved, and how long before a failed save is tried again. */
 const REST = 500;
@@ -17,7 +18,8 @@ export type SaveState<T> =
   | { readonly kind: 'saved' }
   | { readonly kind: 'unsaved' }
   | { readonly kind: 'saving' }
-  | { readonly kind: 'failed'; readonly message: string }
+  /** `again` where it is tried again by itself, with the same document */
+  | { readonly kind: 'failed'; readonly message: string; readonly again: boolean }
   | { readonly kind: 'conflict'; readonly theirs: OtherDraft<T> };
 
 /** The draft that somebody else saved. */
@@ -203,9 +205,9 @@ export class DraftStore<T extends object> {
 
   private scheduleSave(): void {
     clearTimeout(this.saveTimer);
-    const { kind } = this.save;
-    if (!this.isOpen || (kind !== 'unsaved' && kind !== 'failed')) return;
-    this.saveTimer = setTimeout(() => void this.flush(), kind === 'failed' ? RETRY : REST);
+    if (!this.isOpen) return;
+    if (this.save.kind === 'unsaved') this.saveTimer = setTimeout(() => void this.flush(), REST);
+    if (this.save.kind === 'failed' && this.save.again) this.saveTimer = setTimeout(() => void this.flush(), RETRY);
   }
 
   private async flush(): Promise<void> {
@@ -225,7 +227,9 @@ export class DraftStore<T extends object> {
         const merged = this.takeIn(other.data, `Somebody else changed other parts of this ${this.places.word}. Their changes are in here now, beside yours.`);
         this.show({ save: merged ? { kind: 'unsaved' } : { kind: 'conflict', theirs: other.data } });
       } else {
-        this.show({ save: { kind: 'failed', message: wordsOf(error) } });
+        // What the server can't take it takes no better a second time: it waits for a change.
+        const refused = error instanceof ApiProblem && error.status >= 400 && error.status < 500;
+        this.show({ save: refused ? { kind: 'failed', message: refusalWords(sent, error), again: false } : { kind: 'failed', message: wordsOf(error), again: true } });
       }
     } finally {
       this.saving = false;

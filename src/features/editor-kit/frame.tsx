@@ -77,7 +77,7 @@ function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
     saved: 'Saved',
     unsaved: 'Saving …',
     saving: 'Saving …',
-    failed: `Not saved: ${draft.save.kind === 'failed' ? draft.save.message : ''} Kept in this browser; trying again.`,
+    failed: draft.save.kind === 'failed' ? `Not saved: ${draft.save.message} Kept in this browser; ${draft.save.again ? 'trying again.' : 'change that, or undo it.'}` : '',
     conflict: 'Waiting for your decision',
   }[draft.save.kind];
   const bad = draft.save.kind === 'failed' || draft.save.kind === 'conflict';

@@ -1,9 +1,10 @@
 'use client';
 
 import { Button, Stack, Table, Text, Textarea } from '@chakra-ui/react';
-import { type ReactNode, useMemo, useState } from 'react';
+import { Fragment, memo, type ReactNode, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { counted } from '@/core/words';
 import { AppDialog } from '@/ui/dialog';
+import { LONG, RowsLeftOut, useLongRowsWithin } from '@/ui/long-list';
 import { ScrollRegion } from '@/ui/scroll-region';
 
 /** A line of a pasted list, as it has been understood. */
@@ -39,7 +40,9 @@ interface Props<L extends PastedLine> {
 export function PasteDialog<L extends PastedLine>({ open, begin = '', title, help, label, placeholder, read, faultOf, columns, cells, noun, nouns, onClose, onTake }: Props<L>) {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? begin;
-  const lines = useMemo(() => read(text), [read, text]);
+  // A long list takes a moment to read and to draw: what is typed in it doesn't wait.
+  const settled = useDeferredValue(text);
+  const lines = useMemo(() => read(settled), [read, settled]);
   const right = lines.filter((line) => faultOf(line) === '');
   const wrong = lines.length - right.length;
   const close = () => {
@@ -66,7 +69,7 @@ export function PasteDialog<L extends PastedLine>({ open, begin = '', title, hel
           <Button variant="ghost" colorPalette="ink" onClick={close}>
             Cancel
           </Button>
-          <Button disabled={right.length === 0} onClick={take}>
+          <Button disabled={right.length === 0 || settled !== text} onClick={take}>
             Add {counted(right.length, noun, nouns)}
           </Button>
         </>
@@ -77,45 +80,64 @@ export function PasteDialog<L extends PastedLine>({ open, begin = '', title, hel
           {help}
         </Text>
         <Textarea aria-label={label} rows={6} fontFamily="mono" fontSize="sm" borderColor="border.emphasized" placeholder={placeholder} value={text} onChange={(event) => setTyped(event.target.value)} />
-        {lines.length > 0 && (
-          <ScrollRegion label="Preview" height="300px">
-            <Table.Root size="sm" aria-label="What the lines mean">
-              <Table.Header>
-                <Table.Row bg="bg.subtle">
-                  <Table.ColumnHeader w="50px">Line</Table.ColumnHeader>
-                  {columns.map(({ head, end }) => (
-                    <Table.ColumnHeader key={head} textAlign={end ? 'end' : undefined}>
-                      {head}
-                    </Table.ColumnHeader>
-                  ))}
-                </Table.Row>
-              </Table.Header>
-              <Table.Body>
-                {lines.map((line) => {
-                  const fault = faultOf(line);
-                  return (
-                    <Table.Row key={line.line} bg={fault === '' ? 'transparent' : 'brick.subtle'} verticalAlign="top">
-                      <Table.Cell color="fg.muted">{line.line}</Table.Cell>
-                      {fault === '' ? (
-                        cells(line)
-                      ) : (
-                        <Table.Cell colSpan={columns.length}>
-                          <Text fontFamily="mono" fontSize="xs">
-                            {line.text}
-                          </Text>
-                          <Text color="brick.fg" fontSize="sm">
-                            {fault}
-                          </Text>
-                        </Table.Cell>
-                      )}
-                    </Table.Row>
-                  );
-                })}
-              </Table.Body>
-            </Table.Root>
-          </ScrollRegion>
-        )}
+        {lines.length > 0 && <Preview lines={lines} faultOf={faultOf} columns={columns} cells={cells} />}
       </Stack>
     </AppDialog>
   );
 }
+
+/** What a line of the preview usually takes, in pixels. */
+const LINE_HEIGHT = 37;
+
+/** What the lines mean, one by one; of a long list those that can be seen. */
+const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, columns, cells }: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const rows = useLongRowsWithin(scroller, lines.length, LINE_HEIGHT);
+  const isLong = lines.length >= LONG;
+  const drawn = isLong ? rows.drawn.map(({ index }) => index) : lines.map((_, index) => index);
+  return (
+    <ScrollRegion ref={scroller} label="Preview" height="300px">
+      <Table.Root size="sm" aria-label="What the lines mean">
+        <Table.Header>
+          <Table.Row bg="bg.subtle">
+            <Table.ColumnHeader w="50px">Line</Table.ColumnHeader>
+            {columns.map(({ head, end }) => (
+              <Table.ColumnHeader key={head} textAlign={end ? 'end' : undefined}>
+                {head}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {drawn.map((index, place) => {
+            const line = lines[index];
+            const fault = line && faultOf(line);
+            return (
+              line && (
+                <Fragment key={line.line}>
+                  {isLong && <RowsLeftOut height={rows.roomBefore(place)} />}
+                  <Table.Row ref={isLong ? rows.measure : undefined} data-index={index} bg={fault === '' ? 'transparent' : 'brick.subtle'} verticalAlign="top">
+                    <Table.Cell color="fg.muted">{line.line}</Table.Cell>
+                    {fault === '' ? (
+                      cells(line)
+                    ) : (
+                      <Table.Cell colSpan={columns.length}>
+                        <Text fontFamily="mono" fontSize="xs">
+                          {line.text}
+                        </Text>
+                        <Text color="brick.fg" fontSize="sm">
+                          {fault}
+                        </Text>
+                      </Table.Cell>
+                    )}
+                  </Table.Row>
+                </Fragment>
+              )
+            );
+          })}
+          {isLong && <RowsLeftOut height={rows.roomAfter} />}
+        </Table.Body>
+      </Table.Root>
+    </ScrollRegion>
+  );
+}) as <L extends PastedLine>(props: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) => ReactNode;

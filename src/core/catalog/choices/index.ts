@@ -134,5 +134,5 @@ export { type PicturePlace, type QuickPick } from './measure';
 export { type Note } from './notes';
 export { type JoinCondition, joinConditionSchema, MOST_IN_A_SLOT, settledSchema, type SlotChoice } from './slot';
 export { numberLimits } from './number';
-export { COLOUR_PATTERN, type Option, optionSchema, pickShown, unseenOption } from './options';
+export { COLOUR_PATTERN, MOST_OPTIONS, type Option, optionSchema, pickShown, unseenOption } from './options';
 export { LONGEST_TEXT } from './text';

@@ -40,7 +40,10 @@ export const optionSchema = z.strictObject({
 
 export type Option = z.infer<typeof optionSchema>;
 
-const optionList = z.array(optionSchema).max(500).default([]);
+/** So many options a choice has at most. */
+export const MOST_OPTIONS = 500;
+
+const optionList = z.array(optionSchema).max(MOST_OPTIONS).default([]);
 
 /** What a choice that offers a list has. */
 export const optionsChoiceFields = {

@@ -6,7 +6,7 @@ import { Fragment, useRef, useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { SelectField } from '@/ui/field';
-import { LONG, useLongRows } from '@/ui/long-list';
+import { LONG, RowsLeftOut, useLongRows } from '@/ui/long-list';
 import { type Axes, axesOf, type Combination, combinationTitle } from './combinations';
 import { type Figure, figurePlaceholder, figures, figureWords } from './figures';
 import { GridCell, Total } from './grid-cell';
@@ -177,6 +177,3 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
     </Box>
   );
 }
-
-/** The room of rows that aren't drawn because they can't be seen. */
-const RowsLeftOut = ({ height }: { height: number }) => (height > 0 ? <tr aria-hidden style={{ height }} /> : null);

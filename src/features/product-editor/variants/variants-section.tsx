@@ -3,6 +3,7 @@
 import { Box, Button, HStack, SegmentGroup, Text } from '@chakra-ui/react';
 import { Plus, Truck } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { MOST_VARIANTS } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
@@ -22,10 +23,13 @@ export function VariantsSection() {
   const [view, setView] = useState<'grid' | 'list'>('grid');
   const [receiving, setReceiving] = useState(false);
   const stocked = useStockedChoices();
+  const combinations = stocked.reduce((number, { options }) => number * options.length, 1);
+  const tooMany = combinations > MOST_VARIANTS;
   const missing = useMemo(() => {
+    if (tooMany) return [];
     const placeOf = variantPlaces({ variants: product.variants }, stocked);
     return combinationsOf(stocked).filter((combination) => stocked.length > 0 && placeOf(combination) < 0);
-  }, [product.variants, stocked]);
+  }, [product.variants, stocked, tooMany]);
   const listFault = findings.find(({ path }) => path.length === 1 && path[0] === 'variants');
   const addAll = () => change(`add ${missing.length} variants`, (draft) => void draft.variants.push(...missing.map(newVariant)));
   const faults = [...new Set(findings.filter(({ path, code }) => path[0] === 'variants' && path.length > 1 && code !== 'drawsNothing' && code !== 'outOfStock').map(({ data }) => faultWords(data)))];
@@ -44,6 +48,11 @@ export function VariantsSection() {
   return (
     <Section title="Variants" lead="Only combinations that you really stock need exist. Customers see the others as not made." actions={actions || undefined}>
       {stocked.length === 0 && product.variants.length === 0 && <EmptyPlace title="No stocked choice yet">Mark a choice as stocked when its options are counted separately, such as sizes.</EmptyPlace>}
+      {tooMany && (
+        <Text fontSize="sm" color="fg.muted">
+          There are {combinations.toLocaleString('en-GB')} combinations; a product keeps at most {MOST_VARIANTS.toLocaleString('en-GB')} variants. Add those that you stock, one by one, by the row or as a pasted block.
+        </Text>
+      )}
       {listFault && <Text color="brick.fg">{faultWords(listFault.data)}</Text>}
       {stocked.length > 0 && (
         <>
