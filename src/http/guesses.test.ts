@@ -32,6 +32,18 @@ describe('codes that don’t exist', () => {
     expect([looked, answers.filter((status) => status === 429).length]).toEqual([MOST_GUESSES, 50 - MOST_GUESSES]);
   });
 
+  it('come from one place whatever address of an IPv6 network is used, and an IPv4 address is one however it is written', async () => {
+    for (let tried = 1; tried <= MOST_GUESSES; tried += 1) await said(`2001:db8:7:1:${tried}::${tried}`, 'guess');
+    expect([await said('2001:db8:7:1:ffff::1', 'HONEY'), await said('2001:db8:7:2::1', 'HONEY')]).toEqual([429, 'found']);
+    for (let tried = 1; tried <= MOST_GUESSES; tried += 1) await said(tried % 2 === 0 ? here : `::ffff:${here}`, 'guess');
+    expect(await said(here, 'HONEY')).toBe(429);
+  });
+
+  it('are counted together where nobody says where they come from', async () => {
+    for (let tried = 1; tried <= MOST_GUESSES; tried += 1) await said(['', 'nowhere', '1.2.3.999', '__proto__'][tried % 4] ?? '', 'guess');
+    expect(await said('somewhere', 'HONEY')).toBe(429);
+  });
+
   it('are not those that do, nor those that are refused for another reason', async () => {
     for (let tried = 0; tried < 3 * MOST_GUESSES; tried += 1) expect(await said(here, 'HONEY')).toBe('found');
     const full = () => Promise.reject(new Refusal(409, 'tooManyCodes', 'A basket takes ten codes.'));
