@@ -1,8 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { orderLines, orders, products, stockItems } from '@/data/schema';
-import { orderBasket, publish, startProduct } from '../support/acts';
-import { PATIENCE } from '../support/browser';
+import { orderBasket, publish, startProduct, stockUp } from '../support/acts';
 import { DIALOG, OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -15,17 +14,8 @@ const draftOf = async (title: string) => (await stage.database.read.query.produc
 
 describe('a long list × a break × what it earns × a kit × a code, from empty', () => {
   it('is a product of sixty hues, of which one that was looked for costs more, and ten cost less each', async () => {
-    const { person, browser } = stage;
-    await person.goTo('/manage/stock');
-    await person.press('New stock item');
-    await person.fill('Name', 'Crayon');
-    await person.fill('On hand now', '100');
-    await person.press('Create stock item');
-    await browser.driver.wait(async () => (await itemOf('Crayon')) !== undefined, PATIENCE);
-    await person.goTo(`/manage/stock/${(await itemOf('Crayon'))?.key ?? ''}`);
-    await person.fill('What one unit costs', '0.60');
-    await person.press('Save');
-    await person.sees('€0.60');
+    const { person } = stage;
+    await stockUp(stage, 'Crayon', '100', '0.60');
     await startProduct(stage, 'Beeswax crayon', 'CRAYON');
     await person.press('Price and unit', OUTLINE);
     await person.fill('Base price', '2.40');

@@ -1,8 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { products, stockItems } from '@/data/schema';
-import { askOneOf, publish, startProduct } from '../support/acts';
-import { PATIENCE } from '../support/browser';
+import { askOneOf, publish, startProduct, stockUp } from '../support/acts';
 import { OUTLINE, setStage } from '../support/stage';
 
 const stage = setStage();
@@ -11,17 +10,8 @@ const blank = () => stage.database.read.query.stockItems.findFirst({ where: eq(s
 
 describe('what a product earns, from empty', () => {
   it('is told at the Counter, and proved of all selections', async () => {
-    const { person, browser } = stage;
-    await person.goTo('/manage/stock');
-    await person.press('New stock item');
-    await person.fill('Name', 'Crate blank');
-    await person.fill('On hand now', '10');
-    await person.press('Create stock item');
-    await browser.driver.wait(async () => (await blank()) !== undefined, PATIENCE);
-    await person.goTo(`/manage/stock/${(await blank())?.key ?? ''}`);
-    await person.fill('What one unit costs', '6');
-    await person.press('Save');
-    await person.sees('€6.00');
+    const { person } = stage;
+    await stockUp(stage, 'Crate blank', '10', '6');
     await startProduct(stage, 'Apple crate', 'CRATE');
     await person.press('Price and unit', OUTLINE);
     // With 20 % tax in it: 10 is left.

@@ -1,5 +1,5 @@
 import { By, Key, until } from 'selenium-webdriver';
-import { products } from '@/data/schema';
+import { products, stockItems } from '@/data/schema';
 import { eq } from 'drizzle-orm';
 import { DIALOG, OUTLINE, type Stage } from './stage';
 import { PATIENCE } from './browser';
@@ -23,6 +23,21 @@ export async function selectProducts({ person, browser }: Stage, ...titles: read
     const box = await browser.driver.wait(until.elementLocated(By.css(`input[aria-label="Select ${title}"]`)), PATIENCE);
     await browser.driver.executeScript('arguments[0].click()', box);
   }
+}
+
+/** Makes a stock item in the store room, so many of it at so much each. */
+export async function stockUp({ person, browser, database }: Stage, title: string, onHand: string, cost: string): Promise<void> {
+  const item = () => database.read.query.stockItems.findFirst({ where: eq(stockItems.title, title) });
+  await person.goTo('/manage/stock');
+  await person.press('New stock item');
+  await person.fill('Name', title);
+  await person.fill('On hand now', onHand);
+  await person.press('Create stock item');
+  await browser.driver.wait(async () => (await item()) !== undefined, PATIENCE);
+  await person.goTo(`/manage/stock/${(await item())?.key ?? ''}`);
+  await person.fill('What one unit costs', cost);
+  await person.press('Save');
+  await browser.driver.wait(async () => Number((await item())?.cost) === Number(cost), PATIENCE);
 }
 
 /** Begins a new stock item right where something takes from stock. */
