@@ -62,6 +62,41 @@ describe('rules about quantities for many products', () => {
     await changeLine(context, basket, lines[0]?.id ?? 0, 4);
     expect((await readBasket(context, basket)).canOrder).toBe(true);
   });
+
+  it('of a customer count what they have ordered before, however their address is written, and what is refused is not ordered', async () => {
+    const few = rule({ title: 'Few smokers', per: 'customer', places: [{ category: 'Tools' }], rule: { maximum: 3 } });
+    for (const other of [{ minimum: 2 }, { multiple: 2 }, { list: [{ quantity: 2 }] }, {}]) {
+      await expect(previewQuantityRules(context, { rules: [{ ...few, rule: rule({ rule: { ...(Object.keys(other).length > 0 && { maximum: 4 }), ...other } }).rule }] })).rejects.toMatchObject({ code: 'onlyMaximum' });
+    }
+    await hold(few);
+    expect((await openQuantityRules(context)).holds.r).toEqual(['Smoker', 'Smoker fuel']);
+    expect((await openShopProductView(context, 'smoker', undefined)).jointly).toEqual(['Few smokers: at most 3 for each customer, in all orders.']);
+    expect((await openShopProductView(context, 'hook-tool', undefined)).jointly).toEqual([]);
+
+    let key = 0;
+    const order = async (basket: string, email: string, payment: 'approve' | 'decline' = 'approve') => {
+      const { total } = await viewBasket(context, basket);
+      return checkOut(context, basket, { name: 'Ada', email, payment, seenTotal: total ?? '', idempotencyKey: `customer-rule-${(key += 1)}` });
+    };
+    const basketOf = (slug: string, quantity: number, basket?: string) => addToBasket(context, basket, { slug, answers: {}, quantity });
+    // Two kinds count together; four are too many for anybody, and the basket says so.
+    const full = await basketOf('smoker-fuel', 2, await basketOf('smoker', 2));
+    expect((await viewBasket(context, full)).problems.map(({ message, remedy }) => `${message} ${remedy}`)).toEqual(['Few smokers: one customer can have at most 3, and there are 4 in the basket. Leave at most 3 in the basket.']);
+    await expect(order(full, 'ada@example.org')).rejects.toMatchObject({ status: 422, code: 'notSellable' });
+
+    // What was not paid was not had.
+    expect((await order(await basketOf('smoker', 2), 'ada@example.org', 'decline')).state).toBe('declined');
+    expect((await order(await basketOf('smoker', 2), 'ada@example.org')).state).toBe('paid');
+    const again = await basketOf('smoker', 2);
+    expect((await viewBasket(context, again)).canOrder).toBe(true);
+    await expect(order(again, ' ADA@Example.org '.trim())).rejects.toThrow('Few smokers: one customer can have at most 3, and there are 2 in the basket. 2 were ordered before. Leave at most 1 in the basket.');
+    expect((await order(again, 'grace@example.org')).state).toBe('paid');
+    // At the same moment, twice: one of them is the last.
+    const both = await Promise.allSettled([order(await basketOf('smoker', 1), 'ada@example.org'), order(await basketOf('smoker-fuel', 1), 'ada@example.org')]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    // What is for others than tools is nobody's matter.
+    expect((await order(await basketOf('handbook', 5), 'ada@example.org')).state).toBe('paid');
+  });
 });
 
 describe('more of something in a basket', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { stockView } from '../stock';
-import { problemWords } from '../words';
+import { problemText, problemWords } from '../words';
 import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { quote } from './quote';
 
@@ -44,7 +44,7 @@ describe('a quote', () => {
 
 describe('rules for a whole basket', () => {
   const shop = shopOf([{ slug: 'jar', price: '2' }, { slug: 'lid', price: '1' }, { slug: 'veil', price: '9' }]);
-  const rule = { key: 'fill', title: 'Bottling', orderable: orderable({ ...ANY_QUANTITY, minimum: 3, multiple: 3 }) };
+  const rule = { key: 'fill', title: 'Bottling', per: 'basket' as const, earlier: 0, orderable: orderable({ ...ANY_QUANTITY, minimum: 3, multiple: 3 }) };
   const of = (slug: string, quantity: number, together: string[] = ['fill']) => ({ ...line(shop.program(slug), quantity), together });
 
   it('count every line that they are placed on, and say what is wrong with them together', () => {
@@ -57,6 +57,23 @@ describe('rules for a whole basket', () => {
 
   it('have nothing against a basket in which nothing is counted', () => {
     expect(quote([of('veil', 1, [])], context, [rule])).toMatchObject({ problems: [], canOrder: true });
+  });
+});
+
+describe('what one customer can have in all', () => {
+  const shop = shopOf([{ slug: 'queen', price: '30' }, { slug: 'cage', price: '2' }]);
+  const rule = (earlier: number) => ({ key: 'few', title: 'Queens', per: 'customer' as const, earlier, orderable: orderable({ ...ANY_QUANTITY, maximum: 3 }) });
+  const of = (quantity: number, slug = 'queen') => ({ ...line(shop.program(slug), quantity), together: slug === 'queen' ? ['few'] : [] });
+  const said = (earlier: number, ...numbers: number[]) => quote([...numbers.map((number) => of(number)), of(9, 'cage')], context, [rule(earlier)]).problems.map(({ data }) => problemText(data));
+
+  it('counts all lines of a basket, and what was ordered before', () => {
+    expect([said(0, 3), said(0, 1, 2), said(2, 1), said(3)]).toEqual([[], [], [], []]);
+    expect(said(0, 2, 2)).toEqual(['Queens: one customer can have at most 3, and there are 4 in the basket. Leave at most 3 in the basket.']);
+    expect(said(1, 3)).toEqual(['Queens: one customer can have at most 3, and there are 3 in the basket. 1 was ordered before. Leave at most 2 in the basket.']);
+    expect(said(3, 1)).toEqual(['Queens: one customer can have at most 3, and there is 1 in the basket. 3 were ordered before. Take it out.']);
+    // More than they could have, ordered while there was no such rule.
+    expect(said(7, 2)).toEqual(['Queens: one customer can have at most 3, and there are 2 in the basket. 7 were ordered before. Take them out.']);
+    expect(quote([of(4)], context, [rule(0)]).canOrder).toBe(false);
   });
 });
 

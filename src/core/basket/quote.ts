@@ -21,11 +21,14 @@ export interface BasketLine {
   readonly discounts?: readonly string[];
 }
 
-/** In what numbers things must be in a basket, all of them together. */
-export interface BasketRule {
+/** In what numbers things must be in a basket, all of them together; or all that one customer buys. */
+export interface JointRule {
   readonly key: string;
   readonly title: string;
+  readonly per: 'basket' | 'customer';
   readonly orderable: Orderable;
+  /** so many the customer has ordered before, where that counts and is known; else none */
+  readonly earlier: number;
 }
 
 /** A line with what it comes to, beside all lines before it. */
@@ -56,13 +59,13 @@ export interface Quote {
 }
 
 const NO_TERMS: Terms = { codes: [], group: null, tax: null, delivery: [], country: null };
-const NO_RULES: readonly BasketRule[] = [];
+const NO_RULES: readonly JointRule[] = [];
 
 /**
  * What a basket comes to. Its lines stand before the same shelves: each is resolved against what the lines before it
  * leave, so that nothing is promised twice and pieces of several lines are cut from the same lots.
  */
-export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly BasketRule[] = NO_RULES, terms: Terms = NO_TERMS): Quote {
+export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext, 'group'>, rules: readonly JointRule[] = NO_RULES, terms: Terms = NO_TERMS): Quote {
   let { stock } = context;
   const taken = new Map<string, number>();
   const counted = countedLines(lines, context);
@@ -100,10 +103,18 @@ function countedLines(lines: readonly BasketLine[], context: Omit<ResolveContext
 }
 
 /** What a rule has against all that it counts in a basket; nothing where none of it is there. */
-function togetherProblem({ key, title, orderable }: BasketRule, lines: readonly BasketLine[], quoted: readonly QuotedLine[]): Problem[] {
+function togetherProblem({ key, title, per, orderable, earlier }: JointRule, lines: readonly BasketLine[], quoted: readonly QuotedLine[]): Problem[] {
   const counted = quoted.flatMap(({ resolution }, place) => (resolution && lines[place]?.together?.includes(key) ? [resolution.quantity] : []));
   if (counted.length === 0) return [];
   const pieces = counted.reduce((sum, quantity) => sum + quantity, 0);
-  const fault = checkQuantity(orderable, pieces);
-  return fault ? [problem(AT_ITEM, { code: 'basketQuantity', title, pieces, fault })] : [];
+  switch (per) {
+    case 'basket': {
+      const fault = checkQuantity(orderable, pieces);
+      return fault ? [problem(AT_ITEM, { code: 'basketQuantity', title, pieces, fault })] : [];
+    }
+    case 'customer': {
+      const { maximum } = orderable;
+      return maximum !== null && pieces + earlier > maximum ? [problem(AT_ITEM, { code: 'customerQuantity', title, pieces, earlier, most: maximum })] : [];
+    }
+  }
 }

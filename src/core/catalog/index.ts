@@ -33,7 +33,7 @@ export {
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';
-export { basketQuantitiesFor, type Facet, facets, isPlaced, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace, type Shelved } from './quantities';
+export { type Facet, facets, isPlaced, jointQuantitiesFor, type PlacedQuantity, placedQuantityFor, placedQuantitySchema, type QuantityFrom, quantityOf, type QuantityPlace, type Shelved } from './quantities';
 export { type KnownPriceList, type ListInForce, type ListPrice, listPriceSchema, type PricedThing, type PriceList, priceListSchema, type PricesInForce } from './price-lists';
 export { type Fit, fitSchema } from './fits';
 export { type Prepared, preparedSchema } from './prepared';

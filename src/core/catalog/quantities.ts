@@ -18,7 +18,7 @@ export const placedQuantitySchema = z.strictObject({
   title: z.string().min(1).max(80).describe('what it is called; customers read it where it holds for a whole basket'),
   places: z.array(quantityPlaceSchema).max(20).default([]).describe('any of these conditions places it; none places it on every product'),
   groups: z.array(keySchema).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
-  per: z.enum(['line', 'basket']).default('line').describe('whether each order line must keep it, or all that it is placed on in a basket together'),
+  per: z.enum(['line', 'basket', 'customer']).default('line').describe('whether each order line must keep it, all that it is placed on in a basket together, or all that one customer buys of it, whatever was ordered before; for a customer only a maximum can be said'),
   rule: quantityRuleSchema,
 }).meta({ id: 'placedQuantity' });
 
@@ -83,9 +83,9 @@ export function placedQuantityFor(product: Shelved, rules: readonly PlacedQuanti
   return best?.rule ?? null;
 }
 
-/** The rules that what is in a basket must keep together, of those that hold for a product. */
-export function basketQuantitiesFor(product: Shelved, rules: readonly PlacedQuantity[], group: string | null): PlacedQuantity[] {
-  return rules.filter((rule) => rule.per === 'basket' && nearnessOf(rule, product, group) !== null);
+/** The rules that are kept by more than one order line, of those that hold for a product. */
+export function jointQuantitiesFor(product: Shelved, rules: readonly PlacedQuantity[], group: string | null): PlacedQuantity[] {
+  return rules.filter((rule) => rule.per !== 'line' && nearnessOf(rule, product, group) !== null);
 }
 
 /** Whose quantity rule it is. */

@@ -54,6 +54,8 @@ export type ProblemData =
   | QuantityFault
   /** what a rule has against how many of several things are in a basket together */
   | { readonly code: 'basketQuantity'; readonly title: string; readonly pieces: number; readonly fault: QuantityFault }
+  /** more than one customer may have of several things, with what they have ordered before */
+  | { readonly code: 'customerQuantity'; readonly title: string; readonly pieces: number; readonly earlier: number; readonly most: number }
   | { readonly code: 'unknownPickKey'; readonly title: string; readonly key: string }
   | { readonly code: 'optionQuantity'; readonly title: string; readonly given: string; readonly most: number }
   | { readonly code: 'tooFewPicked'; readonly title: string; readonly given: number; readonly least: number }

@@ -192,6 +192,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   quantityAbove: { code: 'quantityAbove', maximum: 3, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
   quantityMultiple: { code: 'quantityMultiple', multiple: 3, start: 0, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
   quantityNotListed: { code: 'quantityNotListed', given: 5, nearest: [{ quantity: 3, caption: 'one tray' }] },
+  customerQuantity: { code: 'customerQuantity', title: 'Queens', pieces: 2, earlier: 1, most: 2 },
   basketQuantity: { code: 'basketQuantity', title: 'Bottling', pieces: 2, fault: { code: 'quantityBelow', minimum: 3, nearest: [{ quantity: 3, caption: '' }] } },
   noQuantity: { code: 'noQuantity', minimum: 3, maximum: 3, multiple: 3 },
 };

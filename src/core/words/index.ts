@@ -8,7 +8,7 @@ export { mendWords } from './mends';
 export { placeWords } from './places';
 export { breaksWords } from './breaks';
 export { counted } from './counted';
-export { listedWords, quantityFromWords, quantityRuleWords } from './quantities';
+export { jointQuantityWords, listedWords, quantityFromWords, quantityRuleWords } from './quantities';
 export { dimensionNames, faultWords, notFittingWords, problemText, problemWords, type Words } from './problems';
 export { amountWords, basisWords, cutPlanWords, lineLabel, lineValueWords, quantityWords } from './working';
 export { listFaultWords } from './price-lists';

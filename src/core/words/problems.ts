@@ -111,6 +111,11 @@ export function problemWords(data: ProblemData): Words {
       const { message, remedy } = problemWords(data.fault);
       return { message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`, remedy };
     }
+    case 'customerQuantity': {
+      const left = Math.max(0, data.most - data.earlier);
+      const before = data.earlier === 0 ? '' : ` ${data.earlier} ${data.earlier === 1 ? 'was' : 'were'} ordered before.`;
+      return { message: `${data.title}: one customer can have at most ${data.most}, and there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket.${before}`, remedy: left === 0 ? `Take ${data.pieces === 1 ? 'it' : 'them'} out.` : `Leave at most ${left} in the basket.` };
+    }
     case 'quantityNotListed':
       return { message: `${data.given} is not a quantity that this is sold in.`, remedy: nearestWords(data.nearest) };
     case 'optionQuantity':

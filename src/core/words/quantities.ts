@@ -1,4 +1,4 @@
-import { type QuantityFrom } from '../catalog';
+import { type PlacedQuantity, type QuantityFrom } from '../catalog';
 import { type ListedQuantity, type QuantityRule } from '../ordering';
 import { isBlank } from '../text';
 
@@ -12,6 +12,12 @@ export function quantityRuleWords({ minimum, maximum, multiple, countedFrom, lis
   const counted = countedFrom === 'minimum' && multiple > 1 && minimum % multiple !== 0 ? `, counted from ${minimum}` : '';
   const said = [minimum > 1 ? `at least ${minimum}` : '', maximum === null ? '' : `at most ${maximum}`, multiple > 1 ? `in multiples of ${multiple}${counted}` : ''].filter(Boolean);
   return said.length === 0 ? 'any number' : said.join(', ');
+}
+
+/** What more than one order line must keep, as customers read it: `Bottling: at least 3, all in the basket together.` */
+export function jointQuantityWords({ title, per, rule }: PlacedQuantity): string {
+  const how: Readonly<Record<PlacedQuantity['per'], string>> = { line: '', basket: ', all in the basket together', customer: ' for each customer, in all orders' };
+  return `${title}: ${quantityRuleWords(rule)}${how[per]}.`;
 }
 
 /** Whose rule about quantities holds, after “says”: `the product itself`, `the rule “Jars by the case”`. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Button, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, HStack, Stack, Text } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { z } from 'zod';
@@ -10,6 +10,7 @@ import { counted, quantityRuleWords } from '@/core/words';
 import { GroupTicks, movedUp, SaveBar, SeveralRow } from '@/features/editor-kit/several';
 import { anything, send } from '@/features/shared/api';
 import { useAttempt } from '@/features/shared/use-attempt';
+import { Whole } from '@/features/shared/whole';
 import { type QuantityRulesView } from '@/services/settings/quantity-rules';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TextField } from '@/ui/field';
@@ -24,7 +25,13 @@ const rippleSchema = z.array(z.object({ productId: z.number(), title: z.string()
 const PER = [
   { value: 'line', label: 'each order line by itself' },
   { value: 'basket', label: 'all of them in a basket together' },
+  { value: 'customer', label: 'all that one customer ever orders' },
 ] as const;
+
+const JOINTLY: Readonly<Record<PlacedQuantity['per'], string>> = { line: '', basket: ', together in a basket', customer: ', for each customer in all' };
+
+/** A rule kept by something else: of a customer only the most can be said. */
+const keptBy = ({ rule }: PlacedQuantity, per: PlacedQuantity['per']): Pick<PlacedQuantity, 'per' | 'rule'> => ({ per, rule: per === 'customer' ? { ...ANY_QUANTITY, maximum: rule.maximum ?? 1 } : rule });
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
 export function PlacedRules({ rules: saved, holds, groups, suggestions }: QuantityRulesView) {
@@ -78,7 +85,7 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
                 <>
                   {placeWords(rule.places)}
                   {rule.groups.length > 0 && `, for ${rule.groups.map((key) => groups.find((group) => group.key === key)?.title ?? key).join(' and ')}`}
-                  {rule.per === 'basket' ? ', together in a basket' : ''}: {quantityRuleWords(rule.rule)}
+                  {JOINTLY[rule.per]}: {quantityRuleWords(rule.rule)}
                 </>
               }
               badge={saved.some(({ key }) => key === rule.key) ? `holds for ${counted(held.length, 'product')}` : 'not saved yet'}
@@ -91,14 +98,22 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
             >
                 <Stack gap="5" px="4" pb="5" pt="1">
                   <Box maxW="420px">
-                    <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'basket' ? 'Customers read it where a basket does not keep it.' : undefined} onChange={(title) => edit(rule.key, { title })} />
+                    <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'line' ? undefined : 'Customers read it where a basket does not keep it.'} onChange={(title) => edit(rule.key, { title })} />
                   </Box>
                   <PlaceFields places={rule.places} suggestions={suggestions} onChange={(places) => edit(rule.key, { places })} />
                   <GroupTicks groups={groups} chosen={rule.groups} onChange={(chosen) => edit(rule.key, { groups: chosen })} />
                   <Box>
-                    <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, { per: per === 'basket' ? 'basket' : 'line' })} />
+                    <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, keptBy(rule, PER.find(({ value }) => value === per)?.value ?? 'line'))} />
                   </Box>
-                  <RuleFields rule={rule.rule} isSaid={rule.per === 'line'} onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })} />
+                  {rule.per === 'customer' ? (
+                    <HStack gap="2" fontSize="lg">
+                      <Text>One customer can have at most</Text>
+                      <Whole label="Maximum quantity" value={rule.rule.maximum} onChange={(maximum) => edit(rule.key, { rule: { ...ANY_QUANTITY, maximum: maximum ?? 1 } })} />
+                      <Text>in all, by their e-mail address.</Text>
+                    </HStack>
+                  ) : (
+                    <RuleFields rule={rule.rule} isSaid={rule.per === 'line'} onChange={(change) => edit(rule.key, { rule: { ...rule.rule, ...change } })} />
+                  )}
                   {held.length > 0 && (
                     <Text fontSize="sm" color="fg.muted">
                       As saved it holds for {held.slice(0, 12).join(', ')}

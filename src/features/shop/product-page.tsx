@@ -31,6 +31,8 @@ interface Props {
   stock: readonly KnownStock[];
   /** the tax on it; null where none is told */
   tax: ToldTax | null;
+  /** in what numbers it is bought together with other things, or by one customer, in words */
+  jointly: readonly string[];
   /** where there is little room left; null where nothing of it takes room */
   booked: SelectionOptions['booked'];
   /** whether it is a draft that is looked at: then nothing is asked of the shop, nothing uploaded and nothing bought */
@@ -47,7 +49,7 @@ const BreakTable = dynamic(() => import('@/features/selection/break-table').then
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, booked, isDraft = false }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, jointly, booked, isDraft = false }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -98,6 +100,15 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
               </Text>
               <QuantityField id="shop-quantities" orderable={resolution.orderable} text={selection.quantityText} invalid={false} onChange={selection.setQuantityText} />
             </Box>
+          )}
+          {jointly.length > 0 && (
+            <Stack gap="0.5">
+              {jointly.map((words) => (
+                <Text key={words} fontSize="sm" color="fg.muted">
+                  {words}
+                </Text>
+              ))}
+            </Stack>
           )}
           {program.breaks.length > 0 && <BreakTable selection={selection} />}
           <WorkingBox resolution={resolution} tax={tax} />

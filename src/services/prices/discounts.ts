@@ -56,7 +56,7 @@ export const plainCode = (code: string): string => code.normalize('NFC').replace
 const MOST_SHOWN = 200;
 
 /** States of an order in which what it used counts. */
-const COUNTING = ['paid', 'awaitingPayment'] as const;
+export const COUNTING = ['paid', 'awaitingPayment'] as const;
 
 /** All discounts with their codes: for the manager's side. */
 export function openDiscounts(context: Services): Promise<DiscountsView> {

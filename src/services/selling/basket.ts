@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { type Services } from '../context';
-import { basketQuantitiesFor, type Tax } from '../../core/catalog';
+import { jointQuantitiesFor, type Tax } from '../../core/catalog';
 import { type BasketLine, countsOthers, discountsFor, type LinePromise, promises, quote, type Quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
@@ -22,6 +22,7 @@ import { readExpected } from '../stock/expected';
 import { freeOverdue, withStock } from './overdue';
 import { readBooked } from './bookings';
 import { ensureBasket } from './ensure-basket';
+import { orderedBefore } from './ordered-before';
 import { programFor } from './published';
 import { countriesOf, type KnownCode, readTerms } from './terms';
 
@@ -67,9 +68,10 @@ export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'deliver
  * Reads a basket, every line resolved again. Where several lines take from one stock item they are looked at
  * together, so that they can't promise the same pieces twice.
  *
- * @param effort how hard cutting plans are looked for
+ * @param effort   how hard cutting plans are looked for
+ * @param customer the e-mail address of who orders; absent while nobody has said it
  */
-export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort): Promise<ResolvedBasket> {
+export async function resolveBasket(queries: Queries, at: Date, token: string | undefined, effort?: Effort, customer?: string): Promise<ResolvedBasket> {
   const rows = token ? await queries.select().from(basketLines).where(inBasket(token)).orderBy(basketLines.id) : [];
   const published = new Map<number, PublishedProduct | undefined>();
   for (const { productId } of rows) if (!published.has(productId)) published.set(productId, await readSoldById(queries, productId));
@@ -83,10 +85,11 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const { quantityRules } = context.surroundings.shop;
   for (const row of rows) {
     const sold = published.get(row.productId);
-    const together = sold ? basketQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
+    const together = sold ? jointQuantitiesFor(sold.definition, quantityRules, group).map(({ key }) => key) : [];
     wanted.push({ ...(await programFor(queries, sold, context, group)), selection: selectionOf(row), together, discounts: sold ? discountsFor(sold.definition, terms.codes) : [] });
   }
-  const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'basket' ? [{ key, title, orderable: orderable(rule) }] : []));
+  const earlier = await orderedBefore(queries, customer, quantityRules, group);
+  const rules = quantityRules.flatMap(({ key, title, per, rule }) => (per === 'line' ? [] : [{ key, title, per, orderable: orderable(rule), earlier: earlier.get(key) ?? 0 }]));
   const quoted = quote(wanted, { stock: context.there, effort, today: context.today, files, booked: bookedIn(booked) }, rules, terms);
   const { lines, problems: together, total, canOrder, goods, codes, delivery, taxation } = quoted;
   const drawn = new Set(lines.flatMap(({ resolution }) => resolution?.draws.map(({ stock }) => stock) ?? []));

@@ -84,7 +84,7 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     return { number: known.id, token: known.token, state: known.state, total: known.total };
   }
   if (!basketToken) throw emptyBasket();
-  const basket = await resolveBasket(transaction, at, basketToken, THOROUGH);
+  const basket = await resolveBasket(transaction, at, basketToken, THOROUGH, checkout.email);
   const total = checkedTotal(basket, checkout.seenTotal, await waitingOrder(transaction, basketToken));
 
   const token = newToken();

@@ -3,14 +3,14 @@ import { freshenCards, readCards } from '../catalog/cards';
 import { readShop, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
-import { type Picture, type Product, type Shop } from '../../core/catalog';
+import { jointQuantitiesFor, type Picture, type Product, type Shop } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { pricedFor } from '../../core/price-lists';
 import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
-import { priceWords, whyNotWords } from '../../core/words';
+import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readStock } from '../stock/figures';
 import { type OrderSums } from '../../data/order-sums';
@@ -104,6 +104,8 @@ export interface ShopProductView {
   readonly stock: readonly ToldStock[];
   /** the tax on it; null where none is told */
   readonly tax: ToldTax | null;
+  /** in what numbers it is bought together with other things, or by one customer, in words */
+  readonly jointly: readonly string[];
   /** where there is little room left on days or in weeks; null where nothing of it takes room */
   readonly booked: readonly BookedPieces[] | null;
 }
@@ -119,15 +121,18 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const group = await groupOf(still.database.read, token);
     const view = customerView(definition, pricedFor(surroundings, group, today), group);
     const { program } = await programFor(still.database.read, product, product, group);
-    return shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
+    return shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
   });
 }
 
 /** What a page opens with: of stock only what the product can take. */
-export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, more: Pick<ShopProductView, 'tax' | 'booked'>): ShopProductView {
+export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, more: Pick<ShopProductView, 'tax' | 'jointly' | 'booked'>): ShopProductView {
   const drawn = stockOf(program, { today, group });
   return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf), ...more };
 }
+
+/** What a product must keep together with others, or for one customer, as they read it. */
+export const toldJointly = ({ quantityRules }: Shop, product: Product, group: string | null): string[] => jointQuantitiesFor(product, quantityRules, group).map(jointQuantityWords);
 
 /** The tax on a product, as a customer of a group is used to see it. */
 export function toldTax({ tax, groups }: Shop, { taxClass }: Pick<Product, 'taxClass'>, group: string | null): ToldTax | null {

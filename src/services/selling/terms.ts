@@ -8,6 +8,7 @@ import { type OrderSums } from '../../data/order-sums';
 import { basketCodes, baskets, discountCodes, discounts, discountUses } from '../../data/schema';
 import { plainCode, usesOf } from '../prices/discounts';
 import { CODE_UNKNOWN, Refusal } from '../refusal';
+import { customerOf } from './customers';
 import { ensureBasket } from './ensure-basket';
 
 /** A code in a basket, with what it is called in the database. */
@@ -84,9 +85,6 @@ export function sayCountry({ database, now }: Services, token: string | undefine
     return basket;
   });
 }
-
-/** What a customer's e-mail address is compared by. */
-const customerOf = (email: string) => email.trim().toLowerCase();
 
 /**
  * Notes that codes have been used by an order, and takes them out of its basket.

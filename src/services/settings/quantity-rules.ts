@@ -3,7 +3,7 @@ import { readSettings } from '../catalog/catalog-state';
 import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { atOneMoment, type Services } from '../context';
-import { basketQuantitiesFor, type CustomerGroup, type PlacedQuantity, placedQuantitySchema, quantityOf, sameDefinition } from '../../core/catalog';
+import { type CustomerGroup, jointQuantitiesFor, type PlacedQuantity, placedQuantitySchema, quantityOf, sameDefinition } from '../../core/catalog';
 import { orderable, orderableRange } from '../../core/ordering';
 import { isBlank } from '../../core/text';
 import { quantityRuleWords } from '../../core/words';
@@ -17,7 +17,7 @@ export const acceptedQuantityRulesSchema = quantityRulesSchema.extend({ accepted
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
   readonly rules: readonly PlacedQuantity[];
-  /** titles of the products that each rule has the word about, by its key; of rules for baskets, of those that it counts */
+  /** titles of the products that each rule has the word about, by its key; of rules for baskets and customers, of those that it counts */
   readonly holds: Readonly<Record<string, readonly string[]>>;
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
   readonly suggestions: ShelfSuggestions;
@@ -51,7 +51,7 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
 
 function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], product: ReturnType<typeof asItCounts>): boolean {
   return [null, ...rule.groups].some((group) => {
-    if (rule.per === 'basket') return basketQuantitiesFor(product, [rule], group).length > 0;
+    if (rule.per !== 'line') return jointQuantitiesFor(product, [rule], group).length > 0;
     const { from } = quantityOf(product, rules, group);
     return from.kind === 'placed' && from.key === rule.key;
   });
@@ -60,11 +60,12 @@ function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], produc
 /** @throws Refusal 422 for rules that can't be kept, share an inside name, or name a group that is none */
 function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerGroup[]): void {
   const keys = new Set<string>();
-  for (const { key, title, rule, groups: named } of rules) {
+  for (const { key, title, per, rule, groups: named } of rules) {
     if (isBlank(title)) throw new Refusal(422, 'titleMissing', 'Each rule needs a name.');
     if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two rules are called “${key}” inside. Each needs its own inside name.`);
     keys.add(key);
     if (!orderableRange(orderable(rule))) throw new Refusal(422, 'quantityImpossible', `${title}: no quantity keeps this rule, because the maximum is below the first multiple.`);
+    if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0)) throw new Refusal(422, 'onlyMaximum', `${title}: of what one customer may have in all, say the most, and nothing else.`);
     const twice = rule.list.find(({ quantity }, place) => rule.list.findIndex((other) => other.quantity === quantity) < place);
     if (twice) throw new Refusal(422, 'quantityTwice', `${title}: ${twice.quantity} stands in the list twice.`);
     const unknown = named.find((group) => !groups.some((known) => known.key === group));
