@@ -98,9 +98,9 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
             >
                 <Stack gap="5" px="4" pb="5" pt="1">
                   <Box maxW="420px">
-                    <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'line' ? undefined : 'Customers read it where a basket does not keep it.'} onChange={(title) => edit(rule.key, { title })} />
+                    <TextField label="Name" value={rule.title} maxLength={80} placeholder="Jars by the case" help={rule.per === 'line' ? undefined : 'Customers read it on the product’s page, and where a basket does not keep it.'} onChange={(title) => edit(rule.key, { title })} />
                   </Box>
-                  <PlaceFields places={rule.places} suggestions={suggestions} onChange={(places) => edit(rule.key, { places })} />
+                  <PlaceFields places={rule.places} suggestions={suggestions} everywhere={rule.per === 'line' ? undefined : 'Every product counts.'} onChange={(places) => edit(rule.key, { places })} />
                   <GroupTicks groups={groups} chosen={rule.groups} onChange={(chosen) => edit(rule.key, { groups: chosen })} />
                   <Box>
                     <SelectField label="It is kept by" width="300px" value={rule.per} alternatives={PER} onChange={(per) => edit(rule.key, keptBy(rule, PER.find(({ value }) => value === per)?.value ?? 'line'))} />
