@@ -11,7 +11,7 @@ import { quantile } from './rounds';
  * the key to the next paint, beside a bare text area on the same page in the same run. Run `npm run build` first.
  */
 
-const KEYS = 60;
+const KEYS = { quick: 60, slow: 24 };
 /** Between keys: as somebody types who types quickly, and so slowly that everything follows every key. */
 const PAUSES = { quick: 70, slow: 450 };
 const PRODUCTS = { 'the hive of the demo': 'hive', 'the bee suit of the demo': 'bee-suit', 'one of 40 choices, 200 variants, 60 rules': 'typed', 'one of a choice of 300 options': 'long' };
@@ -42,7 +42,8 @@ async function costOf(browser: Browser, field: WebElement, pace: keyof typeof PA
   await browser.driver.sleep(1500);
   await browser.driver.executeScript('globalThis.painted.length = 0');
   const before = await scriptingSoFar(browser);
-  for (let key = 0; key < KEYS; key += 1) {
+  const keys = KEYS[pace];
+  for (let key = 0; key < keys; key += 1) {
     const text = 'abcdefghij'[key % 10] ?? 'a';
     await toolsOf(browser).sendDevToolsCommand('Input.dispatchKeyEvent', { type: 'keyDown', text, key: text });
     await toolsOf(browser).sendDevToolsCommand('Input.dispatchKeyEvent', { type: 'keyUp', key: text });
@@ -51,7 +52,7 @@ async function costOf(browser: Browser, field: WebElement, pace: keyof typeof PA
   const scripting = (await scriptingSoFar(browser)) - before;
   await browser.driver.sleep(300);
   const told = await browser.driver.executeScript<number[]>('return globalThis.painted');
-  return { scripting: scripting / KEYS, paints: [...Array.from({ length: Math.max(0, KEYS - told.length) }, () => FASTEST_TOLD), ...told] };
+  return { scripting: scripting / keys, paints: [...Array.from({ length: Math.max(0, keys - told.length) }, () => FASTEST_TOLD), ...told] };
 }
 
 function say(name: string, cost: Cost, bare: Cost): void {
