@@ -26,7 +26,7 @@ export function AllSelectionsSection({ checks, onTry }: Props) {
     <Section title="All selections" lead="What is true of everything that customers could choose, proved and not sampled. It is found out again at every change.">
       <Running checks={checks} />
       {analysis && !analysis.faulty && <Proved analysis={analysis} faults={faults} onTry={onTry} />}
-      {analysis && !analysis.faulty && checks.earning && <EarningOfAll earning={checks.earning} onTry={onTry} />}
+      {analysis && !analysis.faulty && checks.earning && <EarningOfAll earning={checks.earning} isOld={checks.state === 'running'} onTry={onTry} />}
       {analysis?.faulty && <Text color="fg.muted">First mend what readiness lists: a product with faults sells nothing.</Text>}
     </Section>
   );

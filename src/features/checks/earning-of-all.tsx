@@ -19,16 +19,23 @@ const MOST_NAMED = 4;
 
 interface Props {
   earning: Earning;
+  /** whether something has changed since */
+  isOld: boolean;
   onTry: (selection: Selection, group: string | null) => void;
 }
 
 /** What every selection earns at least, with the one that earns so little, and what brings it down. */
-export function EarningOfAll({ earning: { margin, titles, day, cloud, drivers }, onTry }: Props) {
+export function EarningOfAll({ earning: { margin, titles, day, cloud, drivers }, isOld, onTry }: Props) {
   const { product, surroundings, program } = useEditing();
   const floor = floorOf(product, surroundings.shop.marginFloors);
   return (
     <Stack gap="2" as="section" aria-label="What it earns at least">
       <Text fontWeight="600">What it earns at least</Text>
+      {isOld && (
+        <Text fontSize="sm" color="fg.muted">
+          As it was before the last change. It is being worked out anew.
+        </Text>
+      )}
       {titles.length > 0 && 'margin' in margin && (
         <Text fontSize="sm" color="fg.muted">
           At the prices of {titles.join(', ')}, on {dayWords(parseDay(day) ?? 0)}.
