@@ -161,3 +161,19 @@ describe('a number of selections in words', () => {
     ['6199239666865559233802340797064340', 'about 6.2 × 10³³ selections'],
   ])('%s', (count, words) => expect(selectionsWords(count)).toBe(words));
 });
+
+describe('the prices of many choices in which options add amounts or shares of the base', () => {
+  const options = Array.from({ length: 8 }, (_, place) => ({ key: `o${place}`, title: `O${place}`, amount: { kind: place % 3 === 0 ? 'percentOfBase' : 'fixed', value: String(place + 1) } }));
+  const ends = (price: string) => {
+    const { lowest, highest } = analysed({ price, choices: Array.from({ length: 40 }, (_, place) => ({ kind: 'list', key: `c${place}`, title: `C${place}`, options })) }).analysis;
+    return [lowest, highest].map((end) => end && [end.price, end.coverage.kind]);
+  };
+
+  it('are proved, as it is known that one of them is added and not the least of both', () => {
+    // Of 100: 1, 4 or 7 as a share, or 2, 3, 5, 6 or 8: from 1 to 8. Of 200: 2, 8 or 14, or the same amounts: from 2 to 14.
+    expect(ends('100')).toEqual([['140.00', 'proved'], ['420.00', 'proved']]);
+    expect(ends('200')).toEqual([['280.00', 'proved'], ['760.00', 'proved']]);
+    // Of nothing a share is nothing.
+    expect(ends('0')).toEqual([['0.00', 'proved'], ['320.00', 'proved']]);
+  });
+});

@@ -31,10 +31,13 @@ export function merged(model: Model, base: Step, steps: readonly Step[]): { firs
   return { first, rest: [...sums.filter(({ step }) => step !== first).map(({ step }) => step), ...others.filter((step) => step !== base), ...late] };
 }
 
+/** Whether a value of a variable stands for more than one answer, as of something typed. */
+export const hasWide = ({ space, isWide }: Pick<Model, 'space' | 'isWide'>, variable: number): boolean => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value).some((value) => isWide(variable, value));
+
 /** The variable of something typed that a step rises or falls evenly with, beside one option at most; null where it does not. */
-function typedOf({ space, isWide }: Model, { kind, variables, atEnds }: Step): number | null {
+function typedOf(model: Model, { kind, variables, atEnds }: Step): number | null {
   if (kind !== 'add' || !atEnds || variables.length > 2) return null;
-  const wide = variables.filter((variable) => Array.from({ length: space.sizes[variable] ?? 0 }, (_, value) => value).some((value) => isWide(variable, value)));
+  const wide = variables.filter((variable) => hasWide(model, variable));
   return wide.length === 1 ? (wide[0] ?? null) : null;
 }
 

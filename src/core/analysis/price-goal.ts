@@ -1,6 +1,7 @@
 import { type Formula, type Goal, holdsFor, type Solver, variablesOf } from '../constraints';
+import { byAnswer } from './answer-steps';
 import { type Model } from './model';
-import { merged } from './even-steps';
+import { hasWide, merged } from './even-steps';
 import { type PriceSteps } from './price-model';
 import { hull, type Interval, type Step } from './price-step';
 import { type AddedBy, withSlots } from './slot-prices';
@@ -54,7 +55,8 @@ export function priceGoal(model: Model, { base: own, steps: further, once }: Pri
   const steps = onTop.length === 0 ? further : [...onTop, ...further];
   const sign = side === 'lowest' ? 1 : -1;
   const all = [base, ...steps, ...(of === 'line' ? once : [])];
-  const { first, rest } = merged(model, base, steps);
+  const [low, high] = tabled(model, base)?.whole ?? [-Infinity, Infinity];
+  const { first, rest } = merged(model, base, byAnswer(steps, low === high && Number.isFinite(low) ? low : null, (variable) => hasWide(model, variable)));
   // A step of few variables is worked out once for all their values.
   const tables = new Map<Step, Table | null>([...new Set([...all, first, ...rest])].map((step) => [step, step.range ? null : tabled(model, step)]));
   const amountOf = (step: Step, valueOf: (variable: number) => number) => tables.get(step)?.at(valueOf) ?? step.amount(valueOf);
@@ -87,7 +89,6 @@ export function priceGoal(model: Model, { base: own, steps: further, once }: Pri
     }, times(unit, [fewest, greatest]));
   };
   const concerned = [...new Set([...all.flatMap(({ variables }) => variables), ...(of === 'line' ? [model.quantity] : [])])];
-  const [low, high] = tables.get(base)?.whole ?? [0, 0];
   const middle = Number.isFinite(low + high) ? (low + high) / 2 : 0;
   return {
     costs: ownCosts(space.sizes, steps, middle, sign),

@@ -16,16 +16,23 @@ export async function fallingBelow({ sides, ...given }: FloorsAsked): Promise<Be
   return found;
 }
 
-async function together(sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> {
+/**
+ * Looks at products together; where that takes too long, at one half after the other.
+ *
+ * @param alone what is said of one that takes too long by itself
+ */
+async function inHalves<Row>(sides: readonly Sides[], look: (sides: readonly Sides[]) => Promise<Row[]>, alone: (refused: Refusal) => Row[]): Promise<Row[]> {
   try {
-    return await inBackground('marginsBelow', { sides, ...given }, 'What products earn');
+    return await look(sides);
   } catch (error) {
     if (!(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
-    if (sides.length === 1) return [];
+    if (sides.length === 1) return alone(error);
     const half = Math.ceil(sides.length / 2);
-    return [...(await together(sides.slice(0, half), given)), ...(await together(sides.slice(half), given))];
+    return [...(await inHalves(sides.slice(0, half), look, alone)), ...(await inHalves(sides.slice(half), look, alone))];
   }
 }
+
+const together = (sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 'sides'>): Promise<BelowFloor[]> => inHalves(sides, (some) => inBackground('marginsBelow', { sides: some, ...given }, 'What products earn'), () => []);
 
 /**
  * Compares products before and after a change, in the background.
@@ -35,7 +42,9 @@ async function together(sides: FloorsAsked['sides'], given: Omit<FloorsAsked, 's
  */
 export async function compared(sides: readonly Sides[], today: string, costs: Costs | null): Promise<ComparedProduct[]> {
   if (sides.length === 0) return [];
-  const found = await inBackground('comparisons', { sides, today }, 'Comparing the products');
+  const found = await inHalves(sides, (some) => inBackground('comparisons', { sides: some, today }, 'Comparing the products'), (refused) => {
+    throw refused;
+  });
   const changing = sides.filter(({ before, after }) => before.product !== after.product || before.surroundings !== after.surroundings);
   const below = costs ? await fallingBelow({ sides: changing, today, costs: { before: costs, after: costs } }) : [];
   const words = new Map(below.map((one) => [one.slug, one.words]));
