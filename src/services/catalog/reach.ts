@@ -29,8 +29,9 @@ export function reachedBy(states: readonly BothStates[], slugs: ReadonlySet<stri
   }));
   const reached = new Set<BothStates>();
   // What is changed may join by what it is now, or by what it is to be.
-  const definitionsOf = (slug: string) => states.flatMap(({ draft, published }) => [draft, published].flatMap((one) => (one?.slug === slug ? [one] : [])));
-  const refers = (used: readonly References[], slug: string) => used.some((references) => references.products.has(slug) || definitionsOf(slug).some((definition) => refersToProduct(references, definition)));
+  const definitions = new Map<string, Product[]>();
+  for (const one of states.flatMap(({ draft, published }) => [draft, published ?? []].flat())) definitions.set(one.slug, [...(definitions.get(one.slug) ?? []), one]);
+  const refers = (used: readonly References[], slug: string) => used.some((references) => references.products.has(slug) || definitions.get(slug)?.some((definition) => refersToProduct(references, definition)));
   let fresh: ReadonlySet<string> = slugs;
   while (fresh.size > 0) {
     const next = new Set<string>();

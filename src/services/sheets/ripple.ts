@@ -29,25 +29,32 @@ export async function readRipple(queries: Queries, at: Date, ids: readonly numbe
   const meant = new Set(drafts.map(({ key }) => key));
   /** those of the sheets that are on a product */
   const on = (product: Product, { sheets: placed }: typeof before) => new Set(placementsOf(product, placed.values()).flatMap(({ key }) => (meant.has(key) ? [key] : [])));
-  const touched = (product: Product) => on(product, before).size + on(product, after).size > 0;
-  const having = new Set(reachedBy(states, new Set(states.map(asItCounts).filter(touched).map(({ slug }) => slug)), before));
+  /** what becomes of the sheets on a product; null where none of them is on it, before or after */
+  const reachOf = (product: Product): RippleRow['reach'] | null => {
+    const [was, is] = [on(product, before), on(product, after)];
+    if (was.size + is.size === 0) return null;
+    if ([...is].some((key) => !was.has(key))) return 'joins';
+    return [...was].some((key) => !is.has(key)) ? 'leaves' : 'stays';
+  };
+  const reaches = new Map(states.map((state) => [state, reachOf(asItCounts(state))]));
+  const touched = states.filter((state) => reaches.get(state) !== null);
+  const having = new Set([...touched, ...reachedBy(states, new Set(touched.map((state) => asItCounts(state).slug)), before)]);
   return stepByStep(states, async (some): Promise<(RippleRow | null)[]> => {
-    const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state, product }) => touched(product) || having.has(state));
+    const reached = some.map((state) => ({ state, product: asItCounts(state) })).filter(({ state }) => having.has(state));
     const sides = reached.map(({ product }) => ({ before: { product, surroundings: before }, after: { product, surroundings: after } }));
     const found = await compared(sides, today, costs);
     return some.map((state): RippleRow | null => {
       const place = reached.findIndex((other) => other.state === state);
       const [comparison, product] = [found[place], reached[place]?.product];
       if (!comparison || !product) return null;
-      const [was, is] = [on(product, before), on(product, after)];
-      const [joins, leaves] = [[...is].some((key) => !was.has(key)), [...was].some((key) => !is.has(key))];
+      const reach = reaches.get(state) ?? 'stays';
       return {
         ...comparison,
         productId: state.id,
         title: product.title,
         inShop: state.published !== null,
-        reach: joins ? 'joins' : leaves ? 'leaves' : 'stays',
-        changes: joins || leaves || isChanged(comparison),
+        reach,
+        changes: reach !== 'stays' || isChanged(comparison),
       };
     });
   });
