@@ -1,39 +1,41 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
-import { defaultRangeExtractor, type Range, useVirtualizer, useWindowVirtualizer, type Virtualizer, type VirtualItem } from '@tanstack/react-virtual';
-import { type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
+import { defaultRangeExtractor, type Range, useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import { Fragment, type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 
-/** From so many entries on, only those are drawn that can be seen, or nearly: fewer are there at once in any case. */
+/** From so many entries on, only those are drawn that can be seen, or nearly: fewer are all drawn. */
 export const LONG = 50;
 
 /** So many entries are drawn beyond what can be seen, on either side. */
 const BEYOND = 8;
 
 interface Rows {
-  /** what is drawn, in order */
-  readonly drawn: readonly VirtualItem[];
+  /** the numbers of what is drawn, in order */
+  readonly drawn: readonly number[];
   /** how much room stands before what is drawn there, for what is not; in pixels */
   roomBefore(place: number): number;
   /** how much room stands after all that is drawn, in pixels */
   readonly roomAfter: number;
-  /** measures an entry that is drawn, which says its number in `data-index` */
-  readonly measure: (element: HTMLElement | null) => void;
+  /** measures an entry that is drawn, which says its number in `data-index`; absent where all are drawn */
+  readonly measure?: (element: HTMLElement | null) => void;
 }
 
 /** @param begins where the list begins in what scrolls, in pixels */
 function rowsOf<Scroller extends Element | Window>(virtual: Virtualizer<Scroller, HTMLElement>, begins: number): Rows {
-  const drawn = virtual.getVirtualItems();
+  const { count } = virtual.options;
+  if (count < LONG) return { drawn: Array.from({ length: count }, (_, index) => index), roomBefore: () => 0, roomAfter: 0 };
+  const items = virtual.getVirtualItems();
   return {
-    drawn,
-    roomBefore: (place) => (drawn[place]?.start ?? 0) - (drawn[place - 1]?.end ?? begins),
-    roomAfter: virtual.getTotalSize() + begins - (drawn.at(-1)?.end ?? begins),
+    drawn: items.map(({ index }) => index),
+    roomBefore: (place) => (items[place]?.start ?? 0) - (items[place - 1]?.end ?? begins),
+    roomAfter: virtual.getTotalSize() + begins - (items.at(-1)?.end ?? begins),
     measure: virtual.measureElement,
   };
 }
 
 /**
- * Which rows of a long list are drawn that scrolls by itself.
+ * Which rows of a list are drawn that scrolls by itself: all of a short one.
  *
  * @param height what a row usually takes, in pixels
  */
@@ -42,7 +44,7 @@ export function useLongRowsWithin(scroller: RefObject<HTMLElement | null>, count
 }
 
 /**
- * Which entries of a long list, that scrolls with the page, are drawn. One in which somebody works stays, wherever the page
+ * Which entries of a list that scrolls with the page are drawn: all of a short one. One in which somebody works stays, wherever the page
  * is scrolled to.
  *
  * @param list   what the entries stand in
@@ -77,10 +79,8 @@ interface Props<E> {
 
 /** Entries one below the other: of a long list, those that can be seen. */
 export function LongList<E>({ entries, keyOf, height, render }: Props<E>) {
-  return entries.length < LONG ? entries.map((entry, index) => <Entry key={keyOf(entry, index)}>{render(entry, index)}</Entry>) : <ManyEntries entries={entries} keyOf={keyOf} height={height} render={render} />;
+  return entries.length < LONG ? entries.map((entry, index) => <Fragment key={keyOf(entry, index)}>{render(entry, index)}</Fragment>) : <ManyEntries entries={entries} keyOf={keyOf} height={height} render={render} />;
 }
-
-const Entry = ({ children }: { children: ReactNode }) => children;
 
 function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
   const list = useRef<HTMLDivElement>(null);
@@ -92,7 +92,7 @@ function ManyEntries<E>({ entries, keyOf, height, render }: Props<E>) {
   const rows = useLongRows(list, entries.length, height, held === null ? -1 : entries.findIndex((entry, index) => keyOf(entry, index) === held), key);
   return (
     <div ref={list}>
-      {rows.drawn.map(({ index }, place) => {
+      {rows.drawn.map((index, place) => {
         const entry = entries[index];
         return (
           entry !== undefined && (

@@ -1,8 +1,4 @@
-import { type Interval, spanOf, type Step } from './price-step';
-
-const plus = ([a, b]: Interval, [c, d]: Interval): Interval => [a + c, b + d];
-
-const timesBase = (base: number, [low, high]: Interval): Interval => (base < 0 ? [base * high, base * low] : [base * low, base * high]);
+import { inAnyOrder, type Interval, plus, spanOf, type Step, times } from './price-step';
 
 /** A share of a base that is always the same is an amount. */
 function asAmount(step: Step, base: number): Step {
@@ -11,9 +7,9 @@ function asAmount(step: Step, base: number): Step {
     ...step,
     kind: 'add',
     amount: (valueOf) => base * step.amount(valueOf),
-    ...(span && { span: (valueOf) => timesBase(base, span(valueOf)) }),
+    ...(span && { span: (valueOf) => times([base, base], span(valueOf)) }),
     ...(atEnds && { atEnds: (valueOf) => [base * atEnds(valueOf)[0], base * atEnds(valueOf)[1]] }),
-    ...(range && { range: (solver) => timesBase(base, range(solver)) }),
+    ...(range && { range: (solver) => times([base, base], range(solver)) }),
   };
 }
 
@@ -25,8 +21,7 @@ function asAmount(step: Step, base: number): Step {
  * @param isTyped whether a variable stands for something typed: what rises evenly with that is looked at otherwise
  */
 export function byAnswer(steps: readonly Step[], base: number | null, isTyped: (variable: number) => boolean): readonly Step[] {
-  const end = steps.findIndex(({ kind, when }) => when !== undefined || kind === 'shareOfSum' || kind === 'set');
-  const [early, late] = [steps.slice(0, end < 0 ? steps.length : end), end < 0 ? [] : steps.slice(end)];
+  const [early, late] = inAnyOrder(steps);
   const byVariable = new Map<number, Step[]>();
   const others: Step[] = [];
   for (const step of early) {

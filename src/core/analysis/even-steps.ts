@@ -1,6 +1,6 @@
 import { type Solver } from '../constraints';
 import { type Model } from './model';
-import { type Interval, type Step } from './price-step';
+import { inAnyOrder, type Interval, type Step } from './price-step';
 
 /** A step that rises or falls evenly with something typed, for every option that it may belong to. */
 interface EvenStep {
@@ -17,8 +17,7 @@ interface EvenStep {
  * @returns what the sum begins with, in the place of the base, and the steps that follow
  */
 export function merged(model: Model, base: Step, steps: readonly Step[]): { first: Step; rest: readonly Step[] } {
-  const end = steps.findIndex(({ kind, when }) => when !== undefined || kind === 'shareOfSum' || kind === 'set');
-  const [early, late] = [steps.slice(0, end < 0 ? steps.length : end), end < 0 ? [] : steps.slice(end)];
+  const [early, late] = inAnyOrder(steps);
   const groups = new Map<number, Step[]>();
   const others: Step[] = [];
   for (const step of [base, ...early]) {

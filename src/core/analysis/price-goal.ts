@@ -3,7 +3,7 @@ import { byAnswer } from './answer-steps';
 import { type Model } from './model';
 import { hasWide, merged } from './even-steps';
 import { type PriceSteps } from './price-model';
-import { hull, type Interval, type Step } from './price-step';
+import { hull, type Interval, plus, type Step, times } from './price-step';
 import { type AddedBy, withSlots } from './slot-prices';
 import { MOST_WAYS, rangeByWays, type Table, tabled, waysLeft } from './step-table';
 
@@ -18,13 +18,6 @@ function settled(formula: Formula, solver: Solver): boolean | null {
     open ||= known === null;
   }
   return open ? null : !decisive;
-}
-
-const plus = ([a, b]: Interval, [c, d]: Interval): Interval => [a + c, b + d];
-
-function times([a, b]: Interval, [c, d]: Interval): Interval {
-  const products = [a * c, a * d, b * c, b * d].map((product) => (Number.isNaN(product) ? 0 : product));
-  return [Math.min(...products), Math.max(...products)];
 }
 
 function taken(step: Step, sum: Interval, base: Interval, amount: Interval): Interval {

@@ -19,6 +19,19 @@ export interface Step {
   readonly range?: (solver: Solver) => Interval;
 }
 
+export const plus = ([a, b]: Interval, [c, d]: Interval): Interval => [a + c, b + d];
+
+export function times([a, b]: Interval, [c, d]: Interval): Interval {
+  const products = [a * c, a * d, b * c, b * d].map((product) => (Number.isNaN(product) ? 0 : product));
+  return [Math.min(...products), Math.max(...products)];
+}
+
+/** Parts steps where their order begins to matter: those before only add, or take shares of the base. */
+export function inAnyOrder(steps: readonly Step[]): readonly [early: readonly Step[], late: readonly Step[]] {
+  const end = steps.findIndex(({ kind, when }) => when !== undefined || kind === 'shareOfSum' || kind === 'set');
+  return end < 0 ? [steps, []] : [steps.slice(0, end), steps.slice(end)];
+}
+
 export const hull = (...intervals: readonly Interval[]): Interval => [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))];
 
 export const spanOf = (step: Step, valueOf: ValueOf): Interval => {

@@ -75,10 +75,10 @@ const forCustomersSchema = z.strictObject({
 
 export type ForCustomers = z.infer<typeof forCustomersSchema>;
 
-/** What a product is: the document that is edited as a draft and published as a revision. */
 /** So many variants a product has at most. */
 export const MOST_VARIANTS = 2000;
 
+/** What a product is: the document that is edited as a draft and published as a revision. */
 export const productSchema = z.strictObject({
   slug: keySchema.describe('its address in the shop'),
   title: z.string().max(160),

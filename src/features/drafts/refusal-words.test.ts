@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ApiProblem } from '@/features/shared/api';
-import { placeWords, refusalWords } from './refusal-words';
+import { pointerWords, refusalWords } from './refusal-words';
 
 const document = { title: 'Cloth', choices: [{ title: '' }, { title: 'Colour', options: [{ title: 'Moss' }, { title: '' }] }], 'a/b': { '~': 1 }, marginFloor: '5', rows: [{ name: 'First', cells: [[], []] }] };
 
@@ -18,7 +18,7 @@ describe('places of a document', () => {
     ['/definition/__proto__/polluted', '__proto__, polluted'],
     ['/definition', ''],
     ['', ''],
-  ])('%s', (pointer, words) => expect(placeWords(document, pointer)).toBe(words));
+  ])('%s', (pointer, words) => expect(pointerWords(document, pointer)).toBe(words));
 });
 
 describe('a refusal', () => {

@@ -16,7 +16,7 @@ function nameOf(thing: unknown): string {
  * @param pointer the way there, with `/definition` before it where the document was sent within something else
  * @see RFC 6901, JSON Pointer
  */
-export function placeWords(document: object, pointer: string): string {
+export function pointerWords(document: object, pointer: string): string {
   const steps = pointer.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
   if (steps[0] === 'definition') steps.shift();
   const words: string[] = [];
@@ -34,5 +34,5 @@ export function placeWords(document: object, pointer: string): string {
 /** Why the server took a document for none, in words that name the place as people know it. */
 export function refusalWords(document: object, { message, details }: ApiProblem): string {
   const [first] = detailsSchema.safeParse(details).data?.errors ?? [];
-  return first ? `${placeWords(document, first.pointer)}: ${first.detail}` : message;
+  return first ? `${pointerWords(document, first.pointer)}: ${first.detail}` : message;
 }

@@ -4,7 +4,7 @@ import { Button, Stack, Table, Text, Textarea } from '@chakra-ui/react';
 import { Fragment, memo, type ReactNode, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { counted } from '@/core/words';
 import { AppDialog } from '@/ui/dialog';
-import { LONG, RowsLeftOut, useLongRowsWithin } from '@/ui/long-list';
+import { RowsLeftOut, useLongRowsWithin } from '@/ui/long-list';
 import { ScrollRegion } from '@/ui/scroll-region';
 
 /** A line of a pasted list, as it has been understood. */
@@ -92,9 +92,7 @@ const LINE_HEIGHT = 37;
 /** What the lines mean, one by one; of a long list those that can be seen. */
 const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, columns, cells }: Pick<Props<L>, 'faultOf' | 'columns' | 'cells'> & { lines: readonly L[] }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useLongRowsWithin(scroller, lines.length, LINE_HEIGHT);
-  const isLong = lines.length >= LONG;
-  const drawn = isLong ? rows.drawn.map(({ index }) => index) : lines.map((_, index) => index);
+  const { drawn, roomBefore, roomAfter, measure } = useLongRowsWithin(scroller, lines.length, LINE_HEIGHT);
   return (
     <ScrollRegion ref={scroller} label="Preview" height="300px">
       <Table.Root size="sm" aria-label="What the lines mean">
@@ -115,8 +113,8 @@ const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, co
             return (
               line && (
                 <Fragment key={line.line}>
-                  {isLong && <RowsLeftOut height={rows.roomBefore(place)} />}
-                  <Table.Row ref={isLong ? rows.measure : undefined} data-index={index} bg={fault === '' ? 'transparent' : 'brick.subtle'} verticalAlign="top">
+                  <RowsLeftOut height={roomBefore(place)} />
+                  <Table.Row ref={measure} data-index={index} bg={fault === '' ? 'transparent' : 'brick.subtle'} verticalAlign="top">
                     <Table.Cell color="fg.muted">{line.line}</Table.Cell>
                     {fault === '' ? (
                       cells(line)
@@ -135,7 +133,7 @@ const Preview = memo(function Preview<L extends PastedLine>({ lines, faultOf, co
               )
             );
           })}
-          {isLong && <RowsLeftOut height={rows.roomAfter} />}
+          <RowsLeftOut height={roomAfter} />
         </Table.Body>
       </Table.Root>
     </ScrollRegion>

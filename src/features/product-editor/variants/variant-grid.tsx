@@ -6,7 +6,7 @@ import { Fragment, useRef, useState } from 'react';
 import { type OneOfChoice } from '@/core/catalog';
 import { useEditing } from '@/features/editor-kit/editing';
 import { SelectField } from '@/ui/field';
-import { LONG, RowsLeftOut, useLongRows } from '@/ui/long-list';
+import { RowsLeftOut, useLongRows } from '@/ui/long-list';
 import { type Axes, axesOf, type Combination, combinationTitle } from './combinations';
 import { type Figure, figurePlaceholder, figures, figureWords } from './figures';
 import { GridCell, Total } from './grid-cell';
@@ -93,8 +93,7 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
   const { down } = axes;
   const { rows, columns, counts, combinationAt, indexAt, textAt, add, hands, faultAt, focused } = grid;
   const body = useRef<HTMLTableSectionElement>(null);
-  const long = useLongRows(body, rows.length, ROW_HEIGHT, focused?.[0] === place ? focused[1] : -1);
-  const drawn = rows.length < LONG ? rows.map((_, y) => y) : long.drawn.map(({ index }) => index);
+  const { drawn, roomBefore, roomAfter } = useLongRows(body, rows.length, ROW_HEIGHT, focused?.[0] === place ? focused[1] : -1);
   return (
     <Box overflowX="auto">
       {Object.keys(section).length > 0 && (
@@ -126,7 +125,7 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
             return (
               row && (
                 <Fragment key={row.key}>
-                  {rows.length >= LONG && <RowsLeftOut height={long.roomBefore(drawnAt)} />}
+                  <RowsLeftOut height={roomBefore(drawnAt)} />
                   <tr>
                     <Head p="1.5" textAlign="start" fontWeight="600" scope="row" whiteSpace="nowrap">
                       {row.title}
@@ -162,7 +161,7 @@ function GridSection({ shown: { stocked, axes, figure }, grid, section, place }:
               )
             );
           })}
-          {rows.length >= LONG && <RowsLeftOut height={long.roomAfter} />}
+          <RowsLeftOut height={roomAfter} />
           <tr>
             <Head p="1.5" textAlign="start" fontSize="xs" color="fg.muted" scope="row">
               {figure === 'onHand' ? 'together' : 'kept'}
