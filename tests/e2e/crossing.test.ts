@@ -53,7 +53,7 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.fill('How many', '3', card('Beeswax crayon'));
     await person.findAndPick('Add a part', 'handbook', 'Handbook for the first year');
     await person.find(card('Handbook for the first year'));
-    await person.select('It costs', 'what its parts cost alone, less a percentage');
+    await person.select('Price of the kit', 'sum of its parts, less a percentage');
     await person.fill('Less %', '10');
     await person.sees('its parts cost €27.00 alone, and it costs €24.30: €2.70 less.');
     await person.press('All selections', OUTLINE);

@@ -4,7 +4,7 @@ import { resolve } from '../run';
 import { type Selection } from '../selection';
 import { type Analysis, type AnalysisLimits, analysePlain, NOTHING, stages, USUAL_LIMITS } from './analyse-plain';
 import { wordsWithParts } from './example';
-import { baseOfEnds, type PriceRange, withoutParts } from './kit-range';
+import { type PriceRange, withoutParts } from './kit-range';
 import { type PriceEnd } from './price-ends';
 import { itemRange } from './price-range';
 
@@ -23,7 +23,7 @@ export function* analyse(program: Program, today: string, limits: AnalysisLimits
   if (!kit || kit.isApart || program.blocking.length > 0) return yield* analysePlain(program, today, limits);
   const range = itemRange(program);
   if (kit.components.some((component) => !component.optional && !component.candidates.some((candidate) => itemRange(candidate.program)))) return { ...NOTHING, nothingSells: { without: [] }, selections: '0', done: stages };
-  const base = range?.parts ? baseOfEnds(kit, range.parts.low) : Exact.zero;
+  const base = range?.parts?.low.base ?? Exact.zero;
   const ends = range && { lowest: endOf(program, range, 'cheapest', today), highest: endOf(program, range, 'dearest', today) };
   const running = analysePlain(withoutParts(program, base).program, today, limits);
   for (;;) {

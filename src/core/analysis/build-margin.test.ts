@@ -47,9 +47,9 @@ describe('the lowest margin of a build', () => {
   it('has parts, choices and a price of its own beside its slots', () => {
     const own = { price: '60', parts: [{ key: 'stand', title: 'Stand', candidates: [{ product: 'low' }], optional: true }], choices: [...build().choices, { kind: 'yesNo', key: 'gift', title: 'Gift', required: false, draws: draw('tin') }] };
     // All in for 60, with a stand (12), three boxes of cedar (90) and a roof (6), wrapped in a tin for nothing.
-    expect(least(all({ ...own, partsPrice: { kind: 'own', extras: 'included' } }))).toMatchObject({ kind: 'proved', price: '60', cost: '110.5', margin: '-50.5' });
-    // On top: what leaves least is the low box and the roof, no stand, and the tin.
-    expect(least(all({ ...own, partsPrice: { kind: 'own', extras: 'onTop' } }))).toMatchObject({ kind: 'proved', price: '85', cost: '20.5', margin: '64.5' });
+    expect(least(all({ ...own, partsPrice: { kind: 'own', extras: 'all' } }))).toMatchObject({ kind: 'proved', price: '60', cost: '110.5', margin: '-50.5' });
+    // What stands in slots and the stand are on top, whether or not what comes usually is included: what leaves least is the low box and the roof, no stand, and the tin.
+    for (const extras of ['onTop', 'included']) expect(least(all({ ...own, partsPrice: { kind: 'own', extras } }))).toMatchObject({ kind: 'proved', price: '85', cost: '20.5', margin: '64.5' });
   });
 
   it('goes down into builds that are put into builds', () => {
@@ -78,7 +78,7 @@ describe('the lowest margin of made builds, beside every selection', () => {
     fc.record({ amount: fc.option(money(-200, 900).map(fixed)), pieces: fc.integer({ min: 0, max: 3 }), timber: fc.constantFrom('pine', 'cedar'), group: fc.boolean() })
       .map(({ amount, pieces, timber, group }) => ({ key, title: key, amount, properties: { timber: { text: timber } }, draws: pieces > 0 ? draw('tin', String(pieces)) : [], groups: group && key === 'y' ? ['trade'] : [] }));
   const product = (slug: string) => fc.record({ price: money(1000, 4000), boards: fc.integer({ min: 0, max: 4 }), options: fc.tuple(option('x'), option('y')) }).map(({ price, boards, options }) => ({ slug, title: slug, price, draws: boards > 0 ? draw('board', String(boards)) : [], choices: [list('of', [], { required: true, options })] }));
-  const partsPrice = fc.constantFrom<object>({ kind: 'sum' }, { kind: 'lessPercent', percent: '12.5' }, { kind: 'lessAmount', amount: '2.30' }, { kind: 'own', extras: 'onTop' }, { kind: 'own', extras: 'included' });
+  const partsPrice = fc.constantFrom<object>({ kind: 'sum' }, { kind: 'lessPercent', percent: '12.5' }, { kind: 'lessAmount', amount: '2.30' }, { kind: 'own', extras: 'onTop' }, { kind: 'own', extras: 'onTop', cheaperLess: false }, { kind: 'own', extras: 'included' }, { kind: 'own', extras: 'all' });
   const made = fc.record({ a: product('a'), b: product('b'), partsPrice, fits: fc.boolean(), frames: fc.boolean(), empty: fc.boolean(), part: fc.boolean(), keepsOrder: fc.boolean(), own: money(0, 500), floor: fc.constantFrom('0', '25') });
 
   it('is proved, and nothing earns less', () => {

@@ -31,6 +31,9 @@ export function inputsFor(model: ModelDraft, indices: Iterable<number>, also: { 
   return { variables: list, combinations: list.reduce((product, variable) => product * (model.space.sizes[variable] ?? 1), 1) };
 }
 
+/** What percentages are taken of does not follow from what a kit has in its places. */
+const NOTHING_USUAL = () => new Map<never, never>();
+
 export type ValueOf = (variable: number) => number;
 
 /** Which of the answers that a value stands for is meant: the one that is looked at, or an end. */
@@ -79,7 +82,7 @@ export function givenUnder(model: ModelDraft, valueOf: ValueOf) {
   const held = heldUnder(model, valueOf);
   const charged = chargedOf(program, { answers, quantity, group, held });
   const variant = findVariant(program, answers, askedUnder(model, valueOf), []);
-  return { answers, quantity, group, held, base: baseBefore(program, variant, charged, []), variant, charged };
+  return { answers, quantity, group, held, base: baseBefore(program, variant, charged, [], NOTHING_USUAL), variant, charged };
 }
 
 /** What formulas are worked out from, for the answers that values stand for: from one end to the other. */

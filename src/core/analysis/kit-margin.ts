@@ -1,12 +1,12 @@
 import { type CandidateProgram, type ComponentProgram, formulaInputsOf, type KitPrice, type KitProgram, type Program, programsWithin } from '../compile';
 import { Exact } from '../number';
 import { kindOfAmount } from '../pricing';
-import { plainPrice, resolve } from '../run';
+import { resolve, usualPrices } from '../run';
 import { asksQuantity } from './depends-on';
 import { inPieces, wordsWithParts } from './example';
 import { allCounts, inNumber, isGraduated, ownAmounts, type PartEnd, withoutParts, withParts } from './kit-range';
 import { type KitCase, kitCases } from './kit-cases';
-import { type Asked, boundOf, type Found, LEAST_SEARCHING, type LowestMargin, type LowestOf, valueOf } from './earned';
+import { type Asked, boundOf, type Found, LEAST_SEARCHING, type LowestMargin, type LowestOf } from './earned';
 import { groupsThatDiffer } from './model';
 
 const HUNDRED = Exact.of(100);
@@ -88,8 +88,8 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, { pr
   const instead = kit.price.kind === 'own' ? Exact.zero : insteadOfParts(program);
   const own = of(withoutParts(inCase, instead).program, kept);
   const keptOfParts = kept.times(share);
-  const ofParts = shareOfParts(kit.price, keptOfParts);
-  const parts = kit.components.map((component) => lowestPart(component, (one) => of(one, ofParts), ofParts, includedIn(kit.price, component).times(keptOfParts)));
+  const usual = kit.price.kind === 'own' ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null;
+  const parts = kit.components.map((component) => lowestPart(component, { price: kit.price, kept: keptOfParts, usual: usual?.get(component)?.alone ?? null, of }));
   const looked = parts.filter((part) => typeof part === 'object');
   const ends = looked.flatMap(({ end }) => end ?? []);
   for (const why of ['notLookedAt', 'nothingSold', 'notFound'] as const) if (own.kind === why || parts.includes(why)) return noneFound(why);
@@ -115,7 +115,7 @@ function lowestFor(group: string | null, program: Program, kit: KitProgram, { pr
   };
 }
 
-/** So much of what a part costs alone is there to pay what supplying it costs. */
+/** So much of what a part costs alone is there to pay what supplying it costs, where all of it is paid. */
 export function shareOfParts(price: KitPrice, kept: Exact): Exact {
   switch (price.kind) {
     case 'sum':
@@ -124,13 +124,28 @@ export function shareOfParts(price: KitPrice, kept: Exact): Exact {
     case 'lessPercent':
       return kept.times(HUNDRED.minus(price.percent).over(HUNDRED));
     case 'own':
-      return price.extras === 'onTop' ? kept : Exact.zero;
+      return price.extras === 'all' ? Exact.zero : kept;
   }
 }
 
-/** What of a part the kit's own price covers: what it costs as it usually is. */
-function includedIn(price: KitPrice, { optional, quantity, candidates: [usual] }: ComponentProgram): Exact {
-  return price.kind === 'own' && price.extras === 'onTop' && !optional && usual ? plainPrice(usual.program).times(Exact.of(quantity.least)) : Exact.zero;
+/** How what is paid for a part follows from what it costs alone: so much of that, less so much; or nothing, where that is more. */
+interface Paid {
+  readonly share: Exact;
+  readonly less: Exact;
+  /** whether it is never less than nothing */
+  readonly atLeastNothing: boolean;
+  /** whether that is not the whole of how it follows */
+  readonly isLoose: boolean;
+}
+
+/** What is paid for so many of a part. @param usual what it costs usually; null where nothing comes in its place */
+function paidFor(price: KitPrice, kept: Exact, usual: Exact | null, { quantity }: ComponentProgram, count: number, { program }: CandidateProgram): Paid {
+  const whole: Paid = { share: shareOfParts(price, kept), less: Exact.zero, atLeastNothing: false, isLoose: false };
+  if (price.kind !== 'own' || !usual || price.extras === 'all') return whole;
+  if (price.extras === 'onTop') return { ...whole, less: usual.times(kept), atLeastNothing: !price.cheaperLess };
+  const more = Math.max(0, count - quantity.usual);
+  // What is more than usual is paid: so much of all of it, as long as each piece costs the same.
+  return { share: kept.times(Exact.of(more, count)), less: Exact.zero, atLeastNothing: false, isLoose: more > 0 && asksQuantity(program) };
 }
 
 /** What is left of a part at the least. */
@@ -141,19 +156,44 @@ interface LowestPart {
   readonly bound: Exact | null;
 }
 
-/** What is left of a part at the least. @param included what is paid for it with the kit’s own price, as far as it is kept */
-function lowestPart(component: ComponentProgram, of: (program: Program) => LowestMargin, share: Exact, included: Exact): LowestPart | NoneFound {
+/** What a part is looked at with. */
+interface PartAsked {
+  readonly price: KitPrice;
+  /** so much of what is paid for parts is kept */
+  readonly kept: Exact;
+  readonly usual: Exact | null;
+  /** the lowest margin of a product of whose price so much is kept */
+  of(program: Program, share: Exact): LowestMargin;
+}
+
+/** What is left of a part at the least. */
+function lowestPart(component: ComponentProgram, { price, kept, usual, of }: PartAsked): LowestPart | NoneFound {
   const { quantity, candidates, optional } = component;
-  const ways: LowestPart[] = optional ? [{ end: null, value: Exact.zero, bound: Exact.zero }] : [];
+  const isOff = price.kind === 'own' && price.extras === 'onTop' && price.cheaperLess;
+  const without = isOff && usual ? usual.times(kept).negated() : Exact.zero;
+  const ways: LowestPart[] = optional ? [{ end: null, value: without, bound: without }] : [];
   for (const candidate of candidates) {
     for (const count of countsOf(quantity, candidate) ?? []) {
-      const found = of(inNumber(candidate.program, count));
-      if (found.kind === 'nothingSold') continue;
-      if (!('margin' in found)) return found.kind === 'notLookedAt' ? 'notLookedAt' : 'notFound';
-      const inAll = (ofOne: Exact) => ofOne.times(Exact.of(count)).minus(included);
+      const paid = paidFor(price, kept, usual, component, count, candidate);
+      const program = inNumber(candidate.program, count);
+      // Where nothing is paid for what is cheaper, what costs most may leave least.
+      const looks = [of(program, paid.share), ...(paid.atLeastNothing ? [of(program, Exact.zero)] : [])];
+      if (looks.some(({ kind }) => kind === 'nothingSold')) continue;
+      const found = looks.filter((one) => 'margin' in one);
+      if (found.length < looks.length) return looks.some(({ kind }) => kind === 'notLookedAt') ? 'notLookedAt' : 'notFound';
+      const all = Exact.of(count);
+      const leftOf = (one: (typeof found)[number]): Exact => {
+        const more = Exact.from(one.price).times(all).times(paid.share).minus(paid.less);
+        return (paid.atLeastNothing && more.sign() < 0 ? Exact.zero : more).minus(Exact.from(one.cost).times(all));
+      };
+      const [first, second] = found;
+      if (!first) continue;
+      const worst = second && leftOf(second).isLess(leftOf(first)) ? second : first;
       // Beyond a graduated step pieces cost otherwise than the first.
-      const bound = isGraduated(candidate.program, count) ? null : boundOf(found, share);
-      ways.push({ end: { component, candidate, count, selection: found.selection }, value: inAll(valueOf(found, share)), bound: bound && inAll(bound) });
+      const isKnown = !isGraduated(candidate.program, count) && !paid.isLoose;
+      const bounds = [boundOf(first, paid.share)?.times(all).minus(paid.less), second && boundOf(second, Exact.zero)?.times(all)].flatMap((one) => one ?? []);
+      const bound = isKnown && bounds.length === found.length ? (bounds.reduce<Exact | null>((most, one) => (most && !one.isMore(most) ? most : one), null)) : null;
+      ways.push({ end: { component, candidate, count, selection: worst.selection }, value: leftOf(worst), bound });
     }
   }
   const least = leastBy(ways, ({ value }) => value);

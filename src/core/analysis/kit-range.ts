@@ -4,7 +4,7 @@ import { type CandidateProgram, type ComponentProgram, type Held, inNumbers, typ
 import { Exact } from '../number';
 import { ANY_QUANTITY, orderable } from '../ordering';
 import { kindOfAmount } from '../pricing';
-import { heldOf, piecesPrice, type PartPriced, partsBase, resolve, usualOf } from '../run';
+import { addedToKit, heldOf, type PartPriced, partsBase, pricedOf, resolve, usualOf, type UsualPrices, usualPrices } from '../run';
 import { type Selection } from '../selection';
 import { asksQuantity } from './depends-on';
 
@@ -35,10 +35,17 @@ export interface PartEnd {
   readonly selection: Selection;
 }
 
+/** One end of what the parts of a kit come to. */
+export interface PartSide {
+  readonly ends: readonly PartEnd[];
+  /** the base of the kit with them; of a kit with a price of its own, what they add to it */
+  readonly base: Exact;
+}
+
 /** What the parts of a kit can come to, each part by itself: no rule ties one to another. */
 export interface PartEnds {
-  readonly low: readonly PartEnd[];
-  readonly high: readonly PartEnd[];
+  readonly low: PartSide;
+  readonly high: PartSide;
   readonly open: boolean;
   readonly isProved: boolean;
 }
@@ -57,19 +64,31 @@ export const isGraduated = ({ breaks }: Program, count: number): boolean => coun
 /** What a product's own choices and rules add, as it is written. */
 export const ownAmounts = ({ product, rules }: Program) => [...product.choices.flatMap(amountsOf), ...(rules?.itemEffects ?? []).map(({ effect }) => (effect.kind === 'amount' ? effect.amount : null))];
 
+/** What a kit has in its places usually, for who is in no customer group. */
+export const usuallyIn = (program: Program): UsualPrices => usualPrices(program, program.defaultQuantity, { today: SOME_DAY }, resolve);
+
+/** A part at an end, as its price in a kit follows from it. */
+const pricedAt = (end: Omit<PartEnd, 'alone'>, alone: Exact): PartPriced => ({
+  ...end, alone, once: Exact.zero, place: end.component.key, isOpen: false,
+  inNumber: (count) => pricedOf(resolve(end.candidate.program, { ...end.selection, quantity: count }, { stock: null, today: SOME_DAY }), count),
+});
+
 /**
  * The ends of what a kit's parts cost, for who is in no customer group.
  *
  * @param rangeOf the range of what one item of a product costs
  * @returns null where a part that belongs to it can't be had
  */
-export function partEnds({ components }: KitProgram, rangeOf: (program: Program) => PriceRange | null): PartEnds | null {
+export function partEnds(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PartEnds | null {
+  const usual = kit.price.kind === 'own' ? usuallyIn(program) : null;
   const [low, high]: [PartEnd[], PartEnd[]] = [[], []];
   let [open, isProved] = [false, true];
-  for (const component of components) {
-    const { least, most, usual } = component.quantity;
+  for (const component of kit.components) {
+    const { least, most, usual: usually } = component.quantity;
     const all = allCounts(component.quantity);
-    const counts = all ?? [...new Set([least, usual, most])];
+    const counts = all ?? [...new Set([least, usually, most])];
+    // What it adds to the kit; of no end at all, what leaving it out does.
+    const adds = (end: PartEnd | null): Exact => addedToKit(kit.price, component, end ? [pricedAt(end, end.alone)] : [], usual?.get(component) ?? null);
     const found = component.candidates.flatMap((candidate) =>
       counts.flatMap((count) => {
         const range = rangeOf(inNumber(candidate.program, count));
@@ -78,21 +97,28 @@ export function partEnds({ components }: KitProgram, rangeOf: (program: Program)
         isProved &&= range.isProved && (all !== null || !asksQuantity(candidate.program));
         const graduated = isGraduated(candidate.program, count);
         isProved &&= !graduated;
+        // Of what is more than usual a price that asks how many may fall where that of one rises.
+        isProved &&= !(kit.price.kind === 'own' && kit.price.extras === 'included' && count > usually && asksQuantity(candidate.program));
         // Beyond a graduated step pieces cost otherwise than the first.
-        const ofAll = (price: Exact, selection: Selection) => (graduated ? piecesPrice(resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }), count) : null) ?? price.times(Exact.of(count));
-        const of = (price: Exact, selection: Selection): PartEnd => ({ component, candidate, count, selection, alone: ofAll(price, selection) });
+        const ofAll = (price: Exact, selection: Selection) => (graduated ? pricedOf(resolve(candidate.program, { ...selection, quantity: count }, { stock: null, today: SOME_DAY }), count)?.alone : null) ?? price.times(Exact.of(count));
+        const of = (price: Exact, selection: Selection) => {
+          const end: PartEnd = { component, candidate, count, selection, alone: ofAll(price, selection) };
+          return { end, adds: adds(end) };
+        };
         return [{ from: of(range.from, range.cheapest), to: of(range.to, range.dearest) }];
       }),
     );
     const [first] = found;
     if (!first && !component.optional) return null;
     if (!first) continue;
-    const cheapest = found.reduce((best, { from }) => (from.alone.isLess(best.alone) ? from : best), first.from);
-    const dearest = found.reduce((best, { to }) => (to.alone.isMore(best.alone) ? to : best), first.to);
-    if (!component.optional || cheapest.alone.sign() < 0) low.push(cheapest);
-    high.push(dearest);
+    const cheapest = found.reduce((best, { from }) => (from.adds.isLess(best.adds) ? from : best), first.from);
+    const dearest = found.reduce((best, { to }) => (to.adds.isMore(best.adds) ? to : best), first.to);
+    const without = component.optional ? adds(null) : null;
+    if (!without || cheapest.adds.isLess(without)) low.push(cheapest.end);
+    if (!without?.isMore(dearest.adds)) high.push(dearest.end);
   }
-  return { low, high, open, isProved };
+  const side = (ends: readonly PartEnd[]): PartSide => ({ ends, base: baseOfEnds(kit, ends, usual) });
+  return { low: side(low), high: side(high), open, isProved };
 }
 
 const numbered = new WeakMap<Program, Map<number, Program>>();
@@ -107,10 +133,9 @@ export function inNumber(program: Program, count: number): Program {
 }
 
 /** What a kit's parts come to at one end, ready to be the base of a product without them; for a kit with a price of its own, what they add to it. */
-export function baseOfEnds(kit: KitProgram, ends: readonly PartEnd[]): Exact {
-  const priced = ends.map((end): PartPriced => ({ ...end, once: Exact.zero, place: end.component.key }));
-  const nothing = kit.price.kind === 'own' ? NO_OWN_PRICE : null;
-  return partsBase(kit, priced, nothing)?.amount ?? Exact.zero;
+function baseOfEnds({ price, components }: KitProgram, ends: readonly PartEnd[], usual: UsualPrices | null): Exact {
+  const own = price.kind === 'own' ? NO_OWN_PRICE : null;
+  return partsBase({ price, components, slots: [] }, ends.map((end) => pricedAt(end, end.alone)), own, () => usual ?? new Map<never, never>())?.amount ?? Exact.zero;
 }
 
 const NO_OWN_PRICE = { label: '', kind: 'base', of: null, amount: Exact.zero, per: 'unit', source: 'product' } as const;
@@ -187,10 +212,10 @@ export function withParts(own: Selection, { components }: KitProgram, ends: read
  * @param rangeOf the range of what one item of a product costs
  */
 export function kitRange(program: Program, kit: KitProgram, rangeOf: (program: Program) => PriceRange | null): PriceRange | null {
-  const ends = partEnds(kit, rangeOf);
+  const ends = partEnds(program, kit, rangeOf);
   if (!ends) return null;
-  const sideAt = (side: readonly PartEnd[]) => {
-    const { program: plain, added } = withoutParts(program, baseOfEnds(kit, side));
+  const sideAt = ({ ends: side, base }: PartSide) => {
+    const { program: plain, added } = withoutParts(program, base);
     const range = rangeOf(plain);
     return range && { range, added, side, isProved: range.isProved && risesEvenly(program, added) };
   };

@@ -1,7 +1,7 @@
 import { type Program } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
-import { type CostOf, resolve, stockOf } from '../run';
+import { type CostOf, resolve, stockOf, usualPrices } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { exampleFor } from './example';
@@ -75,7 +75,8 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
   const hasSlots = model.program.kit !== null;
   // What is in slots leaves as much whatever is chosen of it only where nothing takes a share of it.
   if (hasSlots && !prices.steps.every(({ kind }) => kind === 'add')) return null;
-  const inSlots: AddedBy = (way) => (way?.left ? ofWay(way.left) : 0);
+  const inSlots = leftInSlots(model, kept, ofWay);
+  if (!inSlots) return null;
   const margin = priceGoal(model, { ...marginSteps(prices, spent, kept.toApproximateNumber()), once: [] }, 'lowest', 'unit', inSlots);
   const price = priceGoal(model, prices, 'lowest');
   const nothing = -halfAMinorUnit(model);
@@ -87,6 +88,23 @@ function goalFor(model: Model, costs: CostOf, kept: Exact, ofWay: (left: Left) =
       yield* sold.unsettled(picked);
       yield* price.unsettled(picked);
     },
+  };
+}
+
+/** What is left of what is in slots; null where what is there usually is not all of it, or less, at any rate. */
+function leftInSlots({ program, today, groups }: Model, kept: Exact, ofWay: (left: Left) => number): AddedBy | null {
+  const { kit } = program;
+  const lessFor = (group: string | null) => (kit?.price.kind === 'own' && kit.price.extras !== 'all' && kit.slots.length > 0 ? usualPrices(program, program.defaultQuantity, { today, group }, resolve) : null);
+  const found = new Map(groups.map((group) => [group, lessFor(group)]));
+  const isLess = [...found.values()].some((usual) => usual && [...usual].some(([component, priced]) => component.isSlot && (priced === null || priced.alone.sign() !== 0)));
+  if (isLess && !(kit?.price.kind === 'own' && kit.price.extras === 'onTop' && kit.price.cheaperLess)) return null;
+  return {
+    of: (way) => (way?.left ? ofWay(way.left) : 0),
+    less(choice, group) {
+      const component = kit?.slots.find((slot) => slot.choice === choice)?.component;
+      return (component && found.get(group)?.get(component)?.alone.times(kept).toApproximateNumber()) ?? 0;
+    },
+    atLeastNothing: false,
   };
 }
 

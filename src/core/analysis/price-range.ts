@@ -5,7 +5,7 @@ import { Exact } from '../number';
 import { orderableRange } from '../ordering';
 import { priceToReach } from './dead-options';
 import { asksToday } from './depends-on';
-import { baseOfEnds, kitRange, type PriceRange, withoutParts } from './kit-range';
+import { kitRange, type PriceRange, withoutParts } from './kit-range';
 import { pairOf } from './pair';
 import { perUnitOf } from './per-unit';
 import { type PriceCoverage, type PriceEnd, priceEnds } from './price-ends';
@@ -79,6 +79,5 @@ function searched(priced: Program, today: string): PriceRange | null {
 /** A product whose own choices can be clicked through by themselves: of a kit, without its parts, at the least that these come to. */
 export function ownChoices(program: Program): Program {
   if (!program.kit || !isWholeKit(program)) return program;
-  const parts = itemRange(program)?.parts;
-  return withoutParts(program, parts ? baseOfEnds(program.kit, parts.low) : Exact.zero).program;
+  return withoutParts(program, itemRange(program)?.parts?.low.base ?? Exact.zero).program;
 }

@@ -1,4 +1,5 @@
 import { type KitProgram } from '../compile';
+import { resolve, usualPrices } from '../run';
 import { type Model } from './model';
 import { type Step } from './price-step';
 import { type WayIn } from './slots';
@@ -12,13 +13,26 @@ interface Beginning {
   readonly onTop: readonly Step[];
 }
 
-/** What each way in which something can be in a slot adds; null for nothing in it. */
-export type AddedBy = (way: WayIn | null) => number;
+/** What is in slots adds. */
+export interface AddedBy {
+  /** of each way in which something can be in a slot; null for nothing in it */
+  of(way: WayIn | null): number;
+  /** what is taken off for what is in a slot usually, by its position and for one group; of that which is never less than nothing, whatever is in it */
+  less(choice: number, group: string | null): number;
+  readonly atLeastNothing: boolean;
+}
 
 /** What is in slots adds its price, as far as the price of the build has it. */
-function priceAdded({ price }: KitProgram): AddedBy {
-  const share = price.kind === 'own' ? (price.extras === 'onTop' ? 1 : 0) : price.kind === 'lessPercent' ? 1 - price.percent.toApproximateNumber() / HUNDRED : 1;
-  return (way) => share * (way?.resolution.unitPrice?.toApproximateNumber() ?? 0);
+function priceAdded({ program, today }: Model, { price, slots }: KitProgram): AddedBy {
+  const share = price.kind === 'own' ? (price.extras === 'all' ? 0 : 1) : price.kind === 'lessPercent' ? 1 - price.percent.toApproximateNumber() / HUNDRED : 1;
+  return {
+    of: (way) => share * (way?.resolution.unitPrice?.toApproximateNumber() ?? 0),
+    less(choice, group) {
+      const component = price.kind === 'own' && price.extras !== 'all' ? slots.find((slot) => slot.choice === choice)?.component : undefined;
+      return component ? (usualPrices(program, program.defaultQuantity, { today, group }, resolve).get(component)?.alone.toApproximateNumber() ?? 0) : 0;
+    },
+    atLeastNothing: price.kind === 'own' && !(price.extras === 'onTop' && price.cheaperLess),
+  };
 }
 
 const known = new WeakMap<Step, Beginning>();
@@ -32,7 +46,7 @@ export function withSlots(model: Model, own: Step, added?: AddedBy): Beginning {
   const { kit } = model.program;
   if (!kit || kit.slots.length === 0) return { base: own, onTop: [] };
   if (added) return beginning(model, kit, own, added);
-  const made = known.get(own) ?? beginning(model, kit, own, priceAdded(kit));
+  const made = known.get(own) ?? beginning(model, kit, own, priceAdded(model, kit));
   known.set(own, made);
   return made;
 }
@@ -45,28 +59,36 @@ const NOTHING: Step = { kind: 'add', variables: [], amount: () => 0, range: () =
 
 /** What is in the slots, added to a step. */
 function sumOfSlots(model: Model, own: Step, added: AddedBy): Step {
-  const { choices } = model;
-  const places = choices.flatMap((choice) => {
-    const { slot, variables = [] } = choice ?? {};
-    const prices = slot?.ways.map(added);
-    return prices ? variables.map(({ variable }) => ({ variable, prices })) : [];
+  const slots = model.choices.flatMap((choice) => {
+    const { slot, variables = [], index = -1 } = choice ?? {};
+    if (!slot) return [];
+    const prices = slot.ways.map((way) => added.of(way));
+    const less = model.groups.map((group) => added.less(index, group));
+    const floor = less.some((amount) => amount !== 0) && added.atLeastNothing ? 0 : -Infinity;
+    return [{ places: variables.map(({ variable }) => ({ variable, prices })), less, floor }];
   });
+  const asksGroup = slots.some(({ less }) => less.some((amount) => amount !== less[0]));
   const table = own.range ? null : tabled(model, own);
   return {
     kind: 'add',
-    variables: [...new Set([...own.variables, ...places.map(({ variable }) => variable)])],
-    amount: (valueOf) => places.reduce((sum, { variable, prices }) => sum + (prices[valueOf(variable)] ?? 0), own.amount(valueOf)),
+    variables: [...new Set([...own.variables, ...slots.flatMap(({ places }) => places.map(({ variable }) => variable)), ...(asksGroup ? [model.group] : [])])],
+    amount: (valueOf) => slots.reduce((sum, { places, less, floor }) => sum + Math.max(floor, places.reduce((inIt, { variable, prices }) => inIt + (prices[valueOf(variable)] ?? 0), -(less[asksGroup ? valueOf(model.group) : 0] ?? 0))), own.amount(valueOf)),
     range(solver) {
       let [low, high] = own.range ? own.range(solver) : table ? table.range(solver) : waysLeft(own, solver) <= MOST_WAYS ? rangeByWays(own, solver) : [-Infinity, Infinity];
-      for (const { variable, prices } of places) {
-        let [least, most] = [Infinity, -Infinity];
-        prices.forEach((price, value) => {
-          if (!solver.has(variable, value)) return;
-          least = Math.min(least, price);
-          most = Math.max(most, price);
-        });
-        low += least;
-        high += most;
+      for (const { places, less, floor } of slots) {
+        let [lowest, highest] = [-Math.max(...less), -Math.min(...less)];
+        for (const { variable, prices } of places) {
+          let [least, most] = [Infinity, -Infinity];
+          prices.forEach((price, value) => {
+            if (!solver.has(variable, value)) return;
+            least = Math.min(least, price);
+            most = Math.max(most, price);
+          });
+          lowest += least;
+          highest += most;
+        }
+        low += Math.max(floor, lowest);
+        high += Math.max(floor, highest);
       }
       return [low, high];
     },

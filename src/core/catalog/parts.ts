@@ -34,7 +34,11 @@ export const partsPriceSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('sum') }).describe('what the parts cost when each is sold alone'),
   z.strictObject({ kind: z.literal('lessAmount'), amount: decimalText }).describe('that less an amount'),
   z.strictObject({ kind: z.literal('lessPercent'), percent: decimalText }).describe('that less a percentage'),
-  z.strictObject({ kind: z.literal('own'), extras: z.enum(['onTop', 'included']).default('onTop') }).describe('the product’s own price; what parts cost more than usual comes on top or is included'),
+  z.strictObject({
+    kind: z.literal('own'),
+    extras: z.enum(['onTop', 'included', 'all']).default('onTop').describe('onTop: what a part costs more than it usually does comes on top; included: whatever is chosen of what comes usually is in the price, and further pieces, optional parts and what customers put into slots are on top; all: nothing is on top'),
+    cheaperLess: z.boolean().default(true).describe('whether what costs less than it usually does takes something off; where extras are on top'),
+  }).describe('the product’s own price, for what it comes as usually'),
 ]).meta({ id: 'partsPrice' });
 
 export type PartsPrice = z.infer<typeof partsPriceSchema>;

@@ -1,7 +1,9 @@
 import { type AddOnPrice, type Choice, type Product } from '../catalog';
 import { Exact } from '../number';
+import { ANY_QUANTITY, orderable } from '../ordering';
 import { type Path } from '../problems';
 import { type Program } from './program';
+import { inNumbers } from './quantities';
 import { readDecimal, type Scope } from './scope';
 
 /** A product that can be taken along with another: what is chosen of it beforehand, and what it costs there. It is resolved like any product. */
@@ -54,8 +56,11 @@ function compileAddOn(choice: Extract<Choice, { kind: 'addOn' }>, index: number,
     report([...path, 'product'], { code: 'addOnCycle', way: [...way, product.slug].join(' → ') });
     return null;
   }
-  return { key: choice.key, title: choice.title, choice: index, program: compile(product), answers: choice.answers, price: compilePrice(choice.price, [...path, 'price'], report) };
+  return { key: choice.key, title: choice.title, choice: index, program: inOne(compile(product)), answers: choice.answers, price: compilePrice(choice.price, [...path, 'price'], report) };
 }
+
+/** What comes along comes in the number that is said there, whatever rules hold for it alone. */
+const inOne = (program: Program): Program => ({ ...program, quantities: inNumbers(orderable(ANY_QUANTITY)), defaultQuantity: 1 });
 
 const asSoldAlone = (alone: Exact) => alone;
 

@@ -81,7 +81,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     return program;
   };
   const { addOns, gone } = compileAddOns(product.choices, scope, within);
-  const kit = compileKit(scope, within);
+  const kit = compileKit(scope, listed.base?.isNamed === true, within);
   const formulas = compileFormulas(assembled, scope, kit, (path, data) => add(placeOf(path), data));
   checkNames(assembled, surroundings.shop.currency, (path, data) => add(placeOf(path), data));
   const bounding = compileBounding(formulas, scope, (path, data) => add(placeOf(path), data));

@@ -28,6 +28,8 @@ export interface CandidateProgram {
 export interface ComponentProgram {
   readonly key: string;
   readonly title: string;
+  /** whether the manager has named it; else it is called what its first product is called */
+  readonly isNamed: boolean;
   readonly optional: boolean;
   /** whether it comes unless somebody says otherwise */
   readonly taken: boolean;
@@ -49,7 +51,7 @@ export type KitPrice =
   | { readonly kind: 'sum' }
   | { readonly kind: 'lessAmount'; readonly amount: Exact }
   | { readonly kind: 'lessPercent'; readonly percent: Exact }
-  | { readonly kind: 'own'; readonly extras: 'onTop' | 'included' };
+  | { readonly kind: 'own'; readonly extras: 'onTop' | 'included' | 'all'; readonly cheaperLess: boolean };
 
 /** A slot, ready to be filled: a component of which there may be several entries. */
 export interface SlotProgram {
@@ -62,6 +64,9 @@ export interface SlotProgram {
   /** by position of the option, its candidate; null for one that is not there */
   readonly byOption: readonly (CandidateProgram | null)[];
 }
+
+/** What a kit costs that a list names a price for: that price, for the kit as it usually comes. */
+export const LISTED: KitPrice = { kind: 'own', extras: 'onTop', cheaperLess: true };
 
 const NOTHING_BESIDE: ReadonlyMap<string, readonly Held[]> = new Map();
 
@@ -84,9 +89,10 @@ export interface KitProgram {
 /**
  * The parts of a product. One that is not there, leads back, or is too much is reported and left out.
  *
- * @param compile makes a product ready as a part of this one
+ * @param isListed whether a price list names a price for it
+ * @param compile  makes a product ready as a part of this one
  */
-export function compileKit(scope: Scope, compile: (product: Product) => Program): KitProgram | null {
+export function compileKit(scope: Scope, isListed: boolean, compile: (product: Product) => Program): KitProgram | null {
   const { product, report } = scope;
   const hasSlots = product.choices.some(({ kind }) => kind === 'slot');
   if (product.parts.length === 0 && !hasSlots) return null;
@@ -104,7 +110,7 @@ export function compileKit(scope: Scope, compile: (product: Product) => Program)
     size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
     const varies = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => isOpen(program));
     const inSku = part.optional || quantity.least !== quantity.most || candidates.length > 1 || candidates.some(({ program }) => changesSku(program));
-    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), optional: part.optional, taken: part.taken, quantity, candidates, varies, looksAtStock: candidates.some(({ program }) => looksAtStock(program)), inSku, isSlot: false };
+    return { key: part.key, title: part.title || (candidates[0]?.title ?? part.key), isNamed: part.title !== '', optional: part.optional, taken: part.taken, quantity, candidates, varies, looksAtStock: candidates.some(({ program }) => looksAtStock(program)), inSku, isSlot: false };
   });
   const slots = product.choices.flatMap((choice, index) => (choice.kind === 'slot' ? [compileSlot(choice, index, scope, size, compile)] : []));
   const tooMany: FaultData | null = size.parts > MOST_PARTS ? { code: 'kitTooLarge', what: 'parts', most: MOST_PARTS } : size.pieces > MOST_PIECES ? { code: 'kitTooLarge', what: 'pieces', most: MOST_PIECES } : null;
@@ -115,10 +121,12 @@ export function compileKit(scope: Scope, compile: (product: Product) => Program)
     isApart: false,
     beside: NOTHING_BESIDE,
     keyOrder: tooMany ? [] : components.map((_, index) => index).sort((a, b) => ((components[a]?.key ?? '') < (components[b]?.key ?? '') ? -1 : 1)),
-    price: compilePrice(product.partsPrice, ['partsPrice'], report),
+    price: asListed(compilePrice(product.partsPrice, ['partsPrice'], report), isListed),
     size,
   };
 }
+
+const asListed = (price: KitPrice, isListed: boolean): KitPrice => (isListed && price.kind !== 'own' ? LISTED : price);
 
 /** A slot with its candidates; one that is not there is reported, and can't be put in. */
 function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { parts: number; pieces: number; depth: number }, compile: (product: Product) => Program): SlotProgram {
@@ -128,7 +136,7 @@ function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { pa
   size.parts += most * (1 + Math.max(0, ...candidates.map(({ program }) => program.kit?.size.parts ?? 0)));
   size.pieces += most * Math.max(1, ...candidates.map(({ program }) => program.kit?.size.pieces ?? 1));
   size.depth = Math.max(size.depth, ...candidates.map(({ program }) => 1 + (program.kit?.size.depth ?? 0)));
-  return { choice: index, component: { key, title, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, looksAtStock: true, inSku: true }, least, most, keepsOrder, byOption };
+  return { choice: index, component: { key, title, isNamed: true, optional: !choice.required, taken: false, isSlot: true, quantity: { least: 1, usual: 1, most }, candidates, varies: true, looksAtStock: true, inSku: true }, least, most, keepsOrder, byOption };
 }
 
 function settledOf(settled: SlotChoice['settled'], slug: string): Pick<PartCandidate, 'fixed' | 'narrowed'> {

@@ -252,7 +252,7 @@ function toldTo({ state, problems, shown, counted, quantity, orderable, item, wo
     shown: shown.filter(({ why }) => why !== 'workshop'),
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
-    parts: parts.map(({ kind, part, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),
+    parts: parts.map(({ kind, part, beside, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, ...(beside && { beside }), title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),
     availability: { enough: canSupply === null ? null : canSupply === 'unlimited' || canSupply >= quantity, leadDays },
   };
 }

@@ -117,6 +117,8 @@ export type CountedAnswerJson = Omit<CountedAnswer, 'picks'> & Partial<Pick<Coun
 export interface PartJson<R = ResolutionJson> {
   readonly kind: PartShown['kind'];
   readonly part: string;
+  /** further places of its slot that hold the same; absent for none */
+  readonly beside?: readonly string[];
   readonly title: string;
   /** slug and title of the product that it is */
   readonly product: string;
@@ -233,9 +235,9 @@ export function resolutionJson(resolution: Resolution, parts: Resolution['parts'
 }
 
 function partJson(shown: PartShown, currency: string): PartJson {
-  const { kind, part, title, product, productTitle, pieces, alone, share, resolution } = shown;
+  const { kind, part, beside, title, product, productTitle, pieces, alone, share, resolution } = shown;
   return {
-    kind, part, title, product, productTitle, pieces,
+    kind, part, ...(beside.length > 0 && { beside }), title, product, productTitle, pieces,
     alone: alone && moneyDigits(alone, currency),
     share: share && { unit: moneyDigits(share.unit, currency), once: moneyDigits(share.once, currency) },
     resolution: resolutionJson(resolution, partsWithin(shown)),

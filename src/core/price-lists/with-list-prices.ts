@@ -20,6 +20,8 @@ export interface ListedBase {
   readonly usual: Exact | null;
   /** whether the was-price is the lowest of the days before the list began */
   readonly showsLowest: boolean;
+  /** whether a list names the price itself, and does not only take a share off */
+  readonly isNamed: boolean;
 }
 
 /**
@@ -51,14 +53,17 @@ export function withListPrices(product: Product, prices: PricesInForce | undefin
   const ofFormula = byFormula && !first?.named ? listedOf(lists, product, { kind: 'product' }, Exact.one, places) : null;
   return {
     product: { ...product, ...own, variants: variants.map(({ variant }): Variant => variant), choices: product.choices.map((choice) => withAmounts(choice, product.slug, find)) },
-    base: base && { title: base.title, usual: product.price === null ? null : Exact.parse(product.price), showsLowest: own.wasPrice !== product.wasPrice && own.wasPrice !== null },
+    base: base && { title: base.title, isNamed: base.named !== null, usual: product.price === null || (base.named && isSumOfParts(product)) ? null : Exact.parse(product.price), showsLowest: own.wasPrice !== product.wasPrice && own.wasPrice !== null },
     variants: variants.map(({ variant, listed }, place): ListedBase | null => {
       const before = product.variants[place]?.price ?? product.price;
-      return listed && { title: listed.title, usual: before === null ? null : Exact.parse(before), showsLowest: variant.wasPrice !== null && variant.wasPrice !== product.variants[place]?.wasPrice };
+      return listed && { title: listed.title, isNamed: listed.named !== null, usual: before === null ? null : Exact.parse(before), showsLowest: variant.wasPrice !== null && variant.wasPrice !== product.variants[place]?.wasPrice };
     }),
     formulaKept: ofFormula && !ofFormula.named ? ofFormula.kept : null,
   };
 }
+
+/** Whether a product usually costs what is in it, so that a price named by a list takes the place of that. */
+const isSumOfParts = ({ parts, choices, partsPrice }: Product): boolean => partsPrice.kind !== 'own' && (parts.length > 0 || choices.some(({ kind }) => kind === 'slot'));
 
 /** Whether a list, or one that it follows, says anything of a product. */
 function saysAnything(list: PricesInForce['lists'][number], product: Product): boolean {

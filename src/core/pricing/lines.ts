@@ -24,6 +24,8 @@ export type Basis =
   | { readonly kind: 'replaces'; readonly amount: Exact }
   /** the price of the whole has so much in it for the part already */
   | { readonly kind: 'moreThan'; readonly amount: Exact }
+  /** the price of the whole has a part in it that was left out */
+  | { readonly kind: 'without' }
   | { readonly kind: 'pieces'; readonly count: number; readonly rate: Exact }
   /** another price from so many on */
   | { readonly kind: 'insteadOf'; readonly amount: Exact; readonly usual: Exact }

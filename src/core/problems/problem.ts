@@ -27,6 +27,7 @@ export function nearestAnswers(data: ProblemData): readonly string[] {
 export function problemClass(code: ProblemCode): ProblemClass {
   switch (code) {
     case 'answerMissing':
+    case 'slotTooFew':
       return 'incomplete';
     case 'notInShop':
     case 'combinationNotMade':

@@ -146,7 +146,7 @@ describe('the slots of a build', () => {
   it('take what an option costs beside its product, and what the build costs in all', () => {
     const choices = [slot('boxes', ['deep'], { most: 3, options: [{ key: 'deep', title: '', amount: { kind: 'fixed', value: '2.50' } }] })];
     const price = (partsPrice: object, own: string | null = null) => money(take({ boxes: [{ product: 'deep', quantity: 2 }] }, { choices, fits: [], formulas: [], partsPrice, price: own }).unitPrice);
-    expect([price({ kind: 'sum' }), price({ kind: 'lessPercent', percent: '12.5' }), price({ kind: 'lessAmount', amount: '6' }), price({ kind: 'own', extras: 'included' }, '80'), price({ kind: 'own', extras: 'onTop' }, '80')]).toEqual(['101.00', '89.00', '95.00', '85.00', '181.00']);
+    expect([price({ kind: 'sum' }), price({ kind: 'lessPercent', percent: '12.5' }), price({ kind: 'lessAmount', amount: '6' }), price({ kind: 'own', extras: 'all' }, '80'), price({ kind: 'own', extras: 'included' }, '80'), price({ kind: 'own', extras: 'onTop' }, '80')]).toEqual(['101.00', '89.00', '95.00', '85.00', '181.00', '181.00']);
   });
 });
 
@@ -256,7 +256,7 @@ describe('formulas over what is in slots and parts', () => {
     expect([told(high), problemText(high.problems[0]?.data ?? { code: 'notInShop' })]).toEqual([['choice:legs aboveMaximum'], 'Legs can be at most 62.5 cm. Nearest: 62.5 cm.']);
     const begins = { choices: [...CHOICES, legs], formulas: [{ key: 'd', title: 'D', serves: { kind: 'default', measure: 'legs' }, text: '10 cm × boxes' }] };
     expect(take(WHOLE, begins).counted.find(({ choice }) => choice === 'legs')?.shown).toBe('20 cm');
-    const byLength = { price: '8', partsPrice: { kind: 'own', extras: 'included' }, soldBy: { kind: 'formula', formula: 'all', unit: 'm' }, formulas: [{ key: 'all', title: 'All', serves: { kind: 'shown' }, text: 'sum(boxes.height) + roof.height' }] };
+    const byLength = { price: '8', partsPrice: { kind: 'own', extras: 'all' }, soldBy: { kind: 'formula', formula: 'all', unit: 'm' }, formulas: [{ key: 'all', title: 'All', serves: { kind: 'shown' }, text: 'sum(boxes.height) + roof.height' }] };
     // 0.495 m at 8.00 a metre.
     expect(money(take(WHOLE, byLength).unitPrice)).toBe('3.96');
   });

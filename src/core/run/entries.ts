@@ -5,7 +5,7 @@ import { type Where } from '../selection';
 import { closest } from '../text';
 import { type CostOf } from './cost';
 import { Kept } from './kept';
-import { type PartPriced } from './kit-price';
+import { type PartPriced, type Priced } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
 
 /** A component as a selection has it: which product, how many of it, and what it resolves to for this customer. */
@@ -14,6 +14,8 @@ export interface Entry extends PartPriced {
   readonly resolution: Resolution;
   /** where it stands in a selection: the key of its part, or its slot with its number */
   readonly place: string;
+  /** further places of its slot that hold the same: it counts for all of them */
+  readonly beside: readonly string[];
 }
 
 /** How a part is resolved: the way of any product, with a selection that may be anything. */
@@ -56,7 +58,7 @@ const usual = new Kept<ComponentProgram, Usual>();
 /** Tells apart what things cost at one time and at another. */
 const costsNames = new WeakMap<CostOf, number>();
 let costsMade = 0;
-function costsName(costs: CostOf | undefined): string {
+export function costsName(costs: CostOf | undefined): string {
   if (!costs) return '';
   const name = costsNames.get(costs) ?? (costsMade += 1);
   costsNames.set(costs, name);
@@ -102,7 +104,8 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
   const { program } = candidate;
   const resolution = resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: count, ...(own.parts !== undefined && { parts: own.parts }) }, context);
   for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [key, ...where.part] }, data));
-  return entryOf(component, candidate, count, resolution, key);
+  const numbered = (pieces: number) => pricedOf(resolve(program, { answers: own.answers ?? NO_ANSWERS, quantity: pieces, ...(own.parts !== undefined && { parts: own.parts }) }, context), pieces);
+  return entryOf(component, candidate, count, resolution, key, numbered);
 }
 
 /** In what what stands in a product is resolved: as of the product, whose draws are looked at as a whole. */
@@ -115,8 +118,16 @@ export function piecesPrice({ unitPrice, lineTotal, once }: Pick<Resolution, 'un
   return lineTotal ? lineTotal.minus(once) : unitPrice && unitPrice.times(Exact.of(count));
 }
 
-/** An entry with what it would cost alone. */
-export function entryOf(component: ComponentProgram, candidate: CandidateProgram, count: number, resolution: Resolution, place: string): Entry {
-  const { unitPrice, once } = resolution;
-  return { component, candidate, count, resolution, alone: piecesPrice(resolution, count), once: unitPrice ? once : Exact.zero, place };
+/** What so many pieces of a resolution cost, and what is paid once for them; null while that is not known. */
+export function pricedOf(resolution: Pick<Resolution, 'unitPrice' | 'lineTotal' | 'once'>, count: number): Priced | null {
+  const alone = piecesPrice(resolution, count);
+  return alone && { alone, once: resolution.unitPrice ? resolution.once : Exact.zero };
 }
+
+/** An entry with what it would cost alone. @param inNumber what the same would cost in another number */
+export function entryOf(component: ComponentProgram, candidate: CandidateProgram, count: number, resolution: Resolution, place: string, inNumber: Entry['inNumber']): Entry {
+  const priced = pricedOf(resolution, count);
+  return { component, candidate, count, resolution, alone: priced && priced.alone, once: priced ? priced.once : Exact.zero, isOpen: resolution.state === 'incomplete', place, beside: NOT_BESIDE, inNumber };
+}
+
+const NOT_BESIDE: readonly string[] = [];

@@ -1,6 +1,12 @@
-import { type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram } from '../compile';
 import { Exact } from '../number';
 import { type PriceLine } from '../pricing';
+
+/** What so many of something cost alone, and what is paid once for them. */
+export interface Priced {
+  readonly alone: Exact;
+  readonly once: Exact;
+}
 
 /** What of a part its price follows from: what so many of it cost alone, and what is paid once for them. */
 export interface PartPriced {
@@ -12,6 +18,22 @@ export interface PartPriced {
   /** null while it is not known */
   readonly alone: Exact | null;
   readonly once: Exact;
+  /** whether something of it is still to be answered: until then it counts as what it usually is, if that is more */
+  readonly isOpen: boolean;
+  /** what the same would cost in another number; null while that is not known */
+  inNumber(count: number): Priced | null;
+}
+
+/**
+ * What a kit has in each of its places as it comes when customers change nothing, priced as it is priced when it is chosen.
+ * A place where nothing comes then is not among them; one whose price can't be told is null.
+ */
+export type UsualPrices = ReadonlyMap<ComponentProgram, UsualPriced | null>;
+
+/** What something costs usually. */
+export interface UsualPriced extends Priced {
+  /** what it costs before what must be chosen is chosen, without anything for that; absent where nothing must */
+  readonly open?: Priced;
 }
 
 /** What a product's parts come to. */
@@ -27,26 +49,34 @@ export interface PartsBase {
   readonly once: readonly PriceLine[];
 }
 
+type OwnPrice = Extract<KitPrice, { kind: 'own' }>;
+
 /**
- * The base of a product with parts: what they cost alone, less what they cost less together; or its own price, with what
- * parts cost more than usual on top.
+ * The base of a product with parts: what they cost alone, less what they cost less together; or its own price, which is
+ * that of the kit as it comes usually, with the difference of each part to that.
  *
- * @param own the line of the product's own price; null where it has none
+ * @param own   the line of the product's own price; null where it has none
+ * @param usual asked for where the price is the product's own
  * @returns null while a part has no price, or where the price is the product's own and there is none
  */
-export function partsBase({ price }: KitProgram, entries: readonly PartPriced[], own: PriceLine | null): PartsBase | null {
+export function partsBase({ price, components, slots }: Pick<KitProgram, 'price' | 'components' | 'slots'>, entries: readonly PartPriced[], own: PriceLine | null, usual: () => UsualPrices): PartsBase | null {
   let sum = Exact.zero;
   for (const { alone } of entries) {
     if (!alone) return null;
     sum = sum.plus(alone);
   }
-  const once = price.kind === 'own' && price.extras === 'included' ? [] : entries.flatMap((entry) => (entry.once.sign() === 0 ? [] : [onceLine(entry)]));
   if (price.kind === 'own') {
     if (!own) return null;
-    const extras = price.extras === 'onTop' ? entries.flatMap(extraLine) : [];
+    const usually = usual();
+    const places = [...components, ...slots.map(({ component }) => component)];
+    const differences = places.map((component) => differenceOf(price, component, entries.filter((entry) => entry.component === component), usually.get(component)));
+    if (differences.includes(null)) return null;
+    const lines = differences.flatMap((found) => found?.lines ?? []);
+    const once = differences.flatMap((found) => found?.once ?? []);
     // An optional part, or a part more, is not in the price of the kit: it counts on both sides.
-    return { lines: [own, ...extras], amount: extras.reduce((total, { amount }) => total.plus(amount), own.amount), base: own.amount, alone: sum, once };
+    return { lines: [own, ...lines], amount: lines.reduce((total, { amount }) => total.plus(amount), own.amount), base: own.amount, alone: sum, once };
   }
+  const once = entries.flatMap((entry) => (entry.once.sign() === 0 ? [] : [onceLine(entry)]));
   const lines = entries.map(aloneLine);
   const less = reduction(price, sum);
   if (less) lines.push(less);
@@ -56,7 +86,7 @@ export function partsBase({ price }: KitProgram, entries: readonly PartPriced[],
 }
 
 const line = ({ component, count, candidate, place }: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine => ({
-  label: component.candidates.length > 1 ? `${component.title}: ${candidate.title}` : component.title,
+  label: calledIn(component, candidate),
   kind: 'part',
   of: count === 1 || per === 'line' ? null : { kind: 'pieces', count, rate: amount.over(Exact.of(count)) },
   amount,
@@ -64,35 +94,103 @@ const line = ({ component, count, candidate, place }: PartPriced, amount: Exact,
   source: `part:${place}`,
 });
 
+/** What stands in a place, as the working calls it: the place and what was taken, or what was taken alone where that names the place. */
+function calledIn({ title, isNamed, candidates }: ComponentProgram, candidate: CandidateProgram): string {
+  if (!isNamed) return candidate.title;
+  return candidates.length > 1 ? `${title}: ${candidate.title}` : title;
+}
+
 const aloneLine = (entry: PartPriced): PriceLine => line(entry, entry.alone ?? Exact.zero, 'unit');
 const onceLine = (entry: PartPriced): PriceLine => line(entry, entry.once, 'line');
 
-/** What a part adds to the kit's own price: what it costs more, or less, than what the kit has in its place usually. */
-function extraLine(entry: PartPriced): PriceLine[] {
-  const { component, alone, count } = entry;
-  const [usual] = component.candidates;
-  // What is put in slots is all on top: a kit has nothing there usually.
-  const included = component.optional || component.isSlot || !usual ? Exact.zero : plainPrice(usual.program).times(Exact.of(component.quantity.least));
-  const extra = (alone ?? Exact.zero).minus(included);
-  return extra.sign() === 0 ? [] : [{ ...line(entry, extra, 'unit'), of: included.sign() === 0 && count === 1 ? null : { kind: 'moreThan', amount: included } }];
+interface Difference {
+  readonly lines: readonly PriceLine[];
+  readonly once: readonly PriceLine[];
+}
+
+const NO_DIFFERENCE: Difference = { lines: [], once: [] };
+const NOTHING: Priced = { alone: Exact.zero, once: Exact.zero };
+
+/** What stands in a place costs more, or less, than what usually does. @param usual undefined where nothing does; null where its price can't be told */
+function differenceOf(price: OwnPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null | undefined): Difference | null {
+  if (usual === null) return price.extras === 'all' ? NO_DIFFERENCE : null;
+  const [entry, ...others] = entries;
+  const found = added(price, component, entries, usual ?? null);
+  if (!found) return null;
+  if (!entry) return { lines: lineFor(found.alone, 'unit'), once: lineFor(found.once, 'line') };
+  // Of a slot in which nothing is usually, each thing is on top by itself.
+  if (others.length === 0 || !usual) {
+    const each = (one: PartPriced) => added(price, component, [one], usual ?? null) ?? NOTHING;
+    return { lines: entries.flatMap((one) => lineOf(one, each(one).alone, 'unit')), once: entries.flatMap((one) => lineOf(one, each(one).once, 'line')) };
+  }
+  return { lines: lineOf(entry, found.alone, 'unit'), once: lineOf(entry, found.once, 'line') };
+
+  function lineOf(one: PartPriced, amount: Exact, per: PriceLine['per']): PriceLine[] {
+    if (amount.sign() === 0) return [];
+    const included = price.extras === 'onTop' ? ((per === 'unit' ? usual?.alone : usual?.once) ?? Exact.zero) : Exact.zero;
+    const label = others.length > 0 && usual ? component.title : line(one, amount, per).label;
+    return [{ ...line(one, amount, per), label, of: included.sign() === 0 && one.count === 1 ? null : { kind: 'moreThan', amount: included } }];
+  }
+
+  function lineFor(amount: Exact, per: PriceLine['per']): PriceLine[] {
+    return amount.sign() === 0 ? [] : [{ label: component.title, kind: 'part', of: { kind: 'without' }, amount, per, source: `part:${component.key}` }];
+  }
 }
 
 /**
- * What one of a product costs without anything that customers choose: its base price, or that of its cheapest variant;
- * of a product with parts, what its parts cost so.
+ * What stands in a place adds to a price of the kit's own: once where nothing of it is what comes usually, else the
+ * difference to that; nothing where the kit's price covers it.
+ *
+ * @param usual null where nothing comes there usually
+ * @returns null while a price is not known
  */
-export function plainPrice(program: Program): Exact {
-  const variants = [...program.variants.values()].flatMap(({ price, onSale }) => (price && onSale ? [price] : []));
-  const own = program.base.price ?? variants.reduce<Exact | null>((least, price) => (least && !price.isLess(least) ? least : price), null) ?? Exact.zero;
-  const { kit } = program;
-  if (!kit || kit.price.kind === 'own') return own;
-  let sum = Exact.zero;
-  for (const { optional, quantity, candidates } of kit.components) {
-    const [usual] = candidates;
-    if (usual && !optional) sum = sum.plus(plainPrice(usual.program).times(Exact.of(quantity.least)));
+function added({ extras, cheaperLess }: OwnPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null): Priced | null {
+  let [alone, once, isOpen] = [Exact.zero, Exact.zero, false];
+  for (const entry of entries) {
+    if (!entry.alone) return null;
+    alone = alone.plus(entry.alone);
+    once = once.plus(entry.once);
+    isOpen ||= entry.isOpen;
   }
-  return sum.plus(reduction(kit.price, sum)?.amount ?? Exact.zero).plus(own);
+  switch (extras) {
+    case 'all':
+      return NOTHING;
+    case 'included': {
+      // Whatever is chosen of what comes usually is in the price; more pieces of it are not.
+      if (!usual || component.isSlot) return { alone: atLeastNothing(alone.minus(usual?.alone ?? Exact.zero)), once: atLeastNothing(once.minus(usual?.once ?? Exact.zero)) };
+      const [entry] = entries;
+      if (!entry || entry.count <= component.quantity.usual) return NOTHING;
+      const asUsual = entry.inNumber(component.quantity.usual);
+      return asUsual && { alone: atLeastNothing(alone.minus(asUsual.alone)), once: atLeastNothing(once.minus(asUsual.once)) };
+    }
+    case 'onTop': {
+      const beyond = ({ alone: before, once: onceBefore }: Priced): Priced => ({ alone: alone.minus(before), once: once.minus(onceBefore) });
+      const difference = usual ? beyond(usual) : { alone, once };
+      if (!isOpen) return cheaperLess ? difference : { alone: atLeastNothing(difference.alone), once: atLeastNothing(difference.once) };
+      // What is not finished costs no less than usual, and no more than what has been chosen of it adds.
+      const chosen = usual?.open ? beyond(usual.open) : difference;
+      return { alone: atLeastNothing(least(difference.alone, chosen.alone)), once: atLeastNothing(least(difference.once, chosen.once)) };
+    }
+  }
 }
+
+/**
+ * What stands in a place adds to what one kit costs, without what is paid once.
+ *
+ * @param entries what stands there; none for leaving it out
+ * @param usual   null where nothing comes there usually
+ */
+export function addedToKit(price: KitPrice, component: ComponentProgram, entries: readonly PartPriced[], usual: UsualPriced | null): Exact {
+  if (price.kind === 'own') return added(price, component, entries, usual)?.alone ?? Exact.zero;
+  const sum = entries.reduce((total, { alone }) => (alone ? total.plus(alone) : total), Exact.zero);
+  return price.kind === 'lessPercent' ? sum.times(HUNDRED.minus(price.percent)).over(HUNDRED) : sum;
+}
+
+const HUNDRED = Exact.of(100);
+
+const least = (one: Exact, other: Exact): Exact => (other.isLess(one) ? other : one);
+
+const atLeastNothing = (amount: Exact): Exact => (amount.sign() < 0 ? Exact.zero : amount);
 
 /** The line that says what parts cost less together; null where they don't. */
 function reduction(price: Exclude<KitPrice, { kind: 'own' }>, sum: Exact): PriceLine | null {
@@ -104,7 +202,7 @@ function reduction(price: Exclude<KitPrice, { kind: 'own' }>, sum: Exact): Price
       return price.amount.sign() === 0 ? null : { ...together, of: null, amount: price.amount.negated() };
     case 'lessPercent': {
       const rate = price.percent.negated();
-      return rate.sign() === 0 ? null : { ...together, of: { kind: 'percent', rate, of: sum }, amount: sum.times(rate).over(Exact.of(100)) };
+      return rate.sign() === 0 ? null : { ...together, of: { kind: 'percent', rate, of: sum }, amount: sum.times(rate).over(HUNDRED) };
     }
   }
 }

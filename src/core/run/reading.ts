@@ -6,6 +6,7 @@ import { type ChargedMeasure } from './charging';
 import { type Exact } from '../number';
 import { type Counted } from './counting';
 import { type Entry } from './entries';
+import { type UsualPrices } from './kit-price';
 import { type AddOnTaken } from './add-ons';
 
 /** A selection as it has been understood: what price, draws, weight and pictures follow from. */
@@ -20,6 +21,8 @@ export interface Reading {
   readonly addOns: readonly AddOnTaken[];
   /** what it is put together from: its parts, then what is in its slots */
   readonly entries: readonly Entry[];
+  /** what a kit has in its places usually; asked for where its price is its own */
+  readonly usual: () => UsualPrices;
   /** what is charged for one item of a product that is sold by the unit */
   readonly charged: ChargedMeasure | null;
   /** what the formulas give, in their order */

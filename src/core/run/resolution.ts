@@ -128,6 +128,8 @@ export interface PartShown {
   readonly kind: 'part' | 'slot' | 'addOn';
   /** key of the part, or of the choice that takes it along; of an entry its slot and its number, as in `supers#2` */
   readonly part: string;
+  /** further places of its slot that hold the same: it counts for all of them */
+  readonly beside: readonly string[];
   readonly title: string;
   /** slug and title of the product that it is */
   readonly product: string;

@@ -2,18 +2,17 @@ import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
-import { type Answer, AT_ITEM, AT_QUANTITY, placeOfEntry } from '../selection';
+import { AT_ITEM, AT_QUANTITY } from '../selection';
 import { availabilityOf } from '../stock';
-import { checkUnknownKeys, readAnswers, readSelection } from './answers';
+import { checkUnknownKeys } from './answers';
 import { bookingsOf, roomProblems, whenDone } from './bookings';
 import { chargedOf } from './charging';
 import { costOf } from './cost';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
-import { type Entry, readEntries } from './entries';
+import { readInside } from './inside';
 import { fitProblems } from './fits';
 import { propertiesOf } from './properties';
-import { fillSlots, type Slots } from './slots';
 import { countedAnswers, itemOf, picturesOf, workshopDetails } from './item';
 import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
@@ -24,6 +23,7 @@ import { type PartShown, type Resolution, type ResolutionState, type ResolveCont
 import { withShares } from './shares';
 import { supplyProblem } from './supply';
 import { drawsOf, weightOf } from './taken';
+import { usualPrices } from './usual';
 import { baseBefore, type Price, priceOf } from './unit-price';
 
 const NO_RULES: Resolution['rules'] = [];
@@ -40,15 +40,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const [fault] = program.blocking;
   if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
-  const { given, quantity, parts } = readSelection(program, selection, problems);
-  const inParts = readEntries(program, parts, context, resolve, problems);
-  const from = problems.length;
-  const building = builder(program, given, inParts, context);
-  const { answers, defaulted, bounds, rulings, fired, runs } = readAnswers(program, given, quantity, context, problems, building?.filling);
-  const inSlots = building?.filled(answers, problems) ?? NO_ENTRIES;
-  if (inSlots.length > 0) inOrderOfPage(program, problems, from);
-  const entries = inSlots.length === 0 ? inParts : [...inParts, ...inSlots];
-  const held = building?.held();
+  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(program, selection, context, resolve, problems);
   if (program.fits.length > 0) problems.push(...fitProblems(program, entries, context, resolve));
   checkUnknownKeys(program, given, problems);
   const group = context.group ?? null;
@@ -61,10 +53,11 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (quantityFault) problems.push(problem(AT_QUANTITY, quantityFault));
   problems.push(...ofVariant);
   const charged = chargedOf(program, { answers, quantity, group, runs, held });
-  const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries);
+  const usual = () => usualPrices(program, quantity, { today: context.today, group }, resolve);
+  const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries, usual);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
   const addOns = takenAddOns(program, answers, context, resolve, problems);
-  const reading: Reading = { answers, quantity, group, variant, addOns, entries, charged, outcomes, held, beside: context.beside, fired };
+  const reading: Reading = { answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside: context.beside, fired };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
   if (!price.unitPrice && (problems.length === 0 || !saysPrice(program, variant))) problems.push(problem(AT_ITEM, { code: 'priceMissing' }));
@@ -121,42 +114,6 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   };
 }
 
-const NO_ENTRIES: readonly Entry[] = [];
-
-/** What fills the slots of a product while its answers are read, and what they come to; null where nothing looks into slots or parts. */
-function builder(program: Program, given: Readonly<Record<string, unknown>>, parts: readonly Entry[], context: ResolveContext) {
-  const { kit } = program;
-  if (!kit) return null;
-  let read: readonly (Answer | null)[] = [];
-  const slots: Slots = fillSlots(program, given, () => read, parts, context, resolve);
-  return {
-    filling(answers: readonly (Answer | null)[]) {
-      read = answers;
-      return slots.held;
-    },
-    held: () => slots.held,
-    /** what is in the slots that are filled; what is wrong there is told */
-    filled(answers: readonly (Answer | null)[], problems: Problem[]) {
-      read = answers;
-      return kit.slots.flatMap(({ choice }) => {
-        const filled = slots.at(choice);
-        problems.push(...filled.problems);
-        return filled.entries;
-      });
-    },
-  };
-}
-
-/** Puts what is wrong with answers, and with what is in slots, in the order of the page. @param from the first of these problems */
-function inOrderOfPage({ indexOf }: Program, problems: Problem[], from: number): void {
-  const position = ({ where }: Problem) => {
-    const [outermost] = where.part;
-    const key = outermost === undefined ? (where.at === 'choice' ? where.choice : undefined) : placeOfEntry(outermost)?.slot;
-    return indexOf.get(key ?? '') ?? -1;
-  };
-  problems.push(...problems.splice(from).sort((a, b) => position(a) - position(b)));
-}
-
 /** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */
 function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram | null): boolean {
   return base.price !== null || Boolean(variant?.price) || baseFormula !== null || (kit !== null && kit.price.kind !== 'own');
@@ -165,25 +122,28 @@ function saysPrice({ base, baseFormula, kit }: Program, variant: VariantProgram 
 const NO_PARTS: Resolution['parts'] = [];
 
 /**
- * What it is put together from, and what is taken along, with their shares of the price.
+ * What it is put together from, and what is taken along, with their shares of the price. What is paid once for a part is
+ * what the working says of it.
  *
  * @param ofWhole whether it is a part itself: then shares follow from what is paid for it there, in `partsWithin`
  */
-function partsShown({ places, kit }: Program, { entries, addOns }: Reading, { unitPrice, once }: Price, ofWhole: boolean): Resolution['parts'] {
+function partsShown({ places }: Program, { entries, addOns }: Reading, { unitPrice, once, working }: Price, ofWhole: boolean): Resolution['parts'] {
   if (entries.length === 0 && addOns.length === 0) return NO_PARTS;
-  const isIncluded = kit?.price.kind === 'own' && kit.price.extras === 'included';
+  const onceFor = (place: string) => working.reduce((sum, { per, source, amount }) => (per === 'line' && source === `part:${place}` ? sum.plus(amount) : sum), Exact.zero);
   const shown = [
-    ...entries.map(({ component, candidate, count, resolution, alone, once: ownOnce, place }): PartShown => ({
-      kind: place === component.key ? 'part' : 'slot', part: place, title: component.title, product: candidate.product, productTitle: candidate.title,
-      count: 1, pieces: count, resolution, alone, once: isIncluded ? Exact.zero : ownOnce, share: null,
+    ...entries.map(({ component, candidate, count, resolution, alone, place, beside }): PartShown => ({
+      kind: component.isSlot ? 'slot' : 'part', part: place, beside, title: component.isNamed ? component.title : candidate.title, product: candidate.product, productTitle: candidate.title,
+      count: 1, pieces: count, resolution, alone, once: onceFor(place), share: null,
     })),
     ...addOns.map(({ addOn, count, resolution, price }): PartShown => ({
-      kind: 'addOn', part: addOn.key, title: addOn.title, product: addOn.program.slug, productTitle: addOn.program.title,
+      kind: 'addOn', part: addOn.key, beside: NOT_BESIDE, title: addOn.title, product: addOn.program.slug, productTitle: addOn.program.title,
       count, pieces: count * resolution.quantity, resolution, alone: price.each.times(Exact.of(count)), once: price.once, share: null,
     })),
   ];
   return ofWhole ? shown : withShares(shown, unitPrice && { unit: unitPrice, once }, places);
 }
+
+const NOT_BESIDE: readonly string[] = [];
 
 function stateOf(problems: readonly Problem[]): ResolutionState {
   let state: ResolutionState = 'sellable';

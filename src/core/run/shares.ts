@@ -43,6 +43,11 @@ export function withShares(parts: readonly PartShown[], price: Share | null, pla
   if (over.length > 0) shareOut(keeps ? price.unit.minus(taken) : price.unit, over, places).forEach((share, place) => over[place] && units.set(over[place], share));
   // What is paid once for a part is that part's; what is paid once for the whole is shared out like its price.
   const once = parts.reduce((sum, part) => sum.plus(part.once), Exact.zero);
+  // Where the whole covers some of it, what is left to be paid once is shared out by what each would be paid.
+  if (once.isMore(price.once)) {
+    const ofOnce = shareOut(price.once, parts.map((part) => ({ alone: part.once, pieces: part.pieces })), places);
+    return parts.map((part, place) => ({ ...part, share: { unit: units.get(part) ?? Exact.zero, once: ofOnce[place] ?? Exact.zero } }));
+  }
   const rest = own.length > 0 ? shareOut(price.once.minus(once), own, places) : [];
   return parts.map((part) => {
     const of = rest[own.indexOf(part)] ?? Exact.zero;

@@ -1,14 +1,16 @@
-import { type CandidateProgram, type Program } from '../compile';
+import { type CandidateProgram, type ComponentProgram, type Program } from '../compile';
 import { type Held, type HeldIn } from '../compile/held';
 import { type SlotProgram } from '../compile/kit';
+import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
 import { convert, requireUnit } from '../quantity';
 import { type Answer, entryPlace, type SlotEntry, slotEntries } from '../selection';
 import { ENTRY_KEYS } from '../selection/slot-entry';
 import { closest } from '../text';
-import { contextWithin, type Entry, entryOf, type ResolveWithin } from './entries';
+import { contextWithin, costsName, type Entry, entryOf, pricedOf, type ResolveWithin } from './entries';
 import { Kept } from './kept';
 import { type PropertyShown, type Resolution, type ResolveContext } from './resolution';
+import { shareOut } from './shares';
 
 /** What is in a slot, and what is wrong with it. */
 interface Filled {
@@ -68,7 +70,7 @@ export function propertyIn(properties: readonly PropertyShown[], name: string): 
   return properties.find((property) => property.name === name)?.value ?? null;
 }
 
-function fill({ component, byOption }: SlotProgram, answer: Answer, raw: unknown, context: ResolveContext, resolve: ResolveWithin): Filled {
+function fill({ component, byOption, keepsOrder }: SlotProgram, answer: Answer, raw: unknown, context: ResolveContext, resolve: ResolveWithin): Filled {
   // What counts because nothing else was said is as many of each as the answer has.
   const said = raw === undefined || raw === null ? null : slotEntries(raw);
   const list = said ?? answer.picks.flatMap(({ effect, count }): SlotEntry[] => {
@@ -76,7 +78,7 @@ function fill({ component, byOption }: SlotProgram, answer: Answer, raw: unknown
     return product === undefined ? [] : [{ product, quantity: count, answers: undefined, parts: undefined, unknown: [] }];
   });
   const problems: Problem[] = [];
-  const entries = list.flatMap((entry, index): Entry[] => {
+  const placed = list.flatMap((entry, index): Placed[] => {
     const place = entryPlace(component.key, index);
     const candidate = component.candidates.find(({ product }) => product === entry.product);
     if (!candidate) {
@@ -86,9 +88,48 @@ function fill({ component, byOption }: SlotProgram, answer: Answer, raw: unknown
     for (const key of entry.unknown) problems.push(problem({ part: [place], at: 'selection' }, { code: 'unknownKey', place: component.title, key: key.slice(0, 60), known: ENTRY_KEYS, meant: closest(key, ENTRY_KEYS) }));
     const resolution = resolveEntry(candidate, entry, context, resolve);
     for (const { where, data } of resolution.problems) problems.push(problem({ ...where, part: [place, ...where.part] }, data));
-    return [entryOf(component, candidate, entry.quantity, resolution, place)];
+    return [{ entry, place, candidate, resolution }];
   });
-  return { entries, problems };
+  return { entries: together(component, placed, keepsOrder, context, resolve), problems };
+}
+
+/** One thing that is said to be in a slot. */
+interface Placed {
+  readonly entry: SlotEntry;
+  readonly place: string;
+  readonly candidate: CandidateProgram;
+  readonly resolution: Resolution;
+}
+
+/**
+ * The entries of a slot. The same things are one entry with a number, so that breaks, rules and what is paid once look at
+ * all of them; where their order counts they keep their places, and what all of them cost is shared out over these.
+ */
+function together(component: ComponentProgram, placed: readonly Placed[], keepsOrder: boolean, context: ResolveContext, resolve: ResolveWithin): Entry[] {
+  const alike = new Map<string, Placed[]>();
+  for (const one of placed) {
+    // What is not finished yet may still become something else.
+    const name = one.resolution.state === 'incomplete' ? one.place : one.resolution.item.key;
+    alike.set(name, [...(alike.get(name) ?? []), one]);
+  }
+  const made = new Map<Placed, Entry>();
+  for (const same of alike.values()) {
+    const [first, ...others] = same;
+    if (!first) continue;
+    const { entry, candidate, place } = first;
+    const inNumber = (quantity: number) => pricedOf(resolveEntry(candidate, { ...entry, quantity }, context, resolve), quantity);
+    const count = same.reduce((sum, one) => sum + one.entry.quantity, 0);
+    const resolution = others.length === 0 ? first.resolution : resolveEntry(candidate, { ...entry, quantity: count }, context, resolve);
+    const whole = entryOf(component, candidate, count, resolution, place, inNumber);
+    if (others.length === 0 || !keepsOrder) {
+      made.set(first, { ...whole, beside: others.map((one) => one.place) });
+      continue;
+    }
+    const { places } = candidate.program;
+    const shares = whole.alone && shareOut(whole.alone, same.map((one) => ({ alone: null, pieces: one.entry.quantity })), places);
+    same.forEach((one, index) => made.set(one, { ...entryOf(component, candidate, one.entry.quantity, one.resolution, one.place, inNumber), alone: shares && (shares[index] ?? Exact.zero), once: index === 0 ? whole.once : Exact.zero }));
+  }
+  return placed.flatMap((one) => made.get(one) ?? []);
 }
 
 const usual = new Kept<CandidateProgram, Resolution>();
@@ -96,6 +137,6 @@ const usual = new Kept<CandidateProgram, Resolution>();
 function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }: SlotEntry, context: ResolveContext, resolve: ResolveWithin): Resolution {
   const { program } = candidate;
   // What nobody has configured is the same at every keystroke.
-  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${context.today} ${context.group ?? ''}`, () => resolve(program, { answers: {}, quantity }, context));
+  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${context.today} ${context.group ?? ''} ${costsName(context.costs)}`, () => resolve(program, { answers: {}, quantity }, context));
   return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
 }

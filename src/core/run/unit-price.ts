@@ -1,4 +1,4 @@
-import { type PriceSource } from '../compile';
+import { type KitProgram, LISTED, type PriceSource } from '../compile';
 import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
 import { baseLabel, listedBasis } from '../compile/listed';
 import { priceSources } from '../compile/price-steps';
@@ -34,9 +34,9 @@ export interface Price {
  * once for the line.
  */
 export function priceOf(program: Program, reading: Reading): Price {
-  const { outcomes, variant, charged, entries } = reading;
+  const { outcomes, variant, charged, entries, usual } = reading;
   const own = firstBase(program, program.priceSources, variant, charged, outcomes);
-  const parts = program.kit && partsBase(program.kit, entries, own);
+  const parts = program.kit && partsBase(kitAsListed(program.kit, variant), entries, own, usual);
   const base = program.kit ? parts : own && baseOf(own);
   if (!base) return { working: [], unitPrice: null, wasPrice: null, once: Exact.zero, beyond: Exact.zero, lowest: null };
   const counting = program.breaks.length === 0 ? null : countingOf(program, reading);
@@ -222,9 +222,14 @@ function baseLineAt({ base }: Program, price: Exact, label: string, source: stri
 }
 
 /** The base price as formulas see it: as it is without them. */
-export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null, entries: readonly Entry[]): Exact | null {
-  if (program.kit) return partsBase(program.kit, entries, baseLineOf(program, variant, charged))?.base ?? null;
+export function baseBefore(program: Program, variant: VariantProgram | null, charged: ChargedMeasure | null, entries: readonly Entry[], usual: Reading['usual']): Exact | null {
+  if (program.kit) return partsBase(kitAsListed(program.kit, variant), entries, baseLineOf(program, variant, charged), usual)?.base ?? null;
   return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
+}
+
+/** A kit whose variant has a price of a list: that takes the place of what the kit costs otherwise, as the product's does (`compile/kit.ts`). */
+function kitAsListed(kit: KitProgram, variant: VariantProgram | null): KitProgram {
+  return variant?.listed?.isNamed && kit.price.kind !== 'own' ? { ...kit, price: LISTED } : kit;
 }
 
 /** What the base price was before; a variant's own price has only its own was-price. */

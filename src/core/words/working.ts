@@ -27,6 +27,8 @@ export function basisWords(basis: Basis, currency: string): string {
       return `in the place of ${formatMoney(basis.amount, currency)}`;
     case 'moreThan':
       return basis.amount.sign() === 0 ? 'not in the price of the kit' : `beside ${formatMoney(basis.amount, currency)} that the kit has for it`;
+    case 'without':
+      return 'left out of what the kit has usually';
     case 'pieces':
       return `${basis.count} × ${formatMoney(basis.rate, currency)}`;
     case 'insteadOf':

@@ -2,9 +2,10 @@
 
 import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
 import { useId } from 'react';
-import { type ComponentProgram } from '@/core/compile';
+import { type CandidateProgram, type ComponentProgram } from '@/core/compile';
+import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
-import { plainPrice } from '@/core/run';
+import { addedToKit, type PartPriced, resolve, usualIn, usualPrices } from '@/core/run';
 import { Money } from '@/ui/text';
 import { type EntryFormProps } from './entry-form';
 import { type PartsHolder } from './given-parts';
@@ -45,13 +46,13 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   return (
     <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }}>
       <HStack align="start" gap="3">
-        <PartPicture candidate={candidate} shown={shown} title={component.title} />
+        <PartPicture candidate={candidate} shown={shown} title={calledAs(component, candidate)} />
         <Box flex="1" minW="0">
           <HStack justify="space-between" align="baseline" gap="3">
             <PartTitle component={component} chosen={chosen} />
-            {candidate && <PartPrice component={component} chosen={chosen} currency={currency} />}
+            {candidate && <PartPrice component={component} chosen={chosen} currency={currency} around={holder.around} />}
           </HStack>
-          {candidate && !several && candidate.title !== component.title && (
+          {candidate && !several && component.isNamed && candidate.title !== component.title && (
             <Text fontSize="sm" color="fg.muted">
               {candidate.title}
             </Text>
@@ -66,7 +67,7 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
               <CountField id={`${name}-count`} label={`How many: ${component.title}`} least={component.quantity.least} most={component.quantity.most} count={chosen.quantity} invalid={problems.some(({ where }) => where.endsWith('/quantity'))} onChange={chosen.setQuantity} />
             </HStack>
           )}
-          {isTaken && several && <Candidates component={component} chosen={chosen} name={name} />}
+          {isTaken && several && <Candidates component={component} chosen={chosen} name={name} holder={holder} />}
           {problems.map((problem) => (
             <ProblemNote key={problem.code} problem={problem} />
           ))}
@@ -77,8 +78,12 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   );
 }
 
+/** What a part is called: as the manager has named it, else what was taken. */
+const calledAs = ({ isNamed, title }: ComponentProgram, candidate: CandidateProgram | undefined): string => (isNamed ? title : (candidate?.title ?? title));
+
 function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }: { component: ComponentProgram; chosen: PartChosen }) {
-  const { title, optional } = component;
+  const { optional } = component;
+  const title = calledAs(component, candidate);
   const words = isTaken && quantity > 1 ? `${quantity} × ${title}` : title;
   if (!optional) {
     return (
@@ -101,10 +106,17 @@ function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }
   );
 }
 
+interface PartPriceProps {
+  component: ComponentProgram;
+  chosen: PartChosen;
+  currency: string;
+  around: PartsHolder['around'];
+}
+
 /** What a part costs when it is sold alone. */
-function PartPrice({ component, chosen: { isTaken, shown, candidate }, currency }: { component: ComponentProgram; chosen: PartChosen; currency: string }) {
+function PartPrice({ component, chosen: { isTaken, shown, candidate }, currency, around: { today, group } }: PartPriceProps) {
   // Of what is not taken, what it would cost before anything of it is chosen.
-  const price = isTaken ? (shown?.alone ?? null) : candidate && plainPrice(candidate.program).times(Exact.of(component.quantity.usual)).toString();
+  const price = isTaken ? (shown?.alone ?? null) : candidate && (usualIn(candidate, component.quantity.usual, { today, group }, resolve)?.alone.toString() ?? null);
   if (!price || Exact.from(price).sign() === 0) return null;
   return (
     <Text fontSize="sm" color="fg.muted" whiteSpace="nowrap">
@@ -113,7 +125,16 @@ function PartPrice({ component, chosen: { isTaken, shown, candidate }, currency 
   );
 }
 
-function Candidates({ component, chosen: { candidate, choose }, name }: { component: ComponentProgram; chosen: PartChosen; name: string }) {
+interface CandidatesProps {
+  component: ComponentProgram;
+  chosen: PartChosen;
+  name: string;
+  holder: PartsHolder;
+}
+
+/** The products that a part can be, each with what it would make the kit cost more or less than what is taken now. */
+function Candidates({ component, chosen: { candidate, choose, quantity, shown }, name, holder }: CandidatesProps) {
+  const differenceOf = (one: CandidateProgram) => (candidate && one !== candidate && shown?.alone ? differenceWords(holder, component, quantity, one, Exact.from(shown.alone)) : '');
   return (
     <RadioGroup.Root mt="2" size="sm" name={`${name}-product`} aria-label={component.title} value={candidate?.product ?? null} onValueChange={({ value }) => value !== null && choose(value)}>
       <Stack gap="1">
@@ -121,12 +142,30 @@ function Candidates({ component, chosen: { candidate, choose }, name }: { compon
           <RadioGroup.Item key={one.product} value={one.product}>
             <RadioGroup.ItemHiddenInput />
             <RadioGroup.ItemIndicator borderColor="border.emphasized" />
-            <RadioGroup.ItemText>{one.title}</RadioGroup.ItemText>
+            <RadioGroup.ItemText>
+              {one.title}{' '}
+              <chakra.span color="fg.muted" css={{ fontVariantNumeric: 'tabular-nums' }}>
+                {differenceOf(one)}
+              </chakra.span>
+            </RadioGroup.ItemText>
           </RadioGroup.Item>
         ))}
       </Stack>
     </RadioGroup.Root>
   );
+}
+
+/** What the kit costs more or less with another product in the place of the one that is taken. @param alone what that costs alone */
+function differenceWords({ program, around: { today, group }, resolution: { quantity, currency } }: PartsHolder, component: ComponentProgram, count: number, other: CandidateProgram, alone: Exact): string {
+  const { kit } = program;
+  const priced = usualIn(other, count, { today, group }, resolve);
+  if (!kit || !priced) return '';
+  const usual = kit.price.kind === 'own' ? (usualPrices(program, quantity, { today, group }, resolve).get(component) ?? null) : null;
+  const entry = (of: Exact, candidate: CandidateProgram): PartPriced => ({ place: component.key, component, candidate, count, alone: of, once: Exact.zero, isOpen: false, inNumber: (pieces) => usualIn(candidate, pieces, { today, group }, resolve) });
+  const adds = (of: Exact) => addedToKit(kit.price, component, [entry(of, other)], usual);
+  const difference = adds(priced.alone).minus(adds(alone)).rounded(program.places, program.rounding);
+  if (difference.sign() === 0) return '· the same price';
+  return difference.sign() > 0 ? `+${formatMoney(difference, currency)}` : `−${formatMoney(difference.negated(), currency)}`;
 }
 
 /** What is settled of a part, what is left to be chosen of it, and its own parts. */

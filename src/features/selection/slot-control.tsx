@@ -113,7 +113,8 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
   const entryForm = useEntryForm();
   const place = entryPlace(choice.key, index);
   const candidate = slot.component.candidates.find(({ product }) => product === entry.product);
-  const shown = page.resolution.parts.find(({ part }) => part === place);
+  const shown = page.resolution.parts.find(({ part, beside }) => part === place || beside?.includes(place));
+  const isBeside = shown !== undefined && shown.part !== place;
   const { quantity = 1 } = entry;
   const title = titleOf(slot, entry.product);
   const change = (next: GivenEntry) => give(entries.map((other, position) => (position === index ? next : other)));
@@ -135,10 +136,15 @@ function EntryRow({ id, choice, slot, entries, entry, index, pieces, handle, pag
         <PartPicture candidate={candidate} shown={shown} title={title} />
         <Box flex="1" minW="0">
           <Text fontWeight="600">{title}</Text>
-          {shown?.alone && (
+          {isBeside && (
+            <Text fontSize="sm" color="fg.muted">
+              the same as above, and priced with it
+            </Text>
+          )}
+          {shown?.alone && !isBeside && (
             <Text fontSize="sm" color="fg.muted">
               <Money amount={shown.alone} currency={page.resolution.currency} />
-              {quantity > 1 && ` for ${quantity}`}
+              {shown.pieces > 1 && ` for ${shown.pieces}`}
             </Text>
           )}
         </Box>

@@ -69,7 +69,8 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
         picked.push({ effect, count: quantity });
       }
       const pieces = picked.reduce((sum, { count }) => sum + count, 0);
-      if (pieces < least) return refuse(problems, key, { code: 'slotTooFew', title, given: pieces, least });
+      // What is in it counts all the same: it is not finished, and not wrong.
+      if (pieces < least) refuse(problems, key, { code: 'slotTooFew', title, given: pieces, least });
       if (pieces > most) return refuse(problems, key, { code: 'slotTooMany', title, given: pieces, most });
       const written = (list: readonly { effect: number; count: number }[], write: (option: { key: string; title: string }, count: number) => string, separator: string) =>
         list.map(({ effect, count }) => write(options[effect] ?? { key: '', title: '' }, count)).join(separator);

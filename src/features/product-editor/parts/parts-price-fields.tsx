@@ -8,14 +8,22 @@ import { Exact } from '@/core/number';
 import { resolve } from '@/core/run';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { SelectField, TextField } from '@/ui/field';
+import { Tick } from '@/ui/tick';
 
 const KINDS: readonly { readonly value: string; readonly label: string }[] = [
-  { value: 'sum', label: 'what its parts cost alone' },
-  { value: 'lessAmount', label: 'what its parts cost alone, less an amount' },
-  { value: 'lessPercent', label: 'what its parts cost alone, less a percentage' },
-  { value: 'own onTop', label: 'a price of its own, dearer parts on top' },
-  { value: 'own included', label: 'a price of its own, whatever is chosen of its parts' },
+  { value: 'sum', label: 'sum of its parts' },
+  { value: 'lessAmount', label: 'sum of its parts, less an amount' },
+  { value: 'lessPercent', label: 'sum of its parts, less a percentage' },
+  { value: 'own onTop', label: 'fixed price, upgrades extra' },
+  { value: 'own included', label: 'fixed price, any options of its parts included' },
+  { value: 'own all', label: 'fixed price, everything included' },
 ];
+
+const HINTS: Readonly<Record<string, string>> = {
+  'own onTop': 'As it usually comes it costs this. What a part costs more than usual is added.',
+  'own included': 'More pieces, optional parts and what customers put into slots are extra.',
+  'own all': 'More pieces, optional parts and slots included.',
+};
 
 function priceOfKind(value: string): PartsPrice {
   switch (value) {
@@ -24,13 +32,17 @@ function priceOfKind(value: string): PartsPrice {
     case 'lessPercent':
       return { kind: 'lessPercent', percent: '' };
     case 'own onTop':
-      return { kind: 'own', extras: 'onTop' };
+      return { kind: 'own', extras: 'onTop', cheaperLess: true };
     case 'own included':
-      return { kind: 'own', extras: 'included' };
+      return { kind: 'own', extras: 'included', cheaperLess: true };
+    case 'own all':
+      return { kind: 'own', extras: 'all', cheaperLess: true };
     default:
       return { kind: 'sum' };
   }
 }
+
+const kindOf = (price: PartsPrice): string => (price.kind === 'own' ? `own ${price.extras}` : price.kind);
 
 /** What the parts make of the price, said as a sentence. */
 export function PartsPriceFields() {
@@ -41,39 +53,52 @@ export function PartsPriceFields() {
   const priceFault = useFaultAt('price');
   const usual = resolve(program, { answers: {} }, { stock: null, today: SOME_DAY });
   const alone = usual.parts.reduce<Exact | null>((sum, part) => (sum && part.alone ? sum.plus(part.alone) : null), Exact.zero);
+  const isOwn = partsPrice.kind === 'own';
+  // A price of the kit is no fee for putting it together, nor the other way round: what it costs now is what it begins with.
+  const changeKind = (value: string) =>
+    change('partsPrice', (draft) => {
+      const next = priceOfKind(value);
+      if ((next.kind === 'own') !== isOwn) draft.price = next.kind === 'own' ? (usual.unitPrice?.toFixed(program.places) ?? null) : null;
+      draft.partsPrice = next;
+    });
+  const money = (amount: Exact) => formatMoney(amount, surroundings.shop.currency);
   return (
     <Box>
       <HStack gap="4" align="start" wrap="wrap">
         <Box w="340px">
-          <SelectField label="It costs" value={partsPrice.kind === 'own' ? `own ${partsPrice.extras}` : partsPrice.kind} alternatives={KINDS} onChange={(value) => change('partsPrice', (draft) => void (draft.partsPrice = priceOfKind(value)))} />
+          <SelectField label="Price of the kit" value={kindOf(partsPrice)} alternatives={KINDS} help={HINTS[kindOf(partsPrice)]} onChange={changeKind} />
         </Box>
         {partsPrice.kind === 'lessAmount' && (
           <Box w="120px">
-            <TextField label={`Less ${shop.currency}`} value={partsPrice.amount} fault={amountFault} inputMode="decimal" placeholder="0.00" onChange={(amount) => change('partsPrice amount', (draft) => void (draft.partsPrice = { kind: 'lessAmount', amount: amount.trim() }))} />
+            <TextField label={`Less (${shop.currency})`} value={partsPrice.amount} fault={amountFault} inputMode="decimal" placeholder="0.00" onChange={(amount) => change('partsPrice amount', (draft) => void (draft.partsPrice = { kind: 'lessAmount', amount: amount.trim() }))} />
           </Box>
         )}
         {partsPrice.kind === 'lessPercent' && (
           <Box w="120px">
-            <TextField label="Less %" value={partsPrice.percent} fault={percentFault} inputMode="decimal" placeholder="12" onChange={(percent) => change('partsPrice percent', (draft) => void (draft.partsPrice = { kind: 'lessPercent', percent: percent.trim() }))} />
+            <TextField label="Less (%)" value={partsPrice.percent} fault={percentFault} inputMode="decimal" placeholder="12" onChange={(percent) => change('partsPrice percent', (draft) => void (draft.partsPrice = { kind: 'lessPercent', percent: percent.trim() }))} />
           </Box>
         )}
-        <Box w="140px">
+        <Box w="150px">
           <TextField
-            label={partsPrice.kind === 'own' ? `Price, ${shop.currency}` : `And, ${shop.currency}`}
+            label={isOwn ? `Price (${shop.currency})` : `Assembly fee (${shop.currency})`}
             value={product.price ?? ''}
             fault={priceFault}
             inputMode="decimal"
-            placeholder={partsPrice.kind === 'own' ? '0.00' : 'nothing'}
-            help={partsPrice.kind === 'own' ? undefined : 'For putting it together.'}
+            placeholder={isOwn ? '0.00' : 'none'}
             onChange={(value) => change('price', (draft) => void (draft.price = value.trim() === '' ? null : value.trim()))}
           />
         </Box>
       </HStack>
+      {partsPrice.kind === 'own' && partsPrice.extras === 'onTop' && (
+        <Box mt="2">
+          <Tick label="Cheaper parts take something off" checked={partsPrice.cheaperLess} onChange={(cheaperLess) => change('partsPrice cheaper', (draft) => void (draft.partsPrice = { kind: 'own', extras: 'onTop', cheaperLess }))} />
+        </Box>
+      )}
       {alone && usual.parts.length > 0 && (
         <Text fontSize="sm" color="fg.muted" mt="2">
-          As it comes usually, its parts cost {formatMoney(alone, surroundings.shop.currency)} alone
-          {usual.unitPrice ? `, and it costs ${formatMoney(usual.unitPrice, surroundings.shop.currency)}` : ''}
-          {usual.wasPrice && usual.unitPrice ? `: ${formatMoney(usual.wasPrice.minus(usual.unitPrice), surroundings.shop.currency)} less` : ''}.
+          Standard kit: parts {money(alone)}
+          {usual.unitPrice ? `, kit ${money(usual.unitPrice)}` : ''}
+          {usual.wasPrice && usual.unitPrice ? `, saves ${money(usual.wasPrice.minus(usual.unitPrice))}` : ''}.
         </Text>
       )}
     </Box>
