@@ -2,6 +2,7 @@
 
 import { Field, Input, NativeSelect, Textarea, type InputProps } from '@chakra-ui/react';
 import { type ReactNode } from 'react';
+import { typedDecimal } from '@/core/number';
 import { useTyped } from './typing';
 
 interface Labelled {
@@ -29,7 +30,9 @@ type TypedInputProps = { value: string; onChange: (value: string) => void; onLea
 
 /** A line of text that is labelled elsewhere. */
 export function TypedInput({ value, onChange, onLeave, ...rest }: TypedInputProps) {
-  const typed = useTyped(value, onChange, onLeave);
+  // Where a decimal is meant, a comma before one or two digits is its sign.
+  const isDecimal = rest.inputMode === 'decimal';
+  const typed = useTyped(value, isDecimal ? (text) => onChange(typedDecimal(text)) : onChange, isDecimal && onLeave ? (text) => onLeave(typedDecimal(text)) : onLeave);
   return <Input bg="bg.panel" borderColor="border.emphasized" {...rest} {...typed} />;
 }
 

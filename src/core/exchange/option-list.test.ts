@@ -4,14 +4,14 @@ import { MOST_OPTIONS, type Swatch } from '../catalog';
 import { readOptionList, swatchesFromCsv } from '.';
 
 const slate: Swatch = { key: 'slate', name: 'Slate', colours: ['#66737b'], picture: null, family: '', supplierCode: '' };
-const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) => readOptionList(text, existing, [slate]);
+const read = (text: string, existing: { key: string; title: string; sku: string | null }[] = []) => readOptionList(text, existing, [slate], 'EUR');
 const options = (text: string) => read(text).map(({ option }) => option && { title: option.title, amount: option.amount, sku: option.sku });
 
 describe('a pasted list', () => {
   it('makes no more options than a choice has room for, and says from which line on', () => {
     const there = Array.from({ length: MOST_OPTIONS - 2 }, (_, at) => ({ key: `k${at}`, title: `T${at}`, sku: null }));
     const lines = read('One\nTwo; cheap\nThree\nFour', there);
-    expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual(['One', ['“cheap” is not an amount. Write 9.50, -2 or 12 %.'], 'Three', ['A choice has at most 500 options, and has them with those before this line.']]);
+    expect(lines.map(({ option, faults }) => option?.title ?? faults)).toEqual(['One', ['“cheap” is not an amount. Write it like 12.50.'], 'Three', ['A choice has at most 500 options, and has them with those before this line.']]);
   });
 
   it('is read from a spreadsheet, with semicolons or with commas', () => {
@@ -38,6 +38,8 @@ describe('a pasted list', () => {
 
   it.each([
     ['€9.50', { kind: 'fixed', value: '9.50' }],
+    ['9,5 EUR', { kind: 'fixed', value: '9.5' }],
+    ['1.000,50', { kind: 'fixed', value: '1000.50' }],
     ['+4', { kind: 'fixed', value: '4' }],
     ['−2,5', { kind: 'fixed', value: '-2.5' }],
     ['-10%', { kind: 'percentOfBase', value: '-10' }],
@@ -47,7 +49,9 @@ describe('a pasted list', () => {
 
   it.each([
     ['A;lots', 'is not an amount'],
-    ['A;1.000,50', 'is not an amount'],
+    ['A;1,000', 'could mean 1 or 1000'],
+    ['A;$5', 'is in another currency than the shop’s, EUR'],
+    ['A;5 CHF', 'is in another currency'],
     ['A;1;b c', 'can’t be part of a SKU'],
     ['A;1;X;mauve-ish', 'neither a colour nor the name of a swatch'],
     [';1;X', 'It has no title.'],

@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
 import { freeKeys, MOST_OPTIONS, type Option, optionSchema, SKU_PATTERN, type Swatch, swatchByName } from '../catalog';
 import { readColour } from '../colour';
-import { Exact } from '../number';
 import { type Amount } from '../pricing';
 import { cellBy, headingLine } from './heading-line';
+import { readTypedMoney } from './typed-money';
 
 /** One line of a pasted list, with the option it makes or what is wrong with it. */
 export interface OptionLine {
@@ -39,8 +39,9 @@ const HEADS: Readonly<Record<string, (typeof COLUMNS)[number]>> = {
  * several parted by a slash, or the name of a swatch. Where the first line has headings, columns stand in their order.
  *
  * @param existing options that are there already: their keys and SKU parts are taken, and of a choice there are only so many
+ * @param currency ISO 4217 code of the shop's
  */
-export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>): OptionLine[] {
+export function readOptionList(text: string, existing: readonly Pick<Option, 'key' | 'title' | 'sku'>[], swatches: Iterable<Swatch>, currency: string): OptionLine[] {
   const book = [...swatches];
   const keyFor = freeKeys(existing.map(({ key }) => key));
   const titles = new Map(existing.map(({ title }) => [title.trim().toLowerCase(), 'there already']));
@@ -70,8 +71,8 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     const twice = titles.get(title.toLowerCase());
     if (twice !== undefined && title !== '') faults.push(`“${title}” is ${twice}.`);
     titles.set(title.toLowerCase(), 'in this list twice');
-    const amount = amountText === '' ? null : readAmount(amountText);
-    if (amount === undefined) faults.push(`“${amountText}” is not an amount. Write 9.50, -2 or 12 %.`);
+    const { amount = null, fault } = readAmount(amountText, currency);
+    if (fault !== undefined) faults.push(fault);
     if (sku !== '' && !SKU_PATTERN.test(sku)) faults.push(`“${sku}” can’t be part of a SKU. Use letters, digits, and . _ / - after the first character.`);
     const owner = parts.get(sku);
     if (sku !== '' && owner !== undefined) faults.push(`SKU part ${sku} is that of ${owner}.`);
@@ -83,25 +84,17 @@ export function readOptionList(text: string, existing: readonly Pick<Option, 'ke
     if (faults.length === 0 && number >= MOST_OPTIONS) faults.push(`A choice has at most ${MOST_OPTIONS} options, and has them with those before this line.`);
     if (faults.length === 0) number += 1;
     const key = keyFor(title, 'option');
-    const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount: amount ?? null, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
+    const option = faults.length > 0 ? null : optionSchema.parse({ key, title, amount, sku: sku === '' ? null : sku, colours: colour.colours, swatch: colour.swatch });
     return [{ line: index + 1, text: line, option, faults, notes }];
   });
 }
 
-/** @returns undefined for a text that is no amount */
-function readAmount(text: string): Amount | null | undefined {
-  const percent = text.endsWith('%');
-  const digits = text
-    .replace(/%$/, '')
-    .replace(/^[+€£$]{1,3}/, '')
-    .replace(/[€£$]$/, '')
-    .replace(/^(-|−)/, '-')
-    .replace(/\s/g, '')
-    .replace(/^(-?\d+),(\d{1,2})$/, '$1.$2');
-  const value = Exact.parse(digits);
-  if (!value) return undefined;
-  if (value.sign() === 0) return null;
-  return { kind: percent ? 'percentOfBase' : 'fixed', value: digits };
+function readAmount(text: string, currency: string): { readonly amount?: Amount | null; readonly fault?: string } {
+  if (text === '') return { amount: null };
+  const isPercent = text.endsWith('%');
+  const { value, text: written, fault } = { text: '', ...readTypedMoney(isPercent ? text.slice(0, -1) : text, isPercent ? null : currency) };
+  if (fault !== undefined) return { fault: isPercent ? `“${text}” is not an amount. Write 9.50, -2 or 12 %.` : fault };
+  return { amount: value.sign() === 0 ? null : { kind: isPercent ? 'percentOfBase' : 'fixed', value: written } };
 }
 
 function readOptionColour(text: string, title: string, book: readonly Swatch[]): { colours: string[]; swatch: string | null; fault?: string; note?: string } {

@@ -28,7 +28,7 @@ describe('a table of prices', () => {
     expect(read('')).toEqual([]);
     expect(read('What\tTrade\np\t1')[0]).toContain('“Product” above the addresses');
     expect(read('Product\tRetail\np\t1')[0]).toContain('No column has the name of a list');
-    expect(read('Product\tOf\tTrade\nx\t\t1\np\tsize=xl\t1\np\t\tfree\nq\t\t-1')).toEqual(['There is no product at the address “x”.', 'Bee suit has nothing called “size=xl” with a price.', '“free” is no price in Trade. Write it like 12.50.', '“-1” is no price in Trade. Write it like 12.50.']);
+    expect(read('Product\tOf\tTrade\nx\t\t1\np\tsize=xl\t1\np\t\tfree\nq\t\t-1')).toEqual(['There is no product at the address “x”.', 'Bee suit has nothing called “size=xl” with a price.', '“free” is not an amount. Write it like 12.50.', '“-1” is no price in Trade. Write it like 12.50.']);
   });
 
   it('is taken over price by price; tables of what more costs stay', () => {

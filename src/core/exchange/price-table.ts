@@ -2,8 +2,8 @@ import Papa from 'papaparse';
 import { type ListPrice, type PricedThing, type PriceList } from '../catalog';
 import { Exact } from '../number';
 import { namedIn, sameThing, type ThingOf } from '../price-lists';
-import { readNumber } from '../quantity';
 import { plainWords } from '../text';
+import { readTypedMoney } from './typed-money';
 
 /** A product with everything of it that lists may name a price for. */
 export interface PricedProduct {
@@ -82,10 +82,11 @@ export function readPriceTable(text: string, products: readonly PricedProduct[],
       const before = priceIn(list.prices, slug, thing.thing);
       const found = { ...at, list: list.key, product: slug, title: thing.thing.kind === 'product' ? product.title : `${product.title}: ${thing.title}`, thing: thing.thing };
       if (given === '') return before === null ? [] : [{ ...found, price: null, fault: '' }];
-      const value = readNumber(given);
-      if (value.fault || (value.value.sign() < 0 && thing.thing.kind !== 'option')) return [{ ...found, price: null, fault: `“${given}” is no price in ${list.title}. Write it like 12.50.` }];
-      const price = value.value.toString();
-      return before !== null && Exact.parse(before)?.equals(value.value) ? [] : [{ ...found, price, fault: '' }];
+      const { value, fault } = readTypedMoney(given, null);
+      if (fault !== undefined) return [{ ...found, price: null, fault }];
+      if (value.sign() < 0 && thing.thing.kind !== 'option') return [{ ...found, price: null, fault: `“${given}” is no price in ${list.title}. Write it like 12.50.` }];
+      const price = value.toString();
+      return before !== null && Exact.parse(before)?.equals(value) ? [] : [{ ...found, price, fault: '' }];
     });
   });
 }

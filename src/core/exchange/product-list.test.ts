@@ -19,7 +19,8 @@ describe('a pasted list of products', () => {
     [';X1;3', 'It has no name.'],
     ['Hat;hat;3', 'The SKU “hat” is taken.'],
     ['Veil;A B;3', '“A B” is no SKU: letters, digits, points, hyphens and slashes, at most 40.'],
-    ['Veil;V;cheap', '“cheap” is no price. Write it like 12.50.'],
+    ['Veil;V;cheap', '“cheap” is not an amount. Write it like 12.50.'],
+    ['Veil;V;£3', '“£3” is in another currency. Write the number alone, like 12.50.'],
     ['Veil;V;-3', 'A price can’t be less than nothing.'],
     [`${'x'.repeat(161)};V`, 'The name has 161 characters; there is room for 160.'],
   ])('says what is wrong with %s', (line, fault) => expect(read(line)).toEqual([fault]));

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { SKU_PATTERN, skuFrom } from '../catalog';
-import { Exact } from '../number';
 import { cellBy, headingLine } from './heading-line';
+import { readTypedMoney } from './typed-money';
 
 /** One line of a pasted list of products, with what it starts or what is wrong with it. */
 export interface ProductLine {
@@ -48,8 +48,9 @@ export function readProductList(text: string, skus: readonly string[]): ProductL
     if (category.length > LONGEST_CATEGORY) return wrong(`The category has ${category.length} characters; there is room for ${LONGEST_CATEGORY}.`);
     if (sku !== '' && !SKU_PATTERN.test(sku)) return wrong(`“${sku}” is no SKU: letters, digits, points, hyphens and slashes, at most 40.`);
     if (sku !== '' && taken.has(sku.toLowerCase())) return wrong(`The SKU “${sku}” is taken.`);
-    const price = priceText === '' ? null : Exact.parse(priceText);
-    if (priceText !== '' && !price) return wrong(`“${priceText}” is no price. Write it like 12.50.`);
+    const read = priceText === '' ? null : readTypedMoney(priceText, null);
+    if (read?.fault !== undefined) return wrong(read.fault);
+    const price = read?.value ?? null;
     if (price && price.sign() < 0) return wrong('A price can’t be less than nothing.');
     taken.add(sku.toLowerCase());
     return [{ line: index + 1, text: line, product: { title, sku, price: price && price.toString(), category: category || null }, fault: null }];

@@ -30,6 +30,8 @@ interface MadeValue {
   readonly range: RangeOf;
   /** it is nothing where one of these is */
   readonly factors: readonly Run[];
+  /** of what is asked of a place, how many pieces are there; absent otherwise */
+  readonly pieces?: Run;
 }
 
 /** Where a formula begins to behave in another way: where this passes nothing, a whole number, or the middle between two. */
@@ -252,7 +254,11 @@ export class Maker {
     if (name !== 'sum' && name !== 'count' && name !== 'min' && name !== 'max') return null;
     const asked = argument.kind === 'name' ? `${name}(${argument.name})` : '';
     const made = argument.kind === 'name' && this.scope.names.has(asked) ? this.name({ ...argument, name: asked }) : null;
-    if (made?.kind === 'value') return made;
+    if (made?.kind === 'value') {
+      const place = argument.kind === 'name' ? argument.name.slice(0, argument.name.lastIndexOf('.')) : '';
+      const counted = argument.kind === 'name' && this.scope.names.has(`count(${place})`) ? this.name({ ...argument, name: `count(${place})` }) : null;
+      return counted?.kind === 'value' && (name === 'min' || name === 'max') ? { ...made, pieces: counted.run } : made;
+    }
     if (name === 'min' || name === 'max') return null;
     const known = [...this.scope.names.keys()].flatMap((other) => (other.startsWith(`${name}(`) ? [other.slice(name.length + 1, -1)] : []));
     return this.fail(argument, { code: 'notAPlace', function: name, known, nearest: argument.kind === 'name' ? closest(argument.name, known) : null });
@@ -267,15 +273,21 @@ export class Maker {
       case 'min':
       case 'max': {
         const sign = name === 'min' ? 1 : -1;
-        const runs = values.map(({ run }) => run);
+        const places = values.some(({ pieces }) => pieces);
+        // A place that is empty has no least and no greatest: what is there counts.
+        const there = (frame: readonly (Exact | null)[]) => {
+          const found = values.filter(({ pieces }) => !pieces || pieces(frame).sign() > 0);
+          return (found.length > 0 ? found : values).map(({ run }) => run(frame));
+        };
         values.slice(1).forEach((later, place) => this.kink('nothing', (frame) => later.run(frame).minus(values[place]?.run(frame) ?? Exact.zero)));
         return valueOf(
           a.dim,
-          (frame) => runs.map((run) => run(frame)).reduce((best, next) => (next.compare(best) * sign < 0 ? next : best)),
+          (frame) => there(frame).reduce((best, next) => (next.compare(best) * sign < 0 ? next : best)),
           (frame) => {
             const ranges = values.map(({ range }) => range(frame));
             const known = ranges.filter((range) => range !== null);
-            return known.length < ranges.length ? null : name === 'min' ? leastOf(known) : greatestOf(known);
+            if (known.length < ranges.length) return null;
+            return places ? hull(known) : name === 'min' ? leastOf(known) : greatestOf(known);
           },
         );
       }

@@ -24,7 +24,7 @@ const rateOf = (key: string, value: string, per: string) => ({ key, title: key, 
 describe('a press that mends', () => {
   it.each([
     ['12,50', '12.50'],
-    ['€ 9', '9'],
+    ['12,5 %', '12.5'],
     ['1 250.5', '1250.5'],
     ['-0,5', '-0.5'],
   ])('writes the number that “%s” is', (given, right) => {
@@ -33,7 +33,7 @@ describe('a press that mends', () => {
     expect(fault && pressed(product, fault)[`Write ${right}`]?.price).toBe(right);
   });
 
-  it.each(['ten', '1.000,50', '1,250'])('does not guess what “%s” is', (given) => {
+  it.each(['ten', '$5', '1.000,50', '1,250'])('does not guess what “%s” is', (given) => {
     expect(mendsOf(faultAt(['price'], { code: 'notDecimal', given }), { ...mesh, price: given })).toEqual([]);
   });
 

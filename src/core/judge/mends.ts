@@ -77,9 +77,9 @@ function written(path: Path, text: string | null): readonly Mend[] {
   return text === null || text === '' ? NONE : [{ does: { kind: 'write', text }, apply: (draft) => setAt(draft, path, text) }];
 }
 
-/** A number as the open format writes it, of one that people write: `12,50 €`; null where that could be read in two ways. */
+/** A number as the open format writes it, of one that people write: `12,50`; null where that could be read in two ways, or is in a currency. */
 function plainDecimal(given: string): string | null {
-  const bare = given.replace(/[\s’']|[€£$%]|EUR|GBP|USD/gi, '');
+  const bare = given.replace(/[\s’']|[%]/g, '');
   const [, whole, , part] = /^(-?\d+)([.,])(\d{1,2}|\d{4,})$/.exec(bare) ?? [];
   const text = whole !== undefined ? `${whole}.${part ?? ''}` : bare;
   return Exact.parse(text) && text !== given ? text : null;

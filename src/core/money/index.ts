@@ -1,3 +1,3 @@
 export { allocate } from './allocate';
 export { currencies, minorUnits } from './currencies';
-export { formatMoney, moneyDigits, roundToMinorUnit } from './money';
+export { currencySigns, formatMoney, moneyDigits, roundToMinorUnit } from './money';

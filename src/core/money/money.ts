@@ -29,11 +29,12 @@ export function formatMoney(amount: Exact, currency: string): string {
   const negative = digits.startsWith('-');
   const [whole = '0', fraction] = (negative ? digits.slice(1) : digits).split('.');
   const grouped = groupDigits(whole, ',');
-  const sign = SIGNS[currency] ?? `${currency} `;
+  const sign = currencySigns[currency] ?? `${currency} `;
   return `${negative ? '−' : ''}${sign}${grouped}${fraction === undefined ? '' : `.${fraction}`}`;
 }
 
-const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', JPY: '¥' };
+/** Signs of currencies that have one of their own. */
+export const currencySigns: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', JPY: '¥' };
 
 function placesOf(currency: string): number {
   const places = minorUnits(currency);

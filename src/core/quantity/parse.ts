@@ -11,6 +11,10 @@ export type MeasureFault =
   | { readonly code: 'unitMissing'; readonly number: string }
   | { readonly code: 'otherDimension'; readonly found: Unit; readonly wanted: Unit }
   | { readonly code: 'ambiguousComma'; readonly text: string; readonly readings: readonly [string, string] }
+  /** an apostrophe before three digits: thousands, or feet and what is no inches */
+  | { readonly code: 'ambiguousMark'; readonly text: string; readonly whole: string }
+  /** a foot mark before something that is not in inches */
+  | { readonly code: 'footMark'; readonly rest: string }
   | { readonly code: 'divisionByZero' };
 
 export type MeasureReading =
@@ -31,12 +35,14 @@ const VULGAR: Readonly<Record<string, string>> = {
 const MIXED = /^(\d{1,15})(?: +(?:[-+] *)?|[-+] *)(\d{1,15})\/(\d{1,15})/;
 const FRACTION = /^(\d{1,15})\/(\d{1,15})/;
 const PLAIN = /^(?:\d[\d.,]*|[.,]\d+)(?: \d{3}(?![\d/]))*(?:[.,]\d+)?/;
+const GROUPED_BY_MARKS = /\d{1,3}(?:['’′]\d{3})+(?!\d)/;
+const FOOT_MARK = /^['’′]$/;
 const UNIT_TEXT = /^(?:''|["″”'′’]|(?:[a-z]+\.? )*[a-z]+\.?(?:\^?[23](?!\d)|[²³])?)/i;
 
 /**
  * Reads a measure as people type it: `1.2`, `1,2 m`, `120cm`, `4 ft 6 in`, `3 1/2"`, `½ yd`. Everything is read
- * exactly. A comma or a point may be the decimal sign; where `1,200` could mean two things it is refused, never
- * guessed.
+ * exactly. A comma or a point may be the decimal sign; where `1,200` or `1'200` could mean two things it is refused, never
+ * guessed. A foot mark stands alone, or before inches.
  *
  * @param unit the measure's own unit: what a number without one is in, and what the result is given in
  */
@@ -47,8 +53,12 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
 
+  const marked = GROUPED_BY_MARKS.exec(tidy);
+  if (marked) return { fault: { code: 'ambiguousMark', text: marked[0], whole: marked[0].replace(/\D/g, '') } };
+
   const negative = tidy.startsWith('-');
   let position = negative ? 1 : 0;
+  let before: string | null = null;
   let total = Exact.zero;
   let parts = 0;
 
@@ -63,6 +73,9 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
     if (!found.unit && (parts > 0 || position < tidy.length)) {
       return { fault: position < tidy.length ? unreadable(tidy, position) : { code: 'unitMissing', number: numberText } };
     }
+    // Feet by their mark have inches after them, or nothing.
+    if (before !== null && FOOT_MARK.test(before) && found.unit?.code !== '[in_i]') return { fault: { code: 'footMark', rest: numberText } };
+    before = tidy.slice(position, found.end);
     const partUnit = found.unit ?? unit;
     const converted = convert({ value: number.value, unit: partUnit }, unit);
     if (!converted) return { fault: { code: 'otherDimension', found: partUnit, wanted: unit } };
@@ -83,6 +96,8 @@ export function readNumber(text: string): { readonly value: Exact; readonly faul
   if (text.length > MAX_LENGTH) return { fault: { code: 'tooLong', limit: MAX_LENGTH } };
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
+  const marked = GROUPED_BY_MARKS.exec(tidy);
+  if (marked) return { fault: { code: 'ambiguousMark', text: marked[0], whole: marked[0].replace(/\D/g, '') } };
   const negative = tidy.startsWith('-');
   const reading = readNumberAt(tidy, negative ? 1 : 0);
   if (reading.fault) return reading;

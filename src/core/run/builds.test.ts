@@ -221,7 +221,7 @@ describe('formulas over what is in slots and parts', () => {
 
   it.each([
     ['boxes', '2'], ['count(boxes)', '2'], ['count(belt)', '0'], ['count(boxes, roof)', '3'], ['9 × boxes', '18'], ['sum(boxes.height)', '0.375'], ['sum(boxes.height, roof.height)', '0.495'],
-    ['min(boxes.height)', '0.15'], ['max(boxes.height)', '0.225'], ['roof.height', '0.12'], ['sum(boxes.price)', '84'], ['sum(boxes.weight)', '8'], ['max(boxes.height, roof.height)', '0.225'], ['max(sum(boxes.height), 1 m)', '1'], ['sum(belt.price)', '0'],
+    ['min(boxes.height)', '0.15'], ['max(boxes.height)', '0.225'], ['roof.height', '0.12'], ['sum(boxes.price)', '84'], ['sum(boxes.weight)', '8'], ['max(boxes.height, roof.height)', '0.225'], ['min(boxes.price, belt.price)', '36'], ['min(belt.price)', '0'], ['max(belt.price, 3 EUR)', '3'], ['min(belt.price, 3 EUR)', '3'], ['max(sum(boxes.height), 1 m)', '1'], ['sum(belt.price)', '0'],
   ])('%s is %s', (text, value) => expect(figure(text)).toBe(value));
 
   it('count pieces, not entries', () => {

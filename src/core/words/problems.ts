@@ -252,6 +252,10 @@ export function measureFaultWords(title: string, given: string, fault: MeasureFa
         message: `${title}: “${fault.text}” could mean ${either(fault.readings)}.`,
         remedy: `Type ${either(fault.readings)}.`,
       };
+    case 'ambiguousMark':
+      return { message: `${title}: “${fault.text}” could be thousands or feet.`, remedy: `Write ${fault.whole}, or feet with their inches, as in 4' 6".` };
+    case 'footMark':
+      return { message: `${title}: after feet, ${fault.rest.trim()} is not in inches.`, remedy: `Write inches with their mark, as in 4' 6".` };
     case 'divisionByZero':
       return { message: `${title}: a fraction can’t have 0 below its line.`, remedy };
   }

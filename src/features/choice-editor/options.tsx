@@ -65,7 +65,7 @@ export function OptionsEditor({ choice, index, edit }: Props) {
     const text = event.clipboardData.getData('text');
     if (!/[\n\t]/.test(text.trim())) return;
     event.preventDefault();
-    const lines = readOptionList(text, choice.options, surroundings.swatches.values());
+    const lines = readOptionList(text, choice.options, surroundings.swatches.values(), surroundings.shop.currency);
     if (lines.every(({ option }) => option !== null)) take(lines.flatMap(({ option }) => option ?? []));
     else setPasting(text);
   };

@@ -22,7 +22,7 @@ const COLUMNS = [{ head: 'Title' }, { head: 'Amount', end: true }, { head: 'SKU 
 /** Options from a pasted list: title, amount, SKU part and colour. */
 export function PasteOptions({ choice, text, onClose, onTake }: Props) {
   const { surroundings, shop } = useEditing();
-  const read = useCallback((text: string) => readOptionList(text, choice.options, surroundings.swatches.values()), [choice.options, surroundings.swatches]);
+  const read = useCallback((text: string) => readOptionList(text, choice.options, surroundings.swatches.values(), surroundings.shop.currency), [choice.options, surroundings.swatches, surroundings.shop.currency]);
   return (
     <PasteDialog
       open={text !== null}

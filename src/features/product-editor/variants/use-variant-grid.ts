@@ -1,5 +1,6 @@
 import { type ClipboardEvent, type KeyboardEvent, type RefObject, useMemo, useState } from 'react';
 import { type OneOfChoice, type Option } from '@/core/catalog';
+import { typedDecimal } from '@/core/number';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { sayFailed } from '@/ui/toasts';
@@ -55,7 +56,7 @@ export function useVariantGrid({ stocked, axes, figure }: Shown, table: RefObjec
   const write = (tag: string, cells: readonly { spot: Spot; text: string }[]) => {
     const known = cells.flatMap(({ spot, text }) => {
       const combination = combinationAt(spot);
-      return combination ? [{ combination, text }] : [];
+      return combination ? [{ combination, text: figure === 'sku' || figure === 'gtin' ? text : typedDecimal(text) }] : [];
     });
     change(tag, (draft) => {
       for (const { combination, text } of known) {

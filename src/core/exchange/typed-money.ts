@@ -1,0 +1,34 @@
+import { currencySigns } from '../money';
+import { type Exact } from '../number';
+import { readNumber } from '../quantity';
+
+/** An amount as it was typed, or what is wrong with it and how to write it. */
+export type TypedMoney =
+  /** with the decimal it was typed as, in the notation of the open format */
+  | { readonly value: Exact; readonly text: string; readonly fault?: undefined }
+  | { readonly value?: undefined; readonly fault: string };
+
+/**
+ * Reads an amount as people type it into a list: `9.50`, `9,50`, `€9.50`, `9.50 EUR`, `-2`. The sign or code of another
+ * currency than the shop's is refused, because nothing here knows what it is worth.
+ *
+ * @param currency ISO 4217 code of the shop's; null where that is not known, and no sign is read
+ */
+export function readTypedMoney(text: string, currency: string | null): TypedMoney {
+  const [, minus = '', before = '', digits = '', after = ''] = /^\s*([-−+]?)\s*([^\d\s.,+−-]*)\s*([+−-]?[\d.,\s½⅓⅔¼¾/]*?)\s*([^\d\s.,]*)\s*$/u.exec(text) ?? [];
+  const sign = before || after;
+  if (sign !== '' && (before === '' || after === '')) {
+    const isOurs = currency !== null && [currency.toLowerCase(), currencySigns[currency]?.toLowerCase()].includes(sign.toLowerCase());
+    const isMoney = Object.values(currencySigns).includes(sign) || /^[A-Z]{3}$/.test(sign);
+    if (!isOurs) return { fault: isMoney ? `“${text.trim()}” is in another currency${currency === null ? '' : ` than the shop’s, ${currency}`}. Write the number alone, like 12.50.` : unreadable(text) };
+  }
+  const reading = readNumber(`${minus === '+' ? '' : minus}${digits}`);
+  if (!reading.fault) {
+    const [, part = ''] = /[.,](\d{1,2})$/.exec(digits) ?? [];
+    return { value: reading.value, text: part === '' ? reading.value.toString() : reading.value.toFixed(part.length) };
+  }
+  const { fault } = reading;
+  return { fault: fault.code === 'ambiguousComma' ? `“${text.trim()}” could mean ${fault.readings[0]} or ${fault.readings[1]}. Write one of them.` : unreadable(text) };
+}
+
+const unreadable = (text: string) => `“${text.trim()}” is not an amount. Write it like 12.50.`;
