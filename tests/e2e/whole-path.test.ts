@@ -136,11 +136,26 @@ describe('from an empty product to a configured product that a customer has boug
     await stage.person.press('Go to the basket');
     await stage.person.sees('€9.26', '[data-testid=basket-total]');
     await stage.person.fill('Quantity', '11');
-    await stage.person.press('Change to 11');
     await stage.person.sees('The largest quantity is 8. Nearest: 8.');
     await stage.person.fill('Quantity', '3');
-    await stage.person.press('Change to 3');
     await stage.person.sees('€13.89', '[data-testid=basket-total]');
+  });
+
+  it('orders no other number than the one that is typed: it waits for it and shows the new sum', async () => {
+    await stage.person.fill('Name', 'Hazel Quill');
+    await stage.person.fill('E-mail', 'hazel@example.org');
+    await stage.person.fill('Quantity', '2');
+    await stage.person.press('Order and pay');
+    await stage.person.sees('The basket has changed. Look at the new total, then order.');
+    await stage.person.sees('€9.26', '[data-testid=basket-total]');
+    await stage.person.fill('Quantity', '12');
+    await stage.person.press('Order and pay');
+    await stage.person.sees('A quantity in the basket can’t be had.');
+    expect(await stage.database.read.query.orders.findMany()).toEqual([]);
+    await stage.person.fill('Quantity', '3');
+    await stage.person.sees('€13.89', '[data-testid=basket-total]');
+    await stage.person.fill('Name', '');
+    await stage.person.fill('E-mail', '');
   });
 
   it('charges nothing and keeps the basket when the payment is declined or times out', async () => {

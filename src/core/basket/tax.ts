@@ -50,7 +50,7 @@ export function sellersShare(tax: Tax | null, taxClass: string | null): Exact {
 export function taxOf(tax: Tax, country: string, things: readonly Taxed[], places: number, rounding: RoundingMode): Taxation {
   const exact = things.map(({ amount, taxClass }) => {
     const percent = taxRate(tax, taxClass, country);
-    return { percent, amount, tax: amount.times(percent).over(tax.pricesInclude ? HUNDRED.plus(percent) : HUNDRED) };
+    return { percent, amount, tax: taxOn(tax, percent, amount) };
   });
   const each = tax.rounding === 'line' ? exact.map((one) => ({ ...one, tax: one.tax.rounded(places, rounding) })) : exact;
   const byRate = new Map<string, { percent: Exact; amount: Exact; tax: Exact }>();
@@ -69,7 +69,11 @@ export function taxOf(tax: Tax, country: string, things: readonly Taxed[], place
   return { sums, taxes: each.map((one) => one.tax), net, tax: paid, gross: net.plus(paid) };
 }
 
-/** A price without its tax, or with it, rounded to what can be paid: to show beside the one that is entered. */
-export function otherPrice({ pricesInclude }: Pick<Tax, 'pricesInclude'>, percent: Exact, price: Exact, places: number, rounding: RoundingMode): Exact {
-  return (pricesInclude ? price.times(HUNDRED).over(HUNDRED.plus(percent)) : price.times(HUNDRED.plus(percent)).over(HUNDRED)).rounded(places, rounding);
+/** The tax in an amount that is entered with it, or on top of one that is entered without; exactly. */
+const taxOn = ({ pricesInclude }: Pick<Tax, 'pricesInclude'>, percent: Exact, amount: Exact): Exact => amount.times(percent).over(pricesInclude ? HUNDRED.plus(percent) : HUNDRED);
+
+/** A price without its tax, or with it, as {@link taxOf} has it of one line: to show beside the one that is entered. */
+export function otherPrice(tax: Pick<Tax, 'pricesInclude'>, percent: Exact, price: Exact, places: number, rounding: RoundingMode): Exact {
+  const paid = taxOn(tax, percent, price).rounded(places, rounding);
+  return tax.pricesInclude ? price.minus(paid) : price.plus(paid);
 }

@@ -26,6 +26,12 @@ export function dayText(day: number): string {
   return new Date(day * DAY).toISOString().slice(0, 10);
 }
 
+/** January to December. */
+export const monthNames = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'] as const;
+
+/** The month, 1 for January to 12 for December. */
+export const monthOf = (day: number): number => new Date(day * DAY).getUTCMonth() + 1;
+
 /** The day of the week, 1 for Monday to 7 for Sunday. */
 export function weekdayOf(day: number): number {
   // 1970-01-01 was a Thursday.

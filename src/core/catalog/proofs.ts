@@ -13,6 +13,7 @@ export const proofSchema = z.strictObject({
   parts: selectionFields.parts.describe('what is answered of parts, by their key'),
   quantity: z.int().min(1).max(1_000_000).default(1),
   group: z.string().max(60).nullable().default(null).describe('key of the customer group it is resolved for'),
+  day: z.string().max(10).nullable().default(null).describe('the day it is resolved for, as YYYY-MM-DD: of what asks for a day, the one on which it was kept; null for whatever day it is'),
   expects: z.strictObject({
     state: z.enum(['sellable', 'incomplete', 'invalid', 'unavailable']).nullable().default(null),
     sku: z.string().max(300).nullable().default(null),

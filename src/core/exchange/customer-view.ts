@@ -1,5 +1,6 @@
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
+import { type RoundingMode } from '../number';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
 import { type PartJson, type ResolutionJson } from './resolution-json';
@@ -207,6 +208,8 @@ export interface ToldTax extends Pick<Tax, 'name' | 'pricesInclude'> {
   /** of the product, where the shop is */
   readonly percent: string;
   readonly shown: TaxShown;
+  /** as the shop rounds */
+  readonly rounding: RoundingMode;
 }
 
 /** A resolution as a customer may see it. */

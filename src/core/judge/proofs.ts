@@ -27,7 +27,7 @@ export interface ProofOutcome {
  */
 export function prove(program: Program, proofs: readonly Proof[], today: string): ProofOutcome[] {
   return proofs.map((proof) => {
-    const resolution = resolve(program, { answers: proof.answers, quantity: proof.quantity, parts: proof.parts }, { stock: null, today, group: proof.group });
+    const resolution = resolve(program, { answers: proof.answers, quantity: proof.quantity, parts: proof.parts }, { stock: null, today: proof.day ?? today, group: proof.group });
     const { expects } = proof;
     const differences: ProofDifference[] = [];
     const compare = (what: ProofDifference['what'], expected: string | null, found: string, same = expected === found) => {

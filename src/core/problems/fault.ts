@@ -9,7 +9,7 @@ export type Path = readonly (string | number)[];
 
 /** Why no answer to a choice can be right. */
 export type NothingFits =
-  | { readonly kind: 'mostBelowFirstStep' | 'noWeekday' | 'noFileType' }
+  | { readonly kind: 'mostBelowFirstStep' | 'noWeekday' | 'noMonth' | 'noFileType' }
   | { readonly kind: 'fewOptions'; readonly least: number; readonly options: number }
   | { readonly kind: 'ruleWithLimits'; readonly title: string; readonly first: string; readonly last: string };
 

@@ -14,7 +14,7 @@ const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 const list = (key: string, more: object = {}) => ({ kind: 'list', key, title: key, required: false, options: ['x', 'y', 'z'].map((option) => ({ key: option, title: option })), ...more });
 const product: Product = productSchema.parse({
   slug: 'p', title: 'P', sku: 'P', category: 'Hives', supplier: 'Combe Mill', tags: ['New stock'],
-  choices: [list('a'), list('b', { kind: 'several' }), { kind: 'measure', key: 'm', title: 'm', unit: 'm', required: false }, { kind: 'text', key: 't', title: 't', required: false }, { kind: 'yesNo', key: 'q', title: 'q', required: false }, { kind: 'date', key: 'd', title: 'd', required: false }],
+  choices: [list('a'), list('b', { kind: 'several' }), { kind: 'measure', key: 'm', title: 'm', unit: 'm', required: false }, { kind: 'text', key: 't', title: 't', required: false }, { kind: 'yesNo', key: 'q', title: 'q', required: false }, { kind: 'date', key: 'd', title: 'd', required: false, past: true }],
 });
 const day = { today: '2026-11-25', files: () => undefined };
 

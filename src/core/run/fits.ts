@@ -16,10 +16,10 @@ export function fitHolds({ compare }: FitProgram, one: PropertyValue | null, oth
 
 const standsIn = (entry: Entry, { key }: HeldPlace) => entry.component.key === key;
 
-/** Pairs of entries that a sentence is about. Within one slot every entry stands beside every other. */
+/** Pairs of entries that a sentence is about. Within one slot every piece stands beside every other: several of the same thing, too. */
 function pairsOf({ place, other }: FitProgram, entries: readonly Entry[]): (readonly [Entry, Entry])[] {
   const [left, right] = [entries.filter((entry) => standsIn(entry, place)), entries.filter((entry) => standsIn(entry, other))];
-  return left.flatMap((one) => right.flatMap((two) => (one === two ? [] : [[one, two] as const])));
+  return left.flatMap((one) => right.flatMap((two) => (one === two && one.count < 2 ? [] : [[one, two] as const])));
 }
 
 /** What of a build does not fit together: each pair once, said at what was put in later. */

@@ -1,8 +1,9 @@
+import { tooEarly } from '../catalog/choices';
 import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
 import { problem, type Problem, problemClass } from '../problems';
-import { AT_ITEM, AT_QUANTITY } from '../selection';
+import { type Answer, AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
 import { availabilityOf } from '../stock';
 import { checkUnknownKeys } from './answers';
 import { bookingsOf, roomProblems, whenDone } from './bookings';
@@ -10,6 +11,7 @@ import { chargedOf } from './charging';
 import { costOf } from './cost';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
+import { type Entry } from './entries';
 import { readInside } from './inside';
 import { fitProblems } from './fits';
 import { propertiesOf } from './properties';
@@ -77,6 +79,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const pieces = quantityFault ? 0 : quantity;
   const draws = drawsOf(program, reading, pieces);
   const availability = availabilityOf(draws, context.ofWhole ? null : context.stock, pieces, context.effort);
+  if (!context.ofWhole && availability.leadDays !== null) problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
   const bookings = bookingsOf(program, reading, pieces, context.today);
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
   const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock);
@@ -112,6 +115,23 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
     pictures: picturesOf(program, reading),
     forCustomers: program.product.forCustomers,
   };
+}
+
+/** Days that are chosen, also of what stands in it, and come before what is ordered beyond stock can be there. */
+function tooEarlyProblems({ product }: Program, answers: readonly (Answer | null)[], entries: readonly Entry[], today: string, leadDays: number): Problem[] {
+  const own = product.choices.flatMap((choice, index) => {
+    const answer = answers[index];
+    const data = answer && choice.kind === 'date' ? tooEarly(choice, answer.canonical, today, leadDays) : null;
+    return data ? [problem(atChoice(choice.key), data)] : [];
+  });
+  const within = entries.flatMap(({ place, candidate, resolution }) =>
+    candidate.program.product.choices.flatMap((choice) => {
+      const answer = choice.kind === 'date' ? resolution.counted.find((one) => one.choice === choice.key) : undefined;
+      const data = answer && choice.kind === 'date' ? tooEarly(choice, answer.value, today, leadDays) : null;
+      return data ? [problem({ part: [place], at: 'choice', choice: choice.key }, data)] : [];
+    }),
+  );
+  return [...own, ...within];
 }
 
 /** Whether anything says what a product costs; a kit without a price of its own costs what its parts do. */

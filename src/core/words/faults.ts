@@ -17,6 +17,8 @@ function nothingFitsWords(why: NothingFits): string {
   switch (why.kind) {
     case 'mostBelowFirstStep':
       return 'the most is below the first step';
+    case 'noMonth':
+      return 'no month can be chosen';
     case 'noWeekday':
       return 'no weekday can be chosen';
     case 'noFileType':

@@ -3,7 +3,7 @@
 import { Box, HStack, IconButton, Input, Stack, Tag, Text, Wrap } from '@chakra-ui/react';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { dayWords, parseDay, weekdayNames } from '@/core/calendar';
+import { dayWords, monthNames, parseDay, weekdayNames } from '@/core/calendar';
 import { type DateChoice, type DayBound } from '@/core/catalog';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField } from '@/ui/field';
@@ -16,11 +16,12 @@ type Default = DateChoice['default'];
 /** Which days can be chosen, and which is to begin with. */
 export function DateFields({ choice, index, edit }: KindProps<'date'>) {
   const editDate = (tag: string, recipe: (draft: DateChoice) => void) => edit(tag, (draft) => draft.kind === 'date' && recipe(draft));
+  const monthsFault = useFaultAt('choices', index, 'months');
   const weekdaysFault = useFaultAt('choices', index, 'weekdays');
   return (
     <Stack gap="4">
       <HStack gap="5" align="start" wrap="wrap">
-        <BoundField label="Earliest" bound={choice.earliest} none="any day" fault={useBoundFault(index, 'earliest')} onChange={(bound) => editDate('earliest', (draft) => void (draft.earliest = bound?.kind === 'first' ? null : bound))} />
+        <BoundField label="Earliest" bound={choice.earliest} none={choice.past ? 'any day' : 'today'} fault={useBoundFault(index, 'earliest')} onChange={(bound) => editDate('earliest', (draft) => void (draft.earliest = bound?.kind === 'first' ? null : bound))} />
         <BoundField label="Latest" bound={choice.latest} none="any day" fault={useBoundFault(index, 'latest')} onChange={(bound) => editDate('latest', (draft) => void (draft.latest = bound?.kind === 'first' ? null : bound))} />
         <BoundField label="To begin with" bound={choice.default} none={choice.required ? 'customers must choose' : 'no day'} first fault={useBoundFault(index, 'default')} onChange={(bound) => editDate('default', (draft) => void (draft.default = bound))} />
       </HStack>
@@ -38,6 +39,21 @@ export function DateFields({ choice, index, edit }: KindProps<'date'>) {
         </HStack>
         <FaultLine>{weekdaysFault}</FaultLine>
       </Box>
+      <Box>
+        <HStack gap="3" wrap="wrap">
+          <Text fontWeight="600">In</Text>
+          {monthNames.map((name, month) => (
+            <Tick
+              key={name}
+              label={name.slice(0, 3)}
+              checked={choice.months.includes(month + 1)}
+              onChange={(on) => editDate('months', (draft) => void (draft.months = on ? [...draft.months, month + 1].sort((a, b) => a - b) : draft.months.filter((other) => other !== month + 1)))}
+            />
+          ))}
+        </HStack>
+        <FaultLine>{monthsFault}</FaultLine>
+      </Box>
+      <Tick label="Past days too, such as a date to engrave" checked={choice.past} onChange={(past) => editDate('past', (draft) => void (draft.past = past))} />
       <LeftOut days={choice.leftOut} onChange={(days) => editDate('leftOut', (draft) => void (draft.leftOut = days))} />
     </Stack>
   );

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Input } from '@chakra-ui/react';
-import { dayText, dayWords, weekdayNames } from '@/core/calendar';
+import { dayText, dayWords, monthNames, weekdayNames } from '@/core/calendar';
 import { type Choice, dayWindow } from '@/core/catalog';
 import { amountWords } from '@/core/words';
 import { type ControlProps } from './control';
@@ -34,6 +34,7 @@ export function DateControl({ choice, id, answer, counted, currency, invalid, pa
           counted?.shown ?? '',
           windowWords(first, last),
           neverWords(never),
+          monthsWords(choice.months),
           amountWords(choice.amount, currency),
         ]}
       />
@@ -46,6 +47,14 @@ function neverWords(never: readonly WeekdayName[]): string {
   if (never.length === 0) return '';
   const plural = (names: readonly string[]) => names.map((name) => `${name}s`).join(', ');
   return never.length > 3 ? `only on ${plural(weekdayNames.filter((name) => !never.includes(name)))}` : `not on ${plural(never)}`;
+}
+
+/** In which months alone one can be chosen. */
+function monthsWords(months: readonly number[]): string {
+  if (months.length === 0 || months.length === 12) return '';
+  const [first = 1, last = first] = [months[0], months.at(-1)];
+  const nameOf = (month: number) => monthNames[month - 1] ?? '';
+  return months.length > 2 && last - first + 1 === months.length ? `${nameOf(first)} to ${nameOf(last)}` : `only in ${months.map(nameOf).join(', ')}`;
 }
 
 type WeekdayName = (typeof weekdayNames)[number];

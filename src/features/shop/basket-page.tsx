@@ -3,7 +3,6 @@
 import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 import NextLink from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
 import { dayWords, parseDay } from '@/core/calendar';
@@ -11,14 +10,15 @@ import { ANY_QUANTITY, orderable } from '@/core/ordering';
 import { DoneWhen } from '@/features/selection/done-when';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
-import { quantityFrom } from '@/features/selection/use-selection';
 import { WorkingTable } from '@/features/selection/working-table';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type BasketLineView, type BasketView } from '@/services/selling/shop';
 import { LayeredPicture } from '@/ui/layered-picture';
 import { EmptyPlace, Money, Sku } from '@/ui/text';
+import { BasketChangesProvider, useBasketChanges, useChangesHere } from './basket-changes';
 import { BasketTerms } from './basket-terms';
 import { CheckoutForm } from './checkout-form';
+import { useLineQuantity } from './use-line-quantity';
 
 /** Of what is no longer sold. */
 const ANYTHING = orderable(ANY_QUANTITY);
@@ -27,6 +27,7 @@ const ShopLink = chakra(NextLink);
 
 /** The basket, and the way out of it. */
 export function BasketPage({ basket }: { basket: BasketView }) {
+  const changes = useBasketChanges();
   const waiting = basket.waiting && <WaitingOrder order={basket.waiting} />;
   if (basket.lines.length === 0) {
     return waiting ?? (
@@ -43,7 +44,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
     );
   }
   return (
-    <>
+    <BasketChangesProvider value={changes}>
       <Heading as="h1" size="3xl" mb="5">
         Basket
       </Heading>
@@ -51,7 +52,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
       <Grid templateColumns={{ base: '1fr', lg: 'minmax(0, 1fr) 360px' }} gap="8" alignItems="start">
         <Stack gap="4">
           {basket.lines.map((line) => (
-            <BasketLine key={`${line.id} ${line.quantity}`} line={line} />
+            <BasketLine key={line.id} line={line} />
           ))}
         </Stack>
         <Box bg="bg.panel" borderWidth="1px" borderColor="border" borderRadius="l3" p="5" position={{ lg: 'sticky' }} top="6">
@@ -76,7 +77,7 @@ export function BasketPage({ basket }: { basket: BasketView }) {
           )}
         </Box>
       </Grid>
-    </>
+    </BasketChangesProvider>
   );
 }
 
@@ -102,25 +103,19 @@ function promiseWords({ now, day }: NonNullable<BasketLineView['promise']>, quan
 }
 
 function BasketLine({ line }: { line: BasketLineView }) {
-  const router = useRouter();
-  const [text, setText] = useState(String(line.quantity));
-  const [refused, setRefused] = useState<string>();
-  const [busy, setBusy] = useState(false);
-
-  const attempt = async (work: Promise<unknown>) => {
-    setBusy(true);
-    setRefused(undefined);
+  const { refresh } = useChangesHere();
+  const { text, isChanging, refused, type, apply } = useLineQuantity(line);
+  const [removal, setRemoval] = useState<'busy' | { readonly refused: string }>();
+  const remove = async () => {
+    setRemoval('busy');
     try {
-      await work;
-      router.refresh();
+      await send('DELETE', `/api/shop/basket/${line.id}`, undefined, anything);
+      refresh();
     } catch (error) {
-      setRefused(wordsOf(error));
-    } finally {
-      setBusy(false);
+      setRemoval({ refused: wordsOf(error) });
     }
   };
-  const quantity = quantityFrom(text);
-  const changed = quantity !== line.quantity;
+  const wrong = refused ?? (typeof removal === 'object' ? removal.refused : undefined);
   const { resolution } = line;
   return (
     <Box as="article" aria-label={line.title} bg="bg.panel" borderWidth="1px" borderColor={line.problems.length > 0 ? 'brick.border' : 'border'} borderRadius="l3" p={{ base: '4', sm: '5' }}>
@@ -147,20 +142,15 @@ function BasketLine({ line }: { line: BasketLineView }) {
               <PartsList parts={resolution.parts} line={resolution} />
             </>
           )}
-          <HStack mt="3" gap="3" wrap="wrap">
-            <QuantityField id={`quantity-${line.id}`} orderable={resolution?.orderable ?? ANYTHING} text={text} invalid={refused !== undefined} onChange={setText} />
-            {changed && (
-              <Button size="sm" variant="outline" loading={busy} onClick={() => void attempt(send('PATCH', `/api/shop/basket/${line.id}`, { quantity: Number.isNaN(quantity) ? 0 : quantity }, anything))}>
-                Change to {text || '0'}
-              </Button>
-            )}
-            <Button size="sm" variant="ghost" colorPalette="ink" loading={busy && !changed} onClick={() => void attempt(send('DELETE', `/api/shop/basket/${line.id}`, undefined, anything))} aria-label={`Remove ${line.title}`}>
+          <HStack mt="3" gap="3" wrap="wrap" onBlur={isChanging ? apply : undefined}>
+            <QuantityField id={`quantity-${line.id}`} orderable={resolution?.orderable ?? ANYTHING} text={text} invalid={refused !== undefined} onChange={type} />
+            <Button size="sm" variant="ghost" colorPalette="ink" loading={removal === 'busy'} onClick={() => void remove()} aria-label={`Remove ${line.title}`}>
               <Trash2 size={14} aria-hidden /> Remove
             </Button>
           </HStack>
-          {refused && (
+          {wrong !== undefined && (
             <Text color="brick.fg" fontSize="sm" mt="2" role="alert">
-              {refused}
+              {wrong}
             </Text>
           )}
           {line.problems.map((problem, index) => (
@@ -172,11 +162,11 @@ function BasketLine({ line }: { line: BasketLineView }) {
             </Text>
           )}
           <DoneWhen bookings={resolution?.bookings} />
-          {line.more && resolution && !changed && (
+          {line.more && resolution && !isChanging && (
             <Text fontSize="sm" color="lichen.fg" mt="2" role="status">
               {line.more.quantity}
               {line.more.caption === '' ? '' : ` (${line.more.caption})`} cost {line.more.total === resolution.lineTotal ? 'the same' : 'less'}: <Money amount={line.more.total} currency={resolution.currency} />.{' '}
-              <Button size="xs" variant="outline" colorPalette="copper" onClick={() => setText(String(line.more?.quantity))}>
+              <Button size="xs" variant="outline" colorPalette="copper" onClick={() => type(String(line.more?.quantity))}>
                 Make it {line.more.quantity}
               </Button>
             </Text>
@@ -197,7 +187,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
             </chakra.details>
           )}
         </Box>
-        <Text fontWeight="700" textAlign="end" gridColumn={{ base: '2', sm: 'auto' }}>
+        <Text fontWeight="700" textAlign="end" gridColumn={{ base: '2', sm: 'auto' }} color={isChanging ? 'fg.muted' : undefined} aria-busy={isChanging}>
           {resolution?.lineTotal ? <Money amount={resolution.lineTotal} currency={resolution.currency} /> : '–'}
         </Text>
       </Grid>

@@ -10,6 +10,7 @@ import { isBlank } from '@/core/text';
 import { send, wordsOf } from '@/features/shared/api';
 import { Money } from '@/ui/text';
 import { SelectField, TextField } from '@/ui/field';
+import { useChangesHere } from './basket-changes';
 
 const placedSchema = z.object({ token: z.string(), state: z.enum(['awaitingPayment', 'paid', 'declined', 'timedOut', 'abandoned']) });
 
@@ -29,6 +30,7 @@ const OUTCOMES: Readonly<Record<string, string>> = {
 /** Name, e-mail and a simulated payment. */
 export function CheckoutForm({ total, currency }: { total: string; currency: string }) {
   const router = useRouter();
+  const { settle } = useChangesHere();
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
   const [payment, setPayment] = useState('approve');
@@ -47,6 +49,13 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
     setFaults(found);
     if (found.name || found.email) return;
     setBusy(true);
+    // What is ordered is what is seen: a number that was still being changed shows what it comes to first.
+    const settled = await settle();
+    if (settled !== 'unchanged') {
+      setBusy(false);
+      setFaults({ general: settled === 'changed' ? 'The basket has changed. Look at the new total, then order.' : 'A quantity in the basket can’t be had. Change it, then order.' });
+      return;
+    }
     try {
       const body = { idempotencyKey: key, name: name.trim(), email: email.trim(), payment, seenTotal: total };
       const order = await send('POST', '/api/shop/checkout', body, placedSchema);

@@ -135,10 +135,10 @@ export function shopProductView({ product, surroundings, group }: CustomerView, 
 export const toldJointly = ({ quantityRules }: Shop, product: Product, group: string | null): string[] => jointQuantitiesFor(product, quantityRules, group).map(jointQuantityWords);
 
 /** The tax on a product, as a customer of a group is used to see it. */
-export function toldTax({ tax, groups }: Shop, { taxClass }: Pick<Product, 'taxClass'>, group: string | null): ToldTax | null {
+export function toldTax({ tax, groups, rounding }: Shop, { taxClass }: Pick<Product, 'taxClass'>, group: string | null): ToldTax | null {
   if (!tax) return null;
   const shown = groups.find(({ key }) => key === group)?.taxShown ?? tax.shown;
-  return { name: tax.name, pricesInclude: tax.pricesInclude, percent: taxRate(tax, taxClass, tax.country).toString(), shown };
+  return { name: tax.name, pricesInclude: tax.pricesInclude, percent: taxRate(tax, taxClass, tax.country).toString(), shown, rounding };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { dayInYear, dayText, dayWords, parseDay, weekdayNames, weekdayOf } from '../../calendar';
-import { type Path, type Problem } from '../../problems';
+import { dayInYear, dayText, dayWords, monthNames, monthOf, parseDay, weekdayNames, weekdayOf } from '../../calendar';
+import { type Path, type Problem, type ProblemData } from '../../problems';
 import { type Answer } from '../../selection';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
 import { type CandidateScope } from './candidates';
@@ -16,13 +16,17 @@ export const dayBoundSchema = z.discriminatedUnion('kind', [
 
 export type DayBound = z.infer<typeof dayBoundSchema>;
 
-/** A date: from an earliest to a latest, some weekdays and days left out. */
+const ALL_MONTHS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
+
+/** A date: from an earliest to a latest, some months, weekdays and days left out. */
 export const schema = z.strictObject({
   kind: z.literal('date'),
   ...choiceFields,
   earliest: dayBoundSchema.nullable().default(null),
   latest: dayBoundSchema.nullable().default(null),
   weekdays: z.array(z.int().min(1).max(7)).max(7).default([1, 2, 3, 4, 5, 6, 7]).describe('weekdays that can be chosen, 1 for Monday'),
+  months: z.array(z.int().min(1).max(12)).max(12).default(ALL_MONTHS).describe('months that can be chosen, 1 for January'),
+  past: z.boolean().default(false).describe('whether it is any day, such as one to engrave: else it is from the day it is on, and not before what is ordered beyond stock can be there'),
   leftOut: z.array(dayField).max(400).default([]).describe('single days that can’t be chosen'),
   default: z
     .discriminatedUnion('kind', [...dayBoundSchema.options, z.strictObject({ kind: z.literal('first') })])
@@ -43,6 +47,7 @@ export function check(choice: DateChoice, path: Path, report: Report): void {
     if (parseDay(day) === null) report([...path, 'leftOut', index], { code: 'badDay', given: day });
   });
   if (choice.weekdays.length === 0) report([...path, 'weekdays'], { code: 'noAnswerFits', why: { kind: 'noWeekday' } });
+  if (choice.months.length === 0) report([...path, 'months'], { code: 'noAnswerFits', why: { kind: 'noMonth' } });
   const { earliest, latest } = choice;
   // Bounds of different kinds cross on one day and not on another; those of one kind always do.
   if (earliest?.kind === 'on' && latest?.kind === 'on') {
@@ -55,7 +60,7 @@ export function check(choice: DateChoice, path: Path, report: Report): void {
 }
 
 /** How far a right day is looked for on either side, in days. */
-const SEARCHED = 800;
+const SEARCHED = 1500;
 
 /** What days can be chosen, as counted on one day. */
 export interface DayWindow {
@@ -67,14 +72,24 @@ export interface DayWindow {
   nearest(day: number, direction: 1 | -1): number | null;
 }
 
-/** Makes the days that can be chosen ready to be asked about, on the day it is. */
-export function dayWindow(choice: Pick<DateChoice, 'earliest' | 'latest' | 'weekdays' | 'leftOut'>, today: string): DayWindow {
+/** What of a choice says which days it offers. */
+export type DaysOffered = Pick<DateChoice, 'earliest' | 'latest' | 'weekdays' | 'months' | 'past' | 'leftOut'>;
+
+/**
+ * Makes the days that can be chosen ready to be asked about, on the day it is.
+ *
+ * @param leadDays days that what is ordered takes at least; nothing where any day can be chosen
+ */
+export function dayWindow(choice: DaysOffered, today: string, leadDays = 0): DayWindow {
   const now = parseDay(today) ?? 0;
   const dayOf = (bound: DayBound | null): number | null => (bound === null ? null : bound.kind === 'on' ? parseDay(bound.day) : now + bound.days);
-  const [first, last] = [dayOf(choice.earliest), dayOf(choice.latest)];
+  const [said, last] = [dayOf(choice.earliest), dayOf(choice.latest)];
+  // A day gone by is none that anything can be done on.
+  const first = choice.past ? said : Math.max(said ?? now, now + leadDays);
+  const months = new Set(choice.months);
   const leftOut = new Set(choice.leftOut.map(parseDay));
   const weekdays = new Set(choice.weekdays);
-  const allows = (day: number) => (first === null || day >= first) && (last === null || day <= last) && weekdays.has(weekdayOf(day)) && !leftOut.has(day);
+  const allows = (day: number) => (first === null || day >= first) && (last === null || day <= last) && weekdays.has(weekdayOf(day)) && (months.size === 12 || months.has(monthOf(day))) && !leftOut.has(day);
   return {
     first,
     last,
@@ -135,7 +150,18 @@ function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): st
   if (first !== null && day < first) return `the first is ${dayWords(first)}`;
   if (last !== null && day > last) return `the last is ${dayWords(last)}`;
   if (!choice.weekdays.includes(weekdayOf(day))) return `never on a ${weekdayNames[weekdayOf(day) - 1] ?? ''}`;
+  if (!choice.months.includes(monthOf(day))) return `never in ${monthNames[monthOf(day) - 1] ?? ''}`;
   return 'that day is left out';
+}
+
+/** Why a day can't be had, now that it is known how many days what is ordered takes; null where it can. */
+export function tooEarly(choice: DateChoice, raw: string, today: string, leadDays: number): Extract<ProblemData, { code: 'dayNotOffered' }> | null {
+  const day = parseDay(raw);
+  if (day === null || choice.past || leadDays <= 0) return null;
+  const window = dayWindow(choice, today, leadDays);
+  if (window.allows(day)) return null;
+  const next = window.nearest((window.first ?? day) - 1, 1);
+  return { code: 'dayNotOffered', title: choice.title, day: dayWords(day), why: `it takes ${leadDays} days`, nearest: next === null ? [] : [dayText(next)] };
 }
 
 /** So many years at most are looked at one by one; one is like another where nothing else is asked of the day. */
@@ -167,6 +193,6 @@ export const dateKind: KindOfChoice<DateChoice> = {
   unseen: withoutEffect,
   onAnyDay(choice) {
     const fixed = (bound: DayBound | null) => (bound?.kind === 'on' ? bound : null);
-    return choice.default?.kind === 'on' ? { ...choice, earliest: fixed(choice.earliest), latest: fixed(choice.latest) } : null;
+    return choice.default?.kind === 'on' ? { ...choice, past: true, earliest: fixed(choice.earliest), latest: fixed(choice.latest) } : null;
   },
 };

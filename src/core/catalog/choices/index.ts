@@ -123,7 +123,7 @@ export {
   weightSchema,
 } from './common';
 export { type Candidate, type Candidates, type CandidateScope, countCandidates } from './candidates';
-export { type DateChoice, type DayBound, dayWindow } from './date';
+export { type DateChoice, type DayBound, dayWindow, tooEarly } from './date';
 export { anyFile, fileProblem, LARGEST_FILE } from './file';
 export { type FileType, fileSizeWords, fileTypeNames, fileTypes, fileTypeWords } from './file-types';
 export { type LetteringFace, letteringFaces, letteringFamily } from './lettering-faces';

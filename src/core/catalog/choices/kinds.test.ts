@@ -83,6 +83,14 @@ describe('a date', () => {
     expect(read(date, day).problems[0]).toMatchObject({ code: 'dayNotOffered', nearest });
   });
 
+  it('is from the day it is on, unless any day can be chosen, and in the months that are ticked', () => {
+    // It is the 24th of November.
+    expect(read({ kind: 'date' }, '2020-04-04').problems[0]).toMatchObject({ code: 'dayNotOffered', nearest: ['2026-11-24'] });
+    expect(read({ kind: 'date', past: true }, '2020-04-04').answer).toMatchObject({ canonical: '2020-04-04' });
+    expect(read({ kind: 'date', months: [4, 5, 6, 7, 8], weekdays: [6] }, '2026-12-05').problems[0]).toMatchObject({ code: 'dayNotOffered', nearest: ['2027-04-03'] });
+    expect(faultsOf({ kind: 'date', months: [] })).toEqual(['months noAnswerFits']);
+  });
+
   it.each(['2026-02-30', '12/04/2026', 'tomorrow'])('“%s” is no day', (text) => expect(read(date, text).codes).toEqual(['dayUnreadable']));
 
   it('begins with the first day that is possible, where that is wanted', () => {
@@ -96,7 +104,7 @@ describe('a date', () => {
     const day = fc.integer({ min: 20_000, max: 21_000 });
     fc.assert(
       fc.property(day, fc.subarray([1, 2, 3, 4, 5, 6, 7], { minLength: 1 }), fc.array(day.map(dayText), { maxLength: 20 }), (from, weekdays, leftOut) => {
-        const window = dayWindow({ earliest: null, latest: null, weekdays, leftOut }, '2026-11-24');
+        const window = dayWindow({ earliest: null, latest: null, weekdays, leftOut, past: true, months: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12] }, '2026-11-24');
         const next = window.nearest(from, 1);
         expect(next).not.toBeNull();
         if (next === null) return;
