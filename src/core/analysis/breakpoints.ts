@@ -51,10 +51,14 @@ function addCharged({ base }: Program, add: Add): void {
 }
 
 /** Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given first. */
+const MOST_OF_OPTION = 12;
+
 function addBreaks({ base: { measured, charging }, breaks, defaultQuantity }: Program, add: Add): void {
   for (const { over, counting, steps } of breaks) {
     if (counting === 'graduated') continue;
     if (over === 'pieces') add(QUANTITY, steps.map(({ from }) => from));
+    // So many of an option on each piece reach a step with fewer pieces.
+    else if (over === 'options') add(QUANTITY, steps.flatMap(({ from }) => Array.from({ length: MOST_OF_OPTION }, (_, more) => Exact.of(from.over(Exact.of(more + 1)).ceiling()))));
     else if (measured?.kind === 'choice' && !charging) add(measured.index, steps.map(({ from }) => from.over((measured.factor ?? Exact.one).times(Exact.of(defaultQuantity)))));
   }
 }

@@ -4,7 +4,7 @@ import { type Range } from '../formula';
 import { Exact } from '../number';
 import { type BreaksProgram, type BreakStep, stepAt } from '../pricing';
 import { baseBreaks, brokenBase, chargedRange, countOf, findVariant } from '../run';
-import { askedUnder, endsOfInputs, givenUnder, inputsFor, type ValueOf } from './inputs';
+import { askedUnder, endsOfInputs, givenUnder, inputsFor, type Side, type ValueOf } from './inputs';
 import { type Model } from './model';
 import { hull, spanOf, type Step } from './price-step';
 
@@ -27,19 +27,19 @@ export function readBy(program: Program, tables: readonly BreaksProgram[]): { re
 const first = ({ steps }: BreaksProgram): BreakStep | null => steps.findLast(({ from }) => from.sign() === 0) ?? null;
 
 /** The step that holds for the answers that are looked at. */
-function stepUnder(table: BreaksProgram, given: Pick<ReturnType<typeof givenUnder>, 'quantity' | 'charged'>): BreakStep | null {
+function stepUnder(table: BreaksProgram, given: Pick<ReturnType<typeof givenUnder>, 'quantity' | 'charged'>, each = 1): BreakStep | null {
   if (table.counting === 'graduated') return table.over === 'measure' && !given.charged ? null : first(table);
-  return stepAt(table, countOf(table, given));
+  return stepAt(table, countOf(table, { ...given, each }));
 }
 
 /** Every step that may hold between two ends. */
-function stepsBetween(table: BreaksProgram, quantities: readonly [number, number], charged: Range | null): (BreakStep | null)[] {
+function stepsBetween(table: BreaksProgram, quantities: readonly [number, number], charged: Range | null, [fewest, greatest]: readonly [number, number] = [1, 1]): (BreakStep | null)[] {
   if (table.counting === 'graduated') return [table.over === 'measure' && !charged ? null : first(table)];
-  const count = (quantity: number, each: Exact) => (table.over === 'pieces' ? Exact.of(quantity) : each.times(Exact.of(quantity)));
-  const low = stepAt(table, count(quantities[0], charged?.low ?? Exact.zero));
+  const count = (quantity: number, each: Exact, options: number) => (table.over === 'measure' ? each.times(Exact.of(quantity)) : Exact.of(table.over === 'options' ? quantity * options : quantity));
+  const low = stepAt(table, count(quantities[0], charged?.low ?? Exact.zero, fewest));
   const from = low ? table.steps.indexOf(low) : -1;
   const isEndless = table.over === 'measure' && charged !== null && charged.high === null;
-  const high = isEndless ? (table.steps.at(-1) ?? null) : stepAt(table, count(quantities[1], charged?.high ?? Exact.zero));
+  const high = isEndless ? (table.steps.at(-1) ?? null) : stepAt(table, count(quantities[1], charged?.high ?? Exact.zero, greatest));
   const to = high ? table.steps.indexOf(high) : -1;
   return [...(from < 0 ? [null] : []), ...table.steps.slice(Math.max(from, 0), to + 1)];
 }
@@ -105,10 +105,11 @@ export function breaksOfAll(model: Model): Step | null | undefined {
 /**
  * The step of an amount that changes with how many are bought.
  *
+ * @param picked  how many of the option are taken on each piece, at the least and at the most
  * @param stepFor makes a step of an amount that has been made ready
  * @returns null where it depends on more than can be told apart
  */
-export function brokenStep(model: Model, usual: Step, { table, amounts }: BrokenAmount, stepFor: (amount: BrokenAmount['amounts'][number]) => Step | null): Step | null {
+export function brokenStep(model: Model, usual: Step, { table, amounts }: BrokenAmount, picked: (valueOf: ValueOf, side: Side) => number, stepFor: (amount: BrokenAmount['amounts'][number]) => Step | null): Step | null {
   const { program } = model;
   const reads = readBy(program, [table]);
   const inputs = inputsFor(model, reads.indices, { quantity: reads.quantity, group: reads.group });
@@ -118,10 +119,10 @@ export function brokenStep(model: Model, usual: Step, { table, amounts }: Broken
   return {
     kind: 'add',
     variables: [...new Set([...usual.variables, ...inputs.variables])],
-    amount: (valueOf) => at(stepUnder(table, givenUnder(model, valueOf))).amount(valueOf),
+    amount: (valueOf) => at(stepUnder(table, givenUnder(model, valueOf), picked(valueOf, 'at'))).amount(valueOf),
     span(valueOf) {
       const [low, high] = endsOfInputs(model, valueOf);
-      return hull(...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high)).map((step) => spanOf(at(step), valueOf)));
+      return hull(...stepsBetween(table, [low.quantity, high.quantity], chargedRange(program, low, high), [picked(valueOf, 'low'), picked(valueOf, 'high')]).map((step) => spanOf(at(step), valueOf)));
     },
   };
 }

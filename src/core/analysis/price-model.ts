@@ -120,7 +120,7 @@ function choiceSteps(model: Model, index: number, place: (step: Step, per: 'unit
       if (!compiled || !amount) continue;
       const usual = amountStep(model, amount, compiled, [variable], definition.key);
       const breaks = program.choices[index]?.effects[effect]?.breaks;
-      const step = usual && breaks ? brokenStep(model, usual, breaks, (broken) => amountStep(model, amount, broken, [variable], definition.key)) : usual;
+      const step = usual && breaks ? brokenStep(model, usual, breaks, (valueOf, side) => counts[valueOf(variable)]?.[side] ?? 0, (broken) => amountStep(model, amount, broken, [variable], definition.key)) : usual;
       if (!step) return false;
       const { per } = kindOfAmount(amount);
       const kind = `${step.kind} ${per}`;

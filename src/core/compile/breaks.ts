@@ -18,13 +18,14 @@ export function compileBreaks(breaks: Breaks | null, path: Path, { report }: Pic
   if (breaks.steps.length === 0) report([...path, 'steps'], { code: 'breaksEmpty' });
   if (over === 'measure' && !unit) report([...path, 'over'], { code: 'breaksNotMeasured' });
   if (across === 'together' && together.trim() === '') report([...path, 'together'], { code: 'nothingNamed', what: 'which products are counted together' });
+  if (over === 'options' && (ofAll || counting === 'graduated' || across !== 'line')) report([...path, 'over'], { code: 'breaksOfOptions' });
   if (gives === 'percentOfAll' && !ofAll) report([...path, 'gives'], { code: 'breaksOfAll' });
   const steps = breaks.steps.flatMap((step, index) => {
     const at = [...path, 'steps', index];
     const [from, value] = [readDecimal(step.from, [...at, 'from'], report), readDecimal(step.value, [...at, 'value'], report)];
     if (!from || !value) return [];
     if (from.sign() < 0 || (counting === 'allUnits' && from.sign() === 0)) report([...at, 'from'], { code: 'breakFromNothing' });
-    if (over === 'pieces' && !from.isWhole()) report([...at, 'from'], { code: 'breakNotWhole', given: step.from });
+    if (over !== 'measure' && !from.isWhole()) report([...at, 'from'], { code: 'breakNotWhole', given: step.from });
     if (gives === 'price' && value.sign() < 0) report([...at, 'value'], { code: 'negative', what: 'A price from so many on' });
     if (gives !== 'price' && value.sign() < 0) report([...at, 'value'], { code: 'breakDearer' });
     if ((gives === 'percent' || gives === 'percentOfAll') && value.isMore(HUNDRED)) report([...at, 'value'], { code: 'percentBelowNothing' });

@@ -69,6 +69,7 @@ export type FaultData =
   | { readonly code: 'priceListFaulty'; readonly fault: Pick<ListFault, 'title' | 'data'> }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
+  | { readonly code: 'breaksOfOptions' }
   | { readonly code: 'breaksOfAll' }
   | { readonly code: 'breaksWithoutAmount'; readonly title: string }
   | { readonly code: 'breakFromNothing' }

@@ -81,6 +81,8 @@ function tablesFor(program: Program, selection: Selection, context: ResolveConte
 
 /** The fewest pieces of which a step holds, in one line; null while what is measured is not known. */
 function piecesAt({ over, counting }: BreaksProgram, { from }: BreakStep, charged: Exact | null): number | null {
+  // How many of an option make a step follows from how many stand on each piece.
+  if (over === 'options') return null;
   if (over === 'measure' && (!charged || charged.sign() <= 0)) return null;
   const needed = over === 'pieces' || !charged ? from : from.over(charged);
   const whole = needed.ceiling();

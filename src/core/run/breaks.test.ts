@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fixed, list, shopOf, TODAY } from '../../../tests/fixtures/shop-of';
 import { Exact } from '../number';
+import { analyseWhole } from '../../../tests/support/analyse-whole';
 import { breakRows, moreForLess } from './break-rows';
 import { readiness } from '../judge';
 
@@ -195,5 +196,25 @@ describe('a part with breaks', () => {
     ]).take({ quantity: 2 }, { stock: null });
     expect([kit({ steps: steps(['10', '4']) }).unitPrice, kit({ counting: 'graduated', steps: steps(['10', '4']) }).unitPrice].map(money)).toEqual(['48.00', '58.00']);
     expect(money(kit({ counting: 'graduated', steps: steps(['10', '4']) }).lineTotal)).toBe('116.00');
+  });
+});
+
+describe('breaks over how many of an option are taken', () => {
+  const hooks = (over: string, more: object = {}) => shopOf([{ price: '100', draws: [], choices: [list('fittings', [], { kind: 'several', required: false, ownQuantity: true, mostEach: 12, options: [{ key: 'hook', title: 'Hook', amount: fixed('3'), breaks: { over, steps: steps(['6', '2']), ...more } }] })] }]);
+  const of = (shop: ReturnType<typeof hooks>, count: number, quantity: number) => shop.ask({ fittings: [{ option: 'hook', quantity: count }] }, quantity, { stock: null }).lineTotal;
+
+  it('count all of it in the line: six hooks on one bench, or two on each of three', () => {
+    expect([of(hooks('options'), 5, 1), of(hooks('options'), 6, 1), of(hooks('options'), 2, 3), of(hooks('options'), 1, 5)]).toEqual(['115.00', '112.00', '312.00', '515.00']);
+    expect([of(hooks('pieces'), 6, 1), of(hooks('pieces'), 1, 6)]).toEqual(['118.00', '612.00']);
+  });
+
+  it('are proved over all numbers of it', () => {
+    const { lowest, highest } = analyseWhole(hooks('options').program(), TODAY);
+    expect([lowest?.price, lowest?.coverage.kind, highest?.price, highest?.coverage.kind]).toEqual(['100.00', 'proved', '124.00', 'proved']);
+  });
+
+  it('are for options, in one line, for all of them', () => {
+    expect(hooks('options', { counting: 'graduated' }).faults()).toEqual(['choices.0.options.0.breaks.over breaksOfOptions']);
+    expect(shop({ breaks: { over: 'options', steps: steps(['3', '1']) } }).faults()).toEqual(['breaks.over breaksOfOptions']);
   });
 });

@@ -19,7 +19,10 @@ export interface Counting {
   readonly parts: readonly (Stretch & { readonly stepOf: StepOf })[];
 }
 
-type Bought = Pick<Reading, 'quantity' | 'charged' | 'beside'>;
+type Bought = Pick<Reading, 'quantity' | 'charged' | 'beside'> & {
+  /** how many of the option that a table belongs to stand on each piece; absent for one */
+  readonly each?: number;
+};
 
 /** How many pieces there are; of what is no quantity, one, so that there is a price to show. */
 export const piecesOf = ({ quantity }: Pick<Reading, 'quantity'>): Exact => Exact.of(Number.isInteger(quantity) && quantity > 0 ? quantity : 1);
@@ -27,14 +30,24 @@ export const piecesOf = ({ quantity }: Pick<Reading, 'quantity'>): Exact => Exac
 /** How much counts for a table, in its unit: of this line, and of others beside it. */
 export function countOf(table: Counted, bought: Bought): Exact {
   const pieces = piecesOf(bought);
+  if (table.over === 'options') return pieces.times(Exact.of(bought.each ?? 1));
   const own = table.over === 'pieces' ? pieces : (bought.charged?.charged.times(pieces) ?? Exact.zero);
   return table.across === 'line' ? own : own.plus(bought.beside?.(table) ?? Exact.zero);
 }
 
+/** How many of the option that a table belongs to are picked. */
+function pickedOf({ choices }: Program, answers: Reading['answers'], table: BreaksProgram): number {
+  for (let index = 0; index < choices.length; index += 1) {
+    for (const { effect, count } of answers[index]?.picks ?? []) if (choices[index]?.effects[effect]?.breaks?.table === table) return count;
+  }
+  return 1;
+}
+
 /** Parts a line where graduated breaks change; what holds for all units holds in every part. */
-export function countingOf({ breaks }: Program, bought: Bought): Counting {
+export function countingOf(program: Program, bought: Bought & Pick<Reading, 'answers'>): Counting {
+  const { breaks } = program;
   const pieces = piecesOf(bought);
-  const counts = new Map(breaks.map((table) => [table, countOf(table, bought)]));
+  const counts = new Map(breaks.map((table) => [table, countOf(table, table.over === 'options' ? { ...bought, each: pickedOf(program, bought.answers, table) } : bought)]));
   const graduated = breaks.filter(({ counting }) => counting === 'graduated');
   const bounds = graduated.flatMap((table) => {
     const count = counts.get(table);

@@ -58,6 +58,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   marginBelowFloor: { code: 'marginBelowFloor', lists: ['Trade'], example: 'Oak', margin: '1', price: '9', floor: '30', currency: 'EUR' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },
+  breaksOfOptions: { code: 'breaksOfOptions' },
   breaksOfAll: { code: 'breaksOfAll' },
   breaksWithoutAmount: { code: 'breaksWithoutAmount', title: 'Oak' },
   breakFromNothing: { code: 'breakFromNothing' },

@@ -133,6 +133,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':
       return 'The product is sold one at a time, so only pieces can be counted.';
+    case 'breaksOfOptions':
+      return 'The number of an option is counted for options alone, in one order line, and all of it costs what the step says.';
     case 'breaksOfAll':
       return 'Only the product and its variants can have something off the whole price. Take a percentage of the amount itself.';
     case 'breaksWithoutAmount':

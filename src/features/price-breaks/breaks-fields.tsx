@@ -50,12 +50,12 @@ export function BreaksFields({ breaks, path, of = '', unit, ofAll, groups, onCha
     { value: 'percent', label: of === '' || ofAll ? 'percent off the base price' : 'percent off it' },
     ...(ofAll ? [{ value: 'percentOfAll', label: 'percent off all that is chosen' }] : []),
   ];
-  const overWays = [{ value: 'pieces', label: 'pieces' }, ...(unit || over === 'measure' ? [{ value: 'measure', label: unit?.words[1] ?? 'what is measured' }] : [])];
+  const overWays = [{ value: 'pieces', label: 'pieces' }, ...(unit || over === 'measure' ? [{ value: 'measure', label: unit?.words[1] ?? 'what is measured' }] : []), ...(of !== '' && !ofAll ? [{ value: 'options', label: 'number of this option' }] : [])];
   return (
     <Stack gap="4">
       <HStack gap="2" wrap="wrap">
         <Text>Counted are the</Text>
-        <SelectField label={named('What is counted')} hideLabel width="120px" value={over} alternatives={overWays} onChange={(value) => onChange({ over: value === 'measure' ? 'measure' : 'pieces' })} />
+        <SelectField label={named('What is counted')} hideLabel width={of !== '' && !ofAll ? '200px' : '120px'} value={over} alternatives={overWays} onChange={(value) => onChange({ over: (['measure', 'options'] as const).find((way) => way === value) ?? 'pieces' })} />
         <SelectField label={named('Where it is counted')} hideLabel width="270px" value={across} alternatives={ACROSS} onChange={(value) => onChange({ across: ACROSS.find((way) => way.value === value)?.value ?? 'line' })} />
         {across === 'together' && (
           <>
