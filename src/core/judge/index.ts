@@ -4,3 +4,4 @@ export { drawnBy, type ProofDifference, type ProofOutcome, prove } from './proof
 export { readiness } from './readiness';
 export { type LeastEarned, leastEarned } from './earning';
 export { type ListChange, listChanges } from './list-changes';
+export { askedTwice } from './asked-twice';

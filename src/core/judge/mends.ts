@@ -1,8 +1,9 @@
-import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom, withName } from '../catalog';
+import { type Choice, isStocked, type OneOfChoice, type Product, renamedRule, skuFrom, withName } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
 import { type Fault, type FaultData, type Path } from '../problems';
+import { leaveToSheet } from './asked-twice';
 
 /** What a press does that mends a fault, as data. */
 export type MendDoes =
@@ -15,7 +16,8 @@ export type MendDoes =
   | { readonly kind: 'sameSkuOfAll' }
   | { readonly kind: 'skuParts' }
   | { readonly kind: 'notCounted' }
-  | { readonly kind: 'switchOff' };
+  | { readonly kind: 'switchOff' }
+  | { readonly kind: 'leaveToSheet'; readonly title: string };
 
 /** A press that mends a fault. */
 export interface Mend {
@@ -60,6 +62,8 @@ export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: P
       return product.choices.some(lacksSkuParts) ? [{ does: { kind: 'skuParts' }, apply: (draft) => draft.choices.forEach(writeSkuParts) }] : NONE;
     case 'drawsNothing':
       return [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }];
+    case 'askedTwice':
+      return choice && !isStocked(choice) ? [{ does: { kind: 'leaveToSheet', title: data.title }, apply: (draft) => leaveToSheet(draft, choice.key, data.other, (rule, name) => renamedRule(rule, name, (key) => key)) }] : NONE;
     case 'ruleSilent':
     case 'ruleEndsSale':
     case 'rulesOppose':

@@ -11,6 +11,7 @@ import { type Fault, faultAt, type FaultData, type Path, type Problem, problemCl
 import { resolve, resolveAddOn, stockOf } from '../run';
 import { type StockView } from '../stock';
 import { isBlank } from '../text';
+import { askedTwice } from './asked-twice';
 
 /**
  * Everything that still keeps a product from being published or sold, what must be mended first.
@@ -48,6 +49,7 @@ export function readiness(
   if (stock) stockFaults(program, stock, add);
   swatchFaults(product, add);
   paidDefaultFaults(product, add);
+  for (const { index, title, other } of askedTwice(program)) add(['choices', index], { code: 'askedTwice', title, other });
 
   return found.sort((a, b) => Number(a.gravity === 'canWait') - Number(b.gravity === 'canWait'));
 }

@@ -67,6 +67,8 @@ export type FaultData =
   | { readonly code: 'marginBelowFloor'; readonly lists: readonly string[]; readonly example: string; readonly margin: string; readonly price: string; readonly floor: string; readonly currency: string }
   /** of a price list in a catalog file */
   | { readonly code: 'priceListFaulty'; readonly fault: Pick<ListFault, 'title' | 'data'> }
+  /** by a choice of its own and by one of a sheet; `other` is the key of that */
+  | { readonly code: 'askedTwice'; readonly title: string; readonly other: string }
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfOptions' }
@@ -184,6 +186,7 @@ export function gravityOf(code: FaultCode): Fault['gravity'] {
     case 'rulesOppose':
     case 'skuShared':
     case 'moreForLess':
+    case 'askedTwice':
     case 'marginBelowFloor':
       return 'canWait';
     default:

@@ -56,6 +56,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   floorNotPercent: { code: 'floorNotPercent' },
   priceListFaulty: { code: 'priceListFaulty', fault: { title: 'Trade', data: { code: 'followsItself' } } },
   marginBelowFloor: { code: 'marginBelowFloor', lists: ['Trade'], example: 'Oak', margin: '1', price: '9', floor: '30', currency: 'EUR' },
+  askedTwice: { code: 'askedTwice', title: 'Cloth', other: 'cloths.cloth' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },
   breaksOfOptions: { code: 'breaksOfOptions' },

@@ -129,6 +129,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return `${data.lists.length > 0 ? `At the prices of ${data.lists.join(', ')}: ` : ''}${data.example === '' ? 'As it is it' : `With ${data.example} it`} earns ${formatMoney(Exact.from(data.margin), data.currency)} of ${formatMoney(Exact.from(data.price), data.currency)}, less than the floor of ${data.floor} %.`;
     case 'priceListFaulty':
       return listFaultWords(data.fault);
+    case 'askedTwice':
+      return `Customers are asked for ${data.title} twice: here and by a sheet. Both count for the price.`;
     case 'breaksEmpty':
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':

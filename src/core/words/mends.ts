@@ -29,6 +29,8 @@ export function mendWords(does: MendDoes): string {
       return 'SKU parts from the names';
     case 'notCounted':
       return 'Made to order, not counted';
+    case 'leaveToSheet':
+      return `Remove ${does.title} here, keep the sheet’s`;
     case 'switchOff':
       return 'Switch this rule off';
   }

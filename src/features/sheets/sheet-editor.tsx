@@ -6,9 +6,10 @@ import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { z } from 'zod';
-import { hasOptions, type Option, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '@/core/catalog';
+import { hasOptions, type Option, insideNameOf, type Sheet, sheetSchema } from '@/core/catalog';
+import { askedTwice } from '@/core/judge';
 import { type Fault } from '@/core/problems';
-import { counted } from '@/core/words';
+import { counted, listed } from '@/core/words';
 import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Counter } from '@/features/counter/counter';
 import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-published';
@@ -31,6 +32,7 @@ import { SelectField } from '@/ui/field';
 import { MoreMenu } from '@/ui/more-menu';
 import { Slip } from '@/ui/text';
 import { sayDone, sayFailed } from '@/ui/toasts';
+import { bareProduct, triedOn } from './sample-product';
 import { SheetBasics } from './sheet-basics';
 import { SheetPlaces } from './sheet-places';
 import { Choices, ChoiceSection, FormulasSection, useAllPlaces, OptionBreaksSection, OptionQuantitiesSection, RulesSection } from '@/features/product-editor/later-sections';
@@ -39,11 +41,6 @@ import { SheetUses } from './sheet-uses';
 
 const publishedSchema = z.object({ revision: z.number() });
 
-/** A product that has nothing but a sheet's choices: what the parts of the editor work on. */
-function bareProduct(sheet: Sheet): Product {
-  return { ...productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' }), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates, rules: sheet.rules, tables: sheet.tables };
-}
-
 /** The sheet editor: what it asks, where it is placed, and a product to try it on. */
 export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurroundings, today, stock: initialStock, suggestions, inShop }: SheetEditorView) {
   const [editor] = useState(() => nanoid());
@@ -51,7 +48,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition });
   const [publishing, setPublishing] = useState(false);
   const [group, setGroup] = useState<string | null>(null);
-  const [triedOn, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
+  const [triedOnId, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
   const address = `/api/manage/sheets/${opened.id}`;
   const draft = useDraft<Sheet>({ name: `sheet-${opened.id}`, draft: opened.draft, draftVersion: opened.draftVersion, schema: sheetSchema, address, word: 'sheet' }, editor);
   const sheet = draft.document;
@@ -61,12 +58,9 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   const surroundings = useMemo(() => ({ ...publishedSurroundings, sheets: new Map(publishedSurroundings.sheets).set(settled.key, settled) }), [publishedSurroundings, settled]);
   const product = useMemo(() => bareProduct(sheet), [sheet]);
   const settledProduct = useMemo(() => bareProduct(settled), [settled]);
-  const tried = useMemo(() => {
-    const chosen = tryOn.find(({ id }) => id === triedOn)?.definition ?? { ...bareProduct(settled), choices: [] };
-    const has = placementsOf(chosen, surroundings.sheets.values()).some(({ key }) => key === settled.key);
-    return has ? chosen : { ...chosen, sheets: [...chosen.sheets.filter(({ key }) => key !== settled.key), placementSchema.parse({ key: settled.key })] };
-  }, [tryOn, triedOn, settled, surroundings]);
+  const tried = useMemo(() => triedOn(settled, tryOn.find(({ id }) => id === triedOnId)?.definition, surroundings.sheets.values()), [tryOn, triedOnId, settled, surroundings]);
   const selection = useSelection(tried, surroundings, stock, { today, group });
+  const twice = useMemo(() => askedTwice(selection.program).filter(({ other }) => other.startsWith(`${sheet.key}.`)), [selection.program, sheet.key]);
   const findings = useMemo<Fault[]>(
     () => selection.program.faults.flatMap((fault) => (fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost' ? { ...fault, path: fault.path.slice(2) } : [])),
     [selection.program, sheet.key],
@@ -109,12 +103,17 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
         <ReadinessList ready="The sheet can be published" unready="before the sheet can be published" />
         <Box borderTopWidth="1px" borderColor="border" />
         {tryOn.length > 0 && (
-          <SelectField small label="Try it on" value={triedOn === null ? '' : String(triedOn)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
+          <SelectField small label="Try it on" value={triedOnId === null ? '' : String(triedOnId)} alternatives={[...tryOn.map(({ id, title }) => ({ value: String(id), label: title })), { value: '', label: 'a product that costs 100' }]} onChange={(value) => setTriedOn(value === '' ? null : Number(value))} />
+        )}
+        {twice.length > 0 && (
+          <Text fontSize="sm" color="copper.fg" role="status">
+            {tried.title} asks for {listed(twice.map(({ title }) => title), 'and')} itself: customers would be asked twice, and both count. Its editor offers to remove its own.
+          </Text>
         )}
         <Counter selection={selection} groups={<SeenBy group={group} onChange={setGroup} />} />
       </EditingProvider>
     ),
-    [beside, tryOn, triedOn, selection, group],
+    [beside, tryOn, triedOnId, tried.title, twice, selection, group],
   );
   return (
     <EditingProvider value={editing}>
