@@ -20,7 +20,7 @@ export interface ProductCard {
   readonly price: string | null;
   readonly priceFrom: number | null;
   /** of one that is sold as its page begins: what it costs, and what supplying it takes; absent in cards of before it was told, null where nothing is sold */
-  readonly one?: { readonly price: string; readonly work: string; readonly draws: readonly { readonly stock: string; readonly quantity: string }[] } | null;
+  readonly one?: { readonly price: string; readonly work: string; readonly draws: readonly { readonly stock: string; readonly quantity: string }[]; /** whether nothing says what something of it costs; absent for no */ readonly unsaid?: boolean } | null;
   readonly marginFloor?: string | null;
   readonly taxClass?: string | null;
   /** what it costs customers of groups with lists of their own, in words, by key; absent in cards of before there were any */

@@ -27,7 +27,7 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.fill('List of options', Array.from({ length: HUES }, (_, at) => `Hue ${at + 1};0;H${at + 1}`).join('\n'), DIALOG);
     await person.press(`Add ${HUES} options`);
     await person.fill('Find an option', 'hue 42');
-    await person.select('Hue 42: kind of amount', 'adds EUR');
+    await person.select('Hue 42: kind of amount', 'EUR');
     await person.fill('Hue 42: amount', '0.60');
     await person.press('What more costs', OUTLINE);
     await person.press('Make more of it cheaper');

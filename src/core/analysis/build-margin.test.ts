@@ -77,7 +77,7 @@ describe('the lowest margin of made builds, beside every selection', () => {
   const option = (key: string) =>
     fc.record({ amount: fc.option(money(-200, 900).map(fixed)), pieces: fc.integer({ min: 0, max: 3 }), timber: fc.constantFrom('pine', 'cedar'), group: fc.boolean() })
       .map(({ amount, pieces, timber, group }) => ({ key, title: key, amount, properties: { timber: { text: timber } }, draws: pieces > 0 ? draw('tin', String(pieces)) : [], groups: group && key === 'y' ? ['trade'] : [] }));
-  const product = (slug: string) => fc.record({ price: money(1000, 4000), boards: fc.integer({ min: 0, max: 4 }), options: fc.tuple(option('x'), option('y')) }).map(({ price, boards, options }) => ({ slug, title: slug, price, draws: boards > 0 ? draw('board', String(boards)) : [], choices: [list('of', [], { required: true, options })] }));
+  const product = (slug: string) => fc.record({ price: money(1000, 4000), boards: fc.integer({ min: 1, max: 4 }), options: fc.tuple(option('x'), option('y')) }).map(({ price, boards, options }) => ({ slug, title: slug, price, draws: boards > 0 ? draw('board', String(boards)) : [], choices: [list('of', [], { required: true, options })] }));
   const partsPrice = fc.constantFrom<object>({ kind: 'sum' }, { kind: 'lessPercent', percent: '12.5' }, { kind: 'lessAmount', amount: '2.30' }, { kind: 'own', extras: 'onTop' }, { kind: 'own', extras: 'onTop', cheaperLess: false }, { kind: 'own', extras: 'included' }, { kind: 'own', extras: 'all' });
   const made = fc.record({ a: product('a'), b: product('b'), partsPrice, fits: fc.boolean(), frames: fc.boolean(), empty: fc.boolean(), part: fc.boolean(), keepsOrder: fc.boolean(), own: money(0, 500), floor: fc.constantFrom('0', '25') });
 

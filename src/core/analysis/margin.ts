@@ -1,7 +1,7 @@
-import { type Program } from '../compile';
+import { type Program, programsWithin } from '../compile';
 import { type Budget, type Goal, minimise, type Optimum, type Solver, within } from '../constraints';
 import { Exact } from '../number';
-import { type CostOf, resolve, stockOf, usualPrices } from '../run';
+import { type CostOf, resolve, saysCost, stockOf, usualPrices } from '../run';
 import { type Breakpoints } from './breakpoints';
 import { costSteps } from './cost-steps';
 import { exampleFor } from './example';
@@ -29,7 +29,8 @@ export const MARGIN_LIMITS: MarginLimits = { searching: 60_000, rounds: 8 };
  */
 export function lowestMargin(program: Program, today: string, costs: CostOf, floor: Exact, limits: MarginLimits): LowestMargin {
   if (program.blocking.length > 0) return { kind: 'nothingSold' };
-  const missing = [...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title);
+  const unsaid = [program, ...programsWithin(program)].filter((one) => !saysCost(one)).map(({ title }) => title);
+  const missing = [...new Set([...unsaid, ...[...stockOf(program, { today }).values()].filter(({ key }) => costs(key) === null).map(({ title }) => title)])];
   if (missing.length > 0) return { kind: 'costsMissing', items: missing };
   const kept = Exact.of(100).minus(floor).over(Exact.of(100));
   if (program.kit && !program.kit.isApart) return lowestOfKit(program, program.kit, { today, costs, kept, limits }, lowestMargin);

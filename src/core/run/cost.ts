@@ -14,7 +14,7 @@ export interface Cost {
   readonly known: Exact;
   /** what of that is work and what is bought in: by formula, of it and all its parts */
   readonly work: Exact;
-  /** titles of stock items of which nobody knows what they cost */
+  /** titles of stock items of which nobody knows what they cost, and of products of which nothing says it */
   readonly unknown: readonly string[];
 }
 
@@ -33,11 +33,19 @@ export function costOf(program: Program, { outcomes, entries, addOns }: Pick<Rea
   for (const { count, resolution } of entries) ofPart(resolution, count);
   for (const { count, resolution } of addOns) ofPart(resolution, count * resolution.quantity);
   let known = work;
-  let unknown = NOTHING_UNKNOWN;
+  let unknown = saysCost(program) ? NOTHING_UNKNOWN : [program.title];
+  for (const { resolution } of [...entries, ...addOns]) for (const title of resolution.cost?.unknown ?? NOTHING_UNKNOWN) if (!unknown.includes(title)) unknown = [...unknown, title];
   for (const { stock, title, perItem } of draws) {
     const each = costs(stock);
     if (each) known = known.plus(each.times(perItem.value));
-    else unknown = [...unknown, title];
+    else if (!unknown.includes(title)) unknown = [...unknown, title];
   }
   return { known, work, unknown };
+}
+
+/** Whether anything says what a product costs to supply: what it takes from stock, a formula, or what is in it. What nothing says is unknown, and not nothing. */
+export function saysCost({ product, draws, variants, choices, formulas, rules, kit }: Program): boolean {
+  if (draws.length > 0 || kit !== null || product.parts.length > 0 || formulas.some(({ serves, draw }) => serves.kind === 'cost' || draw !== null)) return true;
+  if ([...variants.values()].some(({ draw }) => draw !== null) || (rules?.itemEffects ?? []).some(({ draw }) => draw)) return true;
+  return choices.some(({ effects }) => effects.some((effect) => effect.draws.length > 0));
 }

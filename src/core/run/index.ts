@@ -17,7 +17,7 @@ export { addedToKit, type PartPriced, partsBase, type Priced, type UsualPrices }
 export { usualIn, usualPrices } from './usual';
 export { isStop, readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf, brokenBase } from './unit-price';
-export { type Cost, type CostOf } from './cost';
+export { type Cost, type CostOf, saysCost } from './cost';
 export { baseBreaks, type Counted, countOf } from './counting';
 export { type BreakRow, breakRows, moreForLess, type MoreForLess } from './break-rows';
 export { piecesPrice, pricedOf } from './entries';

@@ -3,7 +3,7 @@ import { type Path } from '../problems';
 
 /** What single things of a definition are called, by their name inside it. */
 const FIELDS: Readonly<Record<string, string>> = {
-  amount: 'what it adds', value: 'the amount', wasPrice: 'the was-price', price: 'the price', sku: 'SKU', weight: 'the weight', min: 'the least', max: 'the most', step: 'the step',
+  amount: 'the amount', value: 'the amount', wasPrice: 'the was-price', price: 'the price', sku: 'SKU', weight: 'the weight', min: 'the least', max: 'the most', step: 'the step',
   least: 'the least', most: 'the most', default: 'what it begins with', quantity: 'the quantity', waste: 'waste', minimum: 'the least', maximum: 'the most', multiple: 'the multiple',
   percent: 'the percentage', from: 'from how many on', breaks: 'what more costs', over: 'what is counted', together: 'the group', gives: 'what the steps say', gtin: 'GTIN', title: 'the title', text: 'the text', draws: 'what it takes from stock', stock: 'the stock item', properties: 'properties', unit: 'the unit', picks: 'quick picks',
 };

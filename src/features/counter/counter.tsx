@@ -11,6 +11,7 @@ import { ItemProblems } from '@/features/selection/item-problems';
 import { CutPlanView } from '@/features/selection/cut-plan';
 import { DoneWhen } from '@/features/selection/done-when';
 import { Earnings } from './earnings';
+import { openVariants } from './open-variants';
 import { BreakTable, MoreForLessNote } from '@/features/selection/break-table';
 import { QuantityField } from '@/features/selection/quantity-field';
 import { ProblemNote } from '@/features/selection/problem-note';
@@ -107,7 +108,7 @@ export function Counter({ selection, groups, keep }: { selection: SelectionState
       </Part>
       {selection.earned && (
         <Part title="Earns, for one">
-          <Earnings earned={selection.earned} tax={selection.around.surroundings.shop.tax} taxClass={product.taxClass} currency={resolution.currency} />
+          <Earnings earned={selection.earned} open={openVariants(selection.program, resolution)} tax={selection.around.surroundings.shop.tax} taxClass={product.taxClass} currency={resolution.currency} />
         </Part>
       )}
       {resolution.measures.some(({ forCustomers }) => !forCustomers) && (

@@ -5,15 +5,23 @@ import { sellersShare } from '@/core/basket/tax';
 import { type Tax } from '@/core/catalog';
 import { minorUnits } from '@/core/money';
 import { Exact } from '@/core/number';
-import { counted } from '@/core/words';
+import { counted, listed } from '@/core/words';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
 
 const MOST_NAMED = 3;
 
 /** What one of a selection costs to supply, and what it earns: for the manager, never for customers. */
-export function Earnings({ earned, tax, taxClass, currency }: { earned: SelectionState['earned']; tax: Tax | null; taxClass: string | null; currency: string }) {
+export function Earnings({ earned, open, tax, taxClass, currency }: { earned: SelectionState['earned']; open: readonly string[]; tax: Tax | null; taxClass: string | null; currency: string }) {
   if (!earned) return null;
+  // What a variant costs is not in it before it is chosen.
+  if (open.length > 0) {
+    return (
+      <Text fontSize="sm" color="fg.muted">
+        Margin: choose {listed(open, 'and')} first. The cost depends on it.
+      </Text>
+    );
+  }
   const { cost, price: paid } = earned;
   const price = paid.times(sellersShare(tax, taxClass));
   const margin = price.minus(cost.known);
@@ -23,7 +31,7 @@ export function Earnings({ earned, tax, taxClass, currency }: { earned: Selectio
   if (missing > 0 && cost.known.sign() === 0) {
     return (
       <Text fontSize="sm" color="fg.muted">
-        Nobody knows what {cost.unknown.slice(0, MOST_NAMED).join(', ')} {missing === 1 ? 'costs' : 'cost'}, so what it earns can’t be told. Say so with the stock item.
+        Margin unknown: {cost.unknown.slice(0, MOST_NAMED).join(', ')} {missing === 1 ? 'has' : 'have'} no cost. Enter it on the stock item, or as a formula.
       </Text>
     );
   }
@@ -45,7 +53,7 @@ export function Earnings({ earned, tax, taxClass, currency }: { earned: Selectio
       </HStack>
       {missing > 0 && (
         <Text color="oak.fg">
-          {counted(missing, 'stock item')} without a cost: {cost.unknown.slice(0, MOST_NAMED).join(', ')}
+          {counted(missing, 'item')} without a cost: {cost.unknown.slice(0, MOST_NAMED).join(', ')}
           {missing > MOST_NAMED ? ' …' : ''}
         </Text>
       )}

@@ -36,10 +36,10 @@ interface AmountHere<K extends AmountKind> {
 
 /** The kinds of amount, in the order in which they are offered; one that is forgotten does not compile. */
 const AMOUNTS: { readonly [K in AmountKind]: AmountHere<K> } = {
-  fixed: { words: (currency) => `adds ${currency}`, counts: null, fresh: (value) => ({ kind: 'fixed', value }) },
-  percentOfBase: { words: () => 'adds % of base', counts: null, fresh: (value) => ({ kind: 'percentOfBase', value }) },
-  percentOfSum: { words: () => 'adds % of all so far', counts: null, fresh: (value) => ({ kind: 'percentOfSum', value }) },
-  oncePerLine: { words: () => 'adds once per line', counts: null, fresh: (value) => ({ kind: 'oncePerLine', value }) },
+  fixed: { words: (currency) => currency, counts: null, fresh: (value) => ({ kind: 'fixed', value }) },
+  percentOfBase: { words: () => '% of base price', counts: null, fresh: (value) => ({ kind: 'percentOfBase', value }) },
+  percentOfSum: { words: () => '% of running total', counts: null, fresh: (value) => ({ kind: 'percentOfSum', value }) },
+  oncePerLine: { words: (currency) => `${currency} once per order line`, counts: null, fresh: (value) => ({ kind: 'oncePerLine', value }) },
   perCharacter: { words: () => 'per character', counts: 'characters', fresh: (value, { text }) => ({ kind: 'perCharacter', value, of: text, spaces: 'free' }) },
   perUnit: { words: () => 'per unit', counts: 'measure', fresh: (value, { measure, unit }) => ({ kind: 'perUnit', value, of: measure, unit }) },
 };
@@ -56,7 +56,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
     const { counts } = AMOUNTS[kind];
     return counts === null || isThere[counts];
   });
-  const kinds: Alternative[] = [{ value: 'none', label: 'adds nothing' }, ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) }))];
+  const kinds: Alternative[] = [{ value: 'none', label: 'no amount' }, ...offered.map((kind) => ({ value: kind, label: AMOUNTS[kind].words(shop.currency) }))];
   const fault = useFaultAt(...path, 'value');
   const ofFault = useFaultAt(...path, 'of');
   const unitFault = useFaultAt(...path, 'unit');
@@ -72,7 +72,7 @@ export function AmountField({ label, amount, path, own, onChange }: Props) {
   return (
     <Box maxW="340px">
       <HStack gap="1.5" wrap="wrap">
-        <SelectField label={`${label}: kind of amount`} hideLabel small width="136px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
+        <SelectField label={`${label}: kind of amount`} hideLabel small width="156px" value={amount?.kind ?? 'none'} alternatives={kinds} onChange={setKind} />
         {amount && (
           <TypedInput
             aria-label={`${label}: amount`}

@@ -97,53 +97,25 @@ export function useFaultAt(...path: Path): string | undefined {
   return found && faultWords(found.data);
 }
 
+/** Where in the editor each field of a product is; one that is forgotten does not compile. */
+const PLACES: { readonly [Field in keyof Product]: Place } = {
+  slug: 'basics', title: 'basics', sku: 'basics', summary: 'basics', description: 'basics', pictures: 'pictures',
+  price: 'price', wasPrice: 'price', breaks: 'breaks', marginFloor: 'price', soldBy: 'price', weight: 'price', contents: 'price', taxClass: 'price',
+  category: 'shelf', supplier: 'shelf', tags: 'shelf', soldWhere: 'shelf', forCustomers: 'shelf',
+  quantity: 'quantity', quantityByGroup: 'quantity', choices: 'choices', sheets: 'choices', variants: 'variants',
+  parts: 'parts', partsPrice: 'parts', onlyWholeKits: 'parts', properties: 'properties', fits: 'fits', prepared: 'prepared',
+  draws: 'stock', notCounted: 'stock', capacity: 'stock', formulas: 'formulas', rates: 'formulas', rules: 'rules', tables: 'rules', proofs: 'proofs',
+};
+
+const isField = (field: unknown): field is keyof Product => typeof field === 'string' && Object.hasOwn(PLACES, field);
+
 /** The part of the editor where a fault can be mended. */
 export function placeOf(path: Path, product: Product): Place {
   const [first, second] = path;
   if (path.includes('breaks')) return 'breaks';
   if (path.includes('quantity') && (first === 'variants' || first === 'choices')) return 'quantity';
-  switch (first) {
-    case 'pictures':
-      return 'pictures';
-    case 'price':
-    case 'wasPrice':
-    case 'taxClass':
-    case 'marginFloor':
-    case 'contents':
-    case 'soldBy':
-    case 'weight':
-      return 'price';
-    case 'choices': {
-      const choice = typeof second === 'number' ? product.choices[second] : undefined;
-      return choice ? `choice:${choice.key}` : 'choices';
-    }
-    case 'sheets':
-      return typeof second === 'string' ? `sheet:${second}` : 'choices';
-    case 'variants':
-      return 'variants';
-    case 'parts':
-    case 'partsPrice':
-      return 'parts';
-    case 'draws':
-    case 'capacity':
-      return 'stock';
-    case 'proofs':
-      return 'proofs';
-    case 'rules':
-    case 'tables':
-      return 'rules';
-    case 'formulas':
-    case 'rates':
-      return 'formulas';
-    case 'quantity':
-    case 'quantityByGroup':
-      return 'quantity';
-    case 'category':
-    case 'supplier':
-    case 'tags':
-    case 'soldWhere':
-      return 'shelf';
-    default:
-      return 'basics';
-  }
+  const choice = first === 'choices' && typeof second === 'number' ? product.choices[second] : undefined;
+  if (choice) return `choice:${choice.key}`;
+  if (first === 'sheets' && typeof second === 'string') return `sheet:${second}`;
+  return isField(first) ? PLACES[first] : 'basics';
 }

@@ -123,7 +123,7 @@ function groupsOf({ product, program, assembled, surroundings }: Editing, checks
     {
       title: 'What it costs',
       lines: [
-        { place: 'price', title: 'Price and unit', state: checks.price ?? 'no price yet' },
+        { place: 'price', title: 'Price and unit', state: checks.price ?? (product.price === null ? (program.kit || program.baseFormula !== null || product.variants.some(({ price }) => price !== null) ? 'not known yet' : 'no price yet') : `${product.price} ${surroundings.shop.currency}`) },
         { place: 'breaks', title: 'What more costs', state: breaksState(program) },
         { place: 'formulas', title: 'Formulas and rates', state: product.formulas.length === 0 ? 'none: price as it stands' : counted(product.formulas.length, 'formula') },
       ],

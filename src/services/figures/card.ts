@@ -1,10 +1,10 @@
 import { asksToday, oneSold, sellableRange } from '../../core/analysis';
 import { type CatalogSurroundings, placementsOf, type Product, referencesOf, refersToProduct } from '../../core/catalog';
-import { compile, type Program } from '../../core/compile';
+import { compile, type Program, programsWithin } from '../../core/compile';
 import { readiness } from '../../core/judge';
 import { listsOf, pricedFor } from '../../core/price-lists';
 import { Exact } from '../../core/number';
-import { type CostOf, soldOutClauses, stockOf } from '../../core/run';
+import { type CostOf, saysCost, soldOutClauses, stockOf } from '../../core/run';
 import { facetWords, priceWords } from '../../core/words';
 import { type ProductCard } from '../../data/cards';
 
@@ -28,7 +28,7 @@ const NO_COSTS: CostOf = () => null;
 function oneOf(program: Program, today: string): ProductCard['one'] {
   const sold = oneSold(program, today, NO_COSTS);
   if (!sold?.unitPrice) return null;
-  return { price: sold.unitPrice.toString(), work: (sold.cost?.work ?? Exact.zero).toString(), draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })) };
+  return { price: sold.unitPrice.toString(), work: (sold.cost?.work ?? Exact.zero).toString(), unsaid: [program, ...programsWithin(program)].some((one) => !saysCost(one)), draws: sold.draws.map(({ stock, perItem }) => ({ stock, quantity: perItem.value.toString() })) };
 }
 
 /** What a product costs customers of groups that pay something else than everybody, in words. */

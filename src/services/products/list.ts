@@ -74,7 +74,8 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
 
 /** What one of a product earns as its page begins; null while it is not known. */
 function earnsOf({ one, marginFloor = null, taxClass = null, category }: ProductCard, costs: CostOf, { tax, marginFloors: floors }: Shop): ProductRow['earns'] {
-  if (!one) return null;
+  // What nobody has said is unknown, and not nothing.
+  if (!one || one.unsaid) return null;
   const price = Exact.from(one.price).times(sellersShare(tax, taxClass));
   let left = price.minus(Exact.from(one.work));
   for (const { stock, quantity } of one.draws) {

@@ -249,7 +249,7 @@ function OverriddenAmount({ label, given, amount, start, own, index, onChange }:
   if (amount === null) {
     return (
       <HStack gap="2" fontSize="sm">
-        <Text>{given || 'adds nothing'}</Text>
+        <Text>{given || 'no amount'}</Text>
         <Button size="2xs" variant="outline" colorPalette="ink" aria-label={`Another amount here for ${label}`} onClick={() => onChange({ value: start ? { ...start } : { kind: 'fixed', value: '' } })}>
           Another amount here
         </Button>
