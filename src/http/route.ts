@@ -138,6 +138,13 @@ export function numberFrom(text: string): number {
 /** So many things are asked about at once. */
 const MOST_AT_ONCE = 1000;
 
+/** Drafts in an address, parted by commas, each once: `1@4,2` is the fourth version of the first, and the second as it is. @throws as numbersFrom */
+export function draftsFrom(text: string): { readonly id: number; readonly version?: number }[] {
+  const parts = text.split(',').map((part) => part.split('@', 2));
+  const versions = new Map(parts.flatMap(([id = '', version]) => (version === undefined ? [] : [[id, numberFrom(version)] as const])));
+  return numbersFrom(text === '' ? '' : parts.map(([id = '']) => id).join(',')).map((id) => ({ id, version: versions.get(String(id)) }));
+}
+
 /** Numbers of things in an address, parted by commas, each once. @throws Refusal 404 for what is no number, 400 for none or too many */
 export function numbersFrom(text: string): number[] {
   const parts = text === '' ? [] : text.split(',');

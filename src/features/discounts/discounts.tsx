@@ -32,7 +32,7 @@ export function Discounts({ discounts, ...about }: DiscountsView) {
       <Plus size={14} aria-hidden /> Add a discount
     </Button>
   );
-  const shown: readonly DiscountView[] = [...discounts, ...(fresh && !discounts.some(({ definition }) => definition.key === fresh.key) ? [{ definition: fresh, codes: [], number: 0, used: 0 }] : [])];
+  const shown: readonly DiscountView[] = [...discounts, ...(fresh && !discounts.some(({ definition }) => definition.key === fresh.key) ? [{ definition: fresh, seen: '', codes: [], number: 0, used: 0 }] : [])];
   return (
     <Page>
       <PricePlaces current="/manage/codes" />
@@ -74,7 +74,7 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
   const isLong = view.number > view.codes.length || view.number > 20;
   const save = () =>
     unlessBelow(
-      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
+      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, ...(!isNew && { seen: view.seen }), acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
       () => {
         onOpen(false);
         if (isNew) onGone();

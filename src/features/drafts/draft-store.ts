@@ -3,7 +3,7 @@ import { mergeEdits, sameDefinition } from '@/core/catalog';
 import { ApiProblem, wordsOf } from '@/features/shared/api';
 import { dropTyped, isByTyping, whenSettled } from '@/ui/typing';
 import { type Backup } from './backup';
-import { change, type History, redo, startHistory, undo } from './history';
+import { change, type History, redo, startHistory, takenIn, undo } from './history';
 import { refusalWords } from './refusal-words';
 
 /** How long typing may rest before the draft is saved, and how long before a failed save is tried again. */
@@ -69,7 +69,7 @@ export class DraftStore<T extends object> {
   private notice: string | null = null;
   /** what the server is known to have; edits are merged against it */
   private base: OtherDraft<T>;
-  private saving = false;
+  private flushing: Promise<void> | null = null;
   private view: DraftView<T>;
   private readonly listeners = new Set<DraftListener>();
   private saveTimer: ReturnType<typeof setTimeout> | undefined;
@@ -137,11 +137,28 @@ export class DraftStore<T extends object> {
     this.scheduleSave();
   };
 
+  /**
+   * Saves what is not saved yet, and waits for it: for whatever is done with the draft as the server has it.
+   *
+   * @throws Error saying why it can't be saved
+   */
+  readonly saved = async (): Promise<OtherDraft<T>> => {
+    // What is typed just now is in the document, and shown with it.
+    if (this.tellTimer !== undefined) this.tell('atOnce');
+    while (!this.isAsSaved() || this.flushing !== null) {
+      if (this.save.kind === 'conflict') throw new Error('Two people changed the same place. Choose which draft goes on, then try again.');
+      clearTimeout(this.saveTimer);
+      await this.flush();
+      if (this.save.kind === 'failed') throw new Error(this.save.message);
+    }
+    return { version: this.version, definition: this.history.document };
+  };
+
   /** Learns that the server has a newer version. */
   readonly hearOfVersion = (newer: number): void => {
-    if (newer <= this.base.version || this.saving) return;
+    if (newer <= this.base.version || this.flushing !== null) return;
     this.places.get().then((theirs) => {
-      if (theirs.version <= this.base.version || this.saving) return;
+      if (theirs.version <= this.base.version || this.flushing !== null) return;
       this.takeIn(theirs, `Somebody else changed this ${this.places.word} just now. Their changes are in here.`);
     }, () => undefined);
   };
@@ -210,10 +227,14 @@ export class DraftStore<T extends object> {
     if (this.save.kind === 'failed' && this.save.again) this.saveTimer = setTimeout(() => void this.flush(), RETRY);
   }
 
-  private async flush(): Promise<void> {
-    if (this.saving) return;
+  /** Sends what there is; what is being sent is waited for. */
+  private flush(): Promise<void> {
+    this.flushing ??= this.sendNow();
+    return this.flushing;
+  }
+
+  private async sendNow(): Promise<void> {
     const sent = this.history.document;
-    this.saving = true;
     this.show({ save: { kind: 'saving' } });
     try {
       const version = await this.places.put(sent, this.base.version);
@@ -232,7 +253,7 @@ export class DraftStore<T extends object> {
         this.show({ save: refused ? { kind: 'failed', message: refusalWords(sent, error), again: false } : { kind: 'failed', message: wordsOf(error), again: true } });
       }
     } finally {
-      this.saving = false;
+      this.flushing = null;
       this.scheduleSave();
     }
   }
@@ -244,9 +265,8 @@ export class DraftStore<T extends object> {
     this.base = theirs;
     this.version = theirs.version;
     this.notice = said;
-    const history = change(this.history, 'merge', Date.now(), (draft) => void Object.assign(draft, merged));
-    if (history === this.history) this.show({});
-    else this.edit(history);
+    if (sameDefinition(merged, this.history.document)) this.show({});
+    else this.edit(takenIn(this.history, merged));
     return true;
   }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Product } from '@/core/catalog';
 import { mesh } from '../../../tests/fixtures/products';
-import { change, type History, redo, startHistory, undo } from './history';
+import { change, type History, redo, startHistory, takenIn, undo } from './history';
 
 type Edit = { tag: string; after: number; recipe: (draft: Product) => void };
 
@@ -64,5 +64,19 @@ describe('the history of a draft', () => {
     expect(title(start, mesh.title, 0)).toBe(start);
     expect(undo(start)).toBe(start);
     expect(redo(start)).toBe(start);
+  });
+
+  it('takes back one’s own changes, and nothing that somebody else has changed in between', () => {
+    const mine = title(startHistory(mesh), 'Mine', 0);
+    const both = takenIn(mine, { ...mine.document, price: '99.00', tags: ['theirs'] });
+    const more = change(both, 'price of mine', 5000, (draft) => void (draft.sku = 'OWN'));
+    expect(undo(more).document).toMatchObject({ title: 'Mine', price: '99.00', sku: mesh.sku });
+    const back = undo(undo(more));
+    expect(back.document).toMatchObject({ title: mesh.title, price: '99.00', tags: ['theirs'], sku: mesh.sku });
+    expect(undo(back)).toBe(back);
+    expect(redo(redo(back)).document).toMatchObject({ title: 'Mine', price: '99.00', sku: 'OWN' });
+    // What both changed since is theirs.
+    const over = takenIn(mine, { ...mine.document, title: 'Theirs' });
+    expect(undo(over).document.title).toBe('Theirs');
   });
 });

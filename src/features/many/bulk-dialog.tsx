@@ -4,7 +4,7 @@ import { Button, Spinner, Stack, Table, Text } from '@chakra-ui/react';
 import { useCallback, useRef, useState } from 'react';
 import { z } from 'zod';
 import { counted } from '@/core/words';
-import { send, wordsOf } from '@/features/shared/api';
+import { ApiProblem, send, wordsOf } from '@/features/shared/api';
 import { type BulkChange } from '@/services/many/bulk-change';
 import { AppDialog } from '@/ui/dialog';
 import { ScrollRegion } from '@/ui/scroll-region';
@@ -14,6 +14,7 @@ import { bulkKinds } from './bulk-forms';
 
 const previewSchema = z.object({
   words: z.string(),
+  seen: z.string(),
   rows: z.array(z.object({ of: z.enum(['product', 'sheet']), id: z.number(), title: z.string(), does: z.string(), changes: z.boolean(), priceBefore: z.string().nullable(), priceAfter: z.string().nullable(), faults: z.array(z.string()), brokenProofs: z.array(z.string()), belowFloor: z.string().nullable() })),
 });
 const appliedSchema = z.object({ id: z.number(), words: z.string(), changed: z.number() });
@@ -49,10 +50,12 @@ export function BulkDialog({ what, targets, rows, sheets, onClose, onApplied }: 
   const apply = async () => {
     setBusy(true);
     try {
-      const done = await send('POST', '/api/manage/bulk', { change, apply: true }, appliedSchema);
+      const done = await send('POST', '/api/manage/bulk', { change, apply: true, seen: preview?.seen }, appliedSchema);
       sayDone(done.words, `${counted(done.changed, 'draft')} changed. It can be taken back from the list.`);
       onApplied();
     } catch (error) {
+      // What was seen is not what there is any more: it is worked out anew.
+      if (error instanceof ApiProblem && error.code === 'changedMeanwhile') choose(change);
       setFault(wordsOf(error));
     } finally {
       setBusy(false);

@@ -40,7 +40,7 @@ export interface Move<Row extends Movable, Way extends string> {
   /** where it is read what this would change in others; absent where it changes nothing there */
   rippleAt?(rows: readonly Row[]): string;
   /** @param binned its number in the bin, where it is brought back from there @returns its number in the bin, where it is deleted */
-  move(id: Row['id'], binned: number | null): Promise<number | null>;
+  move(id: Row['id'], binned: number | null, row: Row): Promise<number | null>;
 }
 
 interface Props<Row extends Movable, Way extends string> {
@@ -78,7 +78,7 @@ export function MoveMany<Row extends Movable, Way extends string>({ way, moves, 
     setRunning(true);
     for (const row of list) {
       if (stop.current) break;
-      const outcome = await moves[direction].move(row.id, binned.get(row.id) ?? null).then(
+      const outcome = await moves[direction].move(row.id, binned.get(row.id) ?? null, row).then(
         (number) => ({ refused: '', binned: number }),
         (error: unknown) => ({ refused: wordsOf(error), binned: null }),
       );

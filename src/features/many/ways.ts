@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { binnedSchema } from '@/features/bin/say-binned';
 import { anything, send } from '@/features/shared/api';
 import { type Movable, type Move } from './move-many';
@@ -6,11 +5,11 @@ import { type Movable, type Move } from './move-many';
 /** How one of many goes a way; what `Move` asks for. */
 type Going = (id: number | string, binned: number | null) => Promise<number | null>;
 
-const draftSchema = z.object({ draftVersion: z.number() });
+/** The drafts of rows as they were seen, in an address. */
+export const draftsSeen = (rows: readonly { readonly id: number; readonly draftVersion: number }[]): string => rows.map(({ id, draftVersion }) => `${id}@${draftVersion}`).join(',');
 
-/** Publishes the draft as it stands. @param at the address of one of them */
-export const publishing = (at: (id: number | string) => string): Going => async (id) => {
-  const { draftVersion } = await send('GET', at(id), undefined, draftSchema);
+/** Publishes the draft as it was seen, and no other. @param at the address of one of them */
+export const publishing = (at: (id: number | string) => string) => async (id: number, _binned: number | null, { draftVersion }: { readonly draftVersion: number }): Promise<null> => {
   await send('POST', `${at(id)}/publication`, { version: draftVersion, accepted: 0 }, anything);
   return null;
 };

@@ -27,7 +27,7 @@ const rippleSchema = z.object({
 });
 
 /** Price lists: who pays what, and from when to when; seen and edited beside the usual prices. */
-export function PriceLists({ lists: saved, products, groups, suggestions, currency, today, stale }: PriceListsView) {
+export function PriceLists({ lists: saved, seen, products, groups, suggestions, currency, today, stale }: PriceListsView) {
   const { busy, fault, attempt } = useAttempt();
   const [lists, setLists] = useState<readonly PriceList[]>(saved);
   const [open, setOpen] = useState<string | null>(null);
@@ -41,13 +41,13 @@ export function PriceLists({ lists: saved, products, groups, suggestions, curren
   };
   const save = (accepted: number, acceptedBelow: number) =>
     attempt(async () => {
-      await send('PUT', '/api/manage/price-lists', { lists, accepted, acceptedBelow }, anything);
+      await send('PUT', '/api/manage/price-lists', { lists, seen, accepted, acceptedBelow }, anything);
       setRipple(null);
       setOpen(null);
     }, 'The lists hold from now on');
   const look = () =>
     attempt(async () => {
-      const found = await send('POST', '/api/manage/price-lists/preview', { lists }, rippleSchema);
+      const found = await send('POST', '/api/manage/price-lists/preview', { lists, seen }, rippleSchema);
       if (found.count === 0 && found.below.length === 0) await save(0, 0);
       else setRipple(found);
     });

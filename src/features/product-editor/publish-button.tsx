@@ -9,8 +9,10 @@ import { type ProofOutcome, prove } from '@/core/judge';
 import { counted } from '@/core/words';
 import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft } from '@/features/drafts/use-draft';
-import { type Published, useEditing } from '@/features/editor-kit/editing';
+import { useWhenSaved } from '@/features/drafts/use-when-saved';
+import { placeOf, type Published, useEditing } from '@/features/editor-kit/editing';
 import { differenceWords } from '@/features/proofs/difference-words';
+import { useSeenDraft } from '@/features/ripple/use-seen-draft';
 import { send, wordsOf } from '@/features/shared/api';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone, sayFailed } from '@/ui/toasts';
@@ -29,6 +31,9 @@ interface Props {
 // Seen only by who has asked for it.
 const RippleDialog = dynamic(() => import('@/features/ripple/ripple-dialog').then((dialog) => dialog.RippleDialog));
 
+/** What the places of the editor are called where something of them has changed. */
+const PLACE_WORDS: Readonly<Record<string, string>> = { basics: 'name and words', pictures: 'pictures', price: 'price', choices: 'choices', parts: 'parts', properties: 'properties', fits: 'what must fit', prepared: 'presets', variants: 'variants', formulas: 'formulas and rates', rules: 'rules', quantity: 'quantities', breaks: 'quantity breaks', stock: 'stock', shelf: 'category and tags', proofs: 'proofs' };
+
 const revisionSchema = z.object({ revision: z.number() });
 
 /** Makes the saved draft the newest revision, which the shop shows from then on. */
@@ -36,34 +41,39 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
   const { findings, program, product, goTo } = useEditing();
   const [busy, setBusy] = useState(false);
   const [asked, setAsked] = useState<readonly ProofOutcome[]>([]);
-  const [rippling, setRippling] = useState(false);
+  const ripple = useSeenDraft(draft, (field) => PLACE_WORDS[placeOf([field], draft.document)] ?? field);
   const mustFix = findings.filter(({ gravity }) => gravity === 'mustFix').length;
   const upToDate = useIsAsPublished(draft.document, draft.version, published) && draft.save.kind === 'saved';
+  const notPublished = (why: string) => sayFailed('Not published', why);
   const ask = () => {
+    if (mustFix > 0) return notPublished(`${counted(mustFix, 'thing')} to fix first: see the list.`);
     const broken = prove(program, product.proofs, today).filter(({ holds }) => !holds);
     setAsked(broken);
     if (broken.length === 0) goOn();
   };
   const goOn = () => {
     setAsked([]);
-    if (isUsed) setRippling(true);
-    else void publish().catch((error: unknown) => sayFailed('Not published', wordsOf(error)));
+    if (isUsed) ripple.look();
+    else void publish(draft).catch((error: unknown) => notPublished(wordsOf(error)));
   };
-  const publish = async (accepted = 0) => {
+  const publish = async ({ version, document }: Pick<Draft<Product>, 'version' | 'document'>, accepted = 0) => {
     setBusy(true);
     try {
-      const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version: draft.version, accepted }, revisionSchema);
-      onPublished({ revision, version: draft.version, definition: draft.document, slug: draft.document.slug });
+      const { revision } = await send('POST', `/api/manage/products/${productId}/publication`, { version, accepted }, revisionSchema);
+      onPublished({ revision, version, definition: document, slug: document.slug });
       sayDone(`Revision ${revision} is in the shop`);
-      setRippling(false);
+      ripple.leave();
     } finally {
       setBusy(false);
     }
   };
-  const why = mustFix > 0 ? 'Mend what readiness lists first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'The shop shows this draft' : undefined;
+  const { isWaiting, press } = useWhenSaved(draft, product, ask, notPublished);
+  const isSaved = draft.save.kind === 'saved';
+  // What is still being typed may mend what is to be fixed.
+  const why = mustFix > 0 && isSaved ? 'Fix what readiness lists first' : upToDate ? 'The shop shows this draft' : undefined;
   return (
     <>
-      <Button id="publish" size="sm" loading={busy} disabled={why !== undefined} title={why} onClick={ask}>
+      <Button id="publish" size="sm" loading={busy || isWaiting} disabled={why !== undefined} title={why} onClick={press}>
         Publish
       </Button>
       <AppDialog
@@ -92,7 +102,17 @@ export function PublishButton({ draft, productId, published, today, isUsed, onPu
           </Text>
         ))}
       </AppDialog>
-      {rippling && <RippleDialog address={`/api/manage/products/${productId}/ripple`} decision="Publish" nothingReached="Nothing has it as a part." onClose={() => setRippling(false)} onDecide={publish} />}
+      {ripple.seen && (
+        <RippleDialog
+          key={ripple.seen.version}
+          address={`/api/manage/products/${productId}/ripple?version=${ripple.seen.version}`}
+          decision="Publish"
+          nothingReached="Nothing has it as a part."
+          meanwhile={ripple.seen.meanwhile}
+          onClose={ripple.leave}
+          onDecide={(accepted) => (ripple.seen ? publish(ripple.seen, accepted) : Promise.resolve())}
+        />
+      )}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { type Move } from '@/features/many/move-many';
-import { always, binMoves, publishing } from '@/features/many/ways';
+import { always, binMoves, draftsSeen, publishing } from '@/features/many/ways';
 import { anything, send } from '@/features/shared/api';
 import { type ProductRow } from '@/services/products/list';
 
@@ -15,7 +15,7 @@ export const productMoves: Readonly<Record<Way, Move<ProductRow, Way>>> = {
     concerns: ({ state }) => state !== 'published',
     canGoBack: ({ state }) => state === 'draft' || state === 'archived',
     notReady: ({ mustFix }) => mustFix > 0,
-    rippleAt: (rows) => `/api/manage/products/ripple?of=${rows.map(({ id }) => id).join(',')}`,
+    rippleAt: (rows) => `/api/manage/products/ripple?of=${draftsSeen(rows)}`,
     move: publishing(at),
   },
   withdraw: {

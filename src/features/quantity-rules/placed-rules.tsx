@@ -34,7 +34,7 @@ const JOINTLY: Readonly<Record<PlacedQuantity['per'], string>> = { line: '', bas
 const keptBy = ({ rule }: PlacedQuantity, per: PlacedQuantity['per']): Pick<PlacedQuantity, 'per' | 'rule'> => ({ per, rule: per === 'customer' ? { ...ANY_QUANTITY, maximum: rule.maximum ?? 1 } : rule });
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
-export function PlacedRules({ rules: saved, holds, groups, suggestions }: QuantityRulesView) {
+export function PlacedRules({ rules: saved, seen, holds, groups, suggestions }: QuantityRulesView) {
   const { busy, fault, attempt } = useAttempt();
   const [rules, setRules] = useState<readonly PlacedQuantity[]>(saved);
   const [open, setOpen] = useState<string | null>(null);
@@ -48,13 +48,13 @@ export function PlacedRules({ rules: saved, holds, groups, suggestions }: Quanti
   };
   const save = (accepted: number) =>
     attempt(async () => {
-      await send('PUT', '/api/manage/quantities', { rules, accepted }, anything);
+      await send('PUT', '/api/manage/quantities', { rules, seen, accepted }, anything);
       setRipple(null);
       setOpen(null);
     }, 'The rules hold from now on');
   const look = () =>
     attempt(async () => {
-      const found = await send('POST', '/api/manage/quantities/preview', { rules }, rippleSchema);
+      const found = await send('POST', '/api/manage/quantities/preview', { rules, seen }, rippleSchema);
       if (found.length === 0) await save(0);
       else setRipple(found);
     });

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@chakra-ui/react';
+import { Button, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { counted } from '@/core/words';
 import { wordsOf } from '@/features/shared/api';
@@ -15,13 +15,15 @@ interface Props {
   decision: string;
   /** what is said where nothing is reached */
   nothingReached: string;
+  /** what has changed since it was asked for, so that it is worked out again; absent for nothing */
+  meanwhile?: string;
   onClose: () => void;
   /** @param accepted how many products in the shop have been seen to stop being sold */
   onDecide: (accepted: number, reached: number) => Promise<void>;
 }
 
 /** What a change would do to every product it reaches, seen before it is decided. */
-export function RippleDialog({ address, decision, nothingReached, onClose, onDecide }: Props) {
+export function RippleDialog({ address, decision, nothingReached, meanwhile, onClose, onDecide }: Props) {
   const ripple = useRipple(address);
   const { rows, stopping, below, breaking } = ripple;
   const [refused, setRefused] = useState<string>();
@@ -62,6 +64,11 @@ export function RippleDialog({ address, decision, nothingReached, onClose, onDec
         </>
       }
     >
+      {meanwhile !== undefined && (
+        <Text role="status" color="copper.fg" mb="3">
+          {meanwhile}
+        </Text>
+      )}
       <RippleView ripple={ripple} nothingReached={nothingReached} refused={refused} />
     </AppDialog>
   );

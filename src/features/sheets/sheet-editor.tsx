@@ -14,6 +14,7 @@ import { choiceKindsHere } from '@/features/choice-editor/kinds';
 import { Counter } from '@/features/counter/counter';
 import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
+import { useWhenSaved } from '@/features/drafts/use-when-saved';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/editor-kit/editing';
 import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { OutlineLine } from '@/features/editor-kit/outline-line';
@@ -24,6 +25,7 @@ import { useCommand } from '@/features/palette/commands';
 import { type SelectionState, useSelection } from '@/features/selection/use-selection';
 import { send, wordsOf } from '@/features/shared/api';
 import { RippleDialog } from '@/features/ripple/ripple-dialog';
+import { useSeenDraft } from '@/features/ripple/use-seen-draft';
 import { type SheetEditorView } from '@/services/sheets/sheets';
 import { binnedSchema, sayBinned } from '@/features/bin/say-binned';
 import { AskBeforeDeleting } from '@/ui/ask-before';
@@ -46,7 +48,6 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   const [editor] = useState(() => nanoid());
   const [place, setPlace] = useState<Place>(opened.draft.choices.length === 0 ? 'choices' : 'basics');
   const [published, setPublished] = useState({ revision: opened.publishedRevision, version: opened.publishedDraftVersion, definition: opened.publishedDefinition });
-  const [publishing, setPublishing] = useState(false);
   const [group, setGroup] = useState<string | null>(null);
   const [triedOnId, setTriedOn] = useState<number | null>(tryOn[0]?.id ?? null);
   const address = `/api/manage/sheets/${opened.id}`;
@@ -65,9 +66,11 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
     () => selection.program.faults.flatMap((fault) => (fault.path[0] === 'sheets' && fault.path[1] === sheet.key && fault.code !== 'overrideLost' ? { ...fault, path: fault.path.slice(2) } : [])),
     [selection.program, sheet.key],
   );
+  const ripple = useSeenDraft(draft, (field) => field);
+  const { isWaiting, press: publish } = useWhenSaved(draft, settled, ripple.look, (why) => sayFailed('Not published', why));
   useUndoKeys(draft);
   useAllPlaces();
-  useCommand(`Publish the sheet ${sheet.title}`, () => setPublishing(true));
+  useCommand(`Publish the sheet ${sheet.title}`, publish);
 
   const changeDraft = draft.change;
   const change = useCallback<Editing['change']>(
@@ -117,24 +120,28 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
   );
   return (
     <EditingProvider value={editing}>
-      <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} onPublish={() => setPublishing(true)} />
+      <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} isWaiting={isWaiting} onPublish={publish} />
       <DraftNotice draft={draft} />
       <EditorColumns
         outline={outline}
         middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />}
         side={side}
       />
-      {publishing && (
+      {ripple.seen && (
         <RippleDialog
-          address={`/api/manage/sheets/${opened.id}/ripple`}
+          key={ripple.seen.version}
+          address={`/api/manage/sheets/${opened.id}/ripple?version=${ripple.seen.version}`}
           decision="Publish"
           nothingReached="The sheet is on no product; publishing changes nothing in the shop."
-          onClose={() => setPublishing(false)}
+          meanwhile={ripple.seen.meanwhile}
+          onClose={ripple.leave}
           onDecide={async (accepted, reached) => {
-            const { revision } = await send('POST', `/api/manage/sheets/${opened.id}/publication`, { version: draft.version, accepted }, publishedSchema);
+            if (!ripple.seen) return;
+            const { version, document } = ripple.seen;
+            const { revision } = await send('POST', `/api/manage/sheets/${opened.id}/publication`, { version, accepted }, publishedSchema);
             sayDone(`Revision ${revision} is in force`, `${counted(reached, 'product')} ${reached === 1 ? 'follows' : 'follow'} it.`);
-            setPublished({ revision, version: draft.version, definition: draft.document });
-            setPublishing(false);
+            setPublished({ revision, version, definition: document });
+            ripple.leave();
           }}
         />
       )}
@@ -215,10 +222,10 @@ function SheetChoices({ sheet, current }: { sheet: Sheet; current: Place }) {
   );
 }
 
-function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<Sheet>; published: PublishedDraft<Sheet>; id: number; mustFix: number; onPublish: () => void }) {
+function TopBar({ draft, published, id, mustFix, isWaiting, onPublish }: { draft: Draft<Sheet>; published: PublishedDraft<Sheet>; id: number; mustFix: number; isWaiting: boolean; onPublish: () => void }) {
   const router = useRouter();
   const upToDate = useIsAsPublished(draft.document, draft.version, published) && draft.save.kind === 'saved';
-  const why = mustFix > 0 ? 'Mend what is listed first' : draft.save.kind !== 'saved' ? 'Waiting for the draft to be saved' : upToDate ? 'This draft is published' : undefined;
+  const why = mustFix > 0 && draft.save.kind === 'saved' ? 'Fix what is listed first' : upToDate ? 'This draft is published' : undefined;
   const [deleting, setDeleting] = useState(false);
   const remove = () =>
     void send('DELETE', `/api/manage/sheets/${id}`, undefined, binnedSchema).then(
@@ -240,7 +247,7 @@ function TopBar({ draft, published, id, mustFix, onPublish }: { draft: Draft<She
         </>
       }
     >
-      <Button size="sm" disabled={why !== undefined} title={why} onClick={onPublish}>
+      <Button size="sm" loading={isWaiting} disabled={why !== undefined} title={why} onClick={onPublish}>
         See the ripple and publish
       </Button>
       <MoreMenu label="More for this sheet">

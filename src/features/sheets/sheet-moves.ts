@@ -1,5 +1,5 @@
 import { type Move } from '@/features/many/move-many';
-import { binMoves, publishing } from '@/features/many/ways';
+import { binMoves, draftsSeen, publishing } from '@/features/many/ways';
 import { type SheetRow } from '@/services/sheets/sheets';
 
 /** What can be done with many sheets, one after the other. */
@@ -12,7 +12,7 @@ export const sheetMoves: Readonly<Record<SheetWay, Move<SheetRow, SheetWay>>> = 
     title: 'Publish', does: 'Publish', done: 'published; their products follow', back: null, nothing: 'None of them has a draft that differs from what is published.',
     concerns: ({ state }) => state !== 'published',
     canGoBack: () => false,
-    rippleAt: (rows) => `/api/manage/sheets/ripple?of=${rows.map(({ id }) => id).join(',')}`,
+    rippleAt: (rows) => `/api/manage/sheets/ripple?of=${draftsSeen(rows)}`,
     move: publishing(at),
   },
   ...binMoves(at, ({ products }) => products === 0, 'None of them is free: take them off their products first.'),

@@ -98,6 +98,17 @@ export async function seenDraft<Definition, Stored extends StoredDraft<Definitio
   return stored;
 }
 
+/** Something of which a draft is looked at: of the version that was seen, or whatever it is now. */
+export type Looked = number | { readonly id: number; readonly version?: number };
+
+/** The drafts that are looked at. @throws Refusal 404; 409 `draftMoved` where one has been changed since it was seen */
+export function lookedAt<Definition, Stored extends StoredDraft<Definition>>(life: Life<Definition, Stored>, queries: Queries, of: readonly Looked[]): Promise<Stored[]> {
+  return Promise.all(of.map((one) => {
+    const { id, version } = typeof one === 'number' ? { id: one } : one;
+    return version === undefined ? life.require(queries, id) : seenDraft(life, queries, id, version);
+  }));
+}
+
 /** Publishes a definition as a new, unchangeable revision. @returns its number */
 export async function publishRevision<Definition>(life: Life<Definition>, transaction: Queries, { id, draft, draftVersion }: { readonly id: number; readonly draft: Definition; readonly draftVersion: number }, at: Date): Promise<number> {
   const number = (await life.latestNumber(transaction, id)) + 1;

@@ -12,6 +12,7 @@ import { bulkChanges, products, sheets } from '../../data/schema';
 import { compared } from '../prices/floors';
 import { indexed } from '../products/life';
 import { notFound, Refusal } from '../refusal';
+import { seenName } from '../seen';
 import { sheetLife } from '../sheets/life';
 import { readCosts } from '../stock/figures';
 import { sheetFaults } from '../sheets/sheets';
@@ -45,6 +46,8 @@ interface PreparedRow {
 
 interface Prepared {
   readonly words: string;
+  /** the name of the drafts that it was worked out from */
+  readonly seen: string;
   readonly rows: readonly PreparedRow[];
 }
 
@@ -65,6 +68,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: 
   const found = await compared(sides, read.today, looksAt === 'floors' ? await readCosts(queries) : null);
   return {
     words,
+    seen: seenName([rows, onSheets].map((some) => some.map(({ id, draftVersion }) => [id, draftVersion]))),
     rows: [
       ...rows.map(({ id, draft, draftVersion }, place): PreparedRow => {
         const { after, does } = applied[place] ?? { after: draft, does: '' };
@@ -190,17 +194,18 @@ function withCopies(draft: Product, source: Product, copied: readonly Choice[], 
 }
 
 /** What a change of many would do, one by one. Nothing is changed. */
-export function previewBulk(context: Services, change: BulkChange): Promise<{ words: string; rows: BulkRow[] }> {
+export function previewBulk(context: Services, change: BulkChange): Promise<{ words: string; seen: string; rows: BulkRow[] }> {
   return atOneMoment(context, async ({ database, now }) => {
-    const { words, rows } = await prepare(database.read, now(), change, 'floors');
-    return { words, rows: rows.map(({ row }) => row) };
+    const { words, seen, rows } = await prepare(database.read, now(), change, 'floors');
+    return { words, seen, rows: rows.map(({ row }) => row) };
   });
 }
 
-/** Changes many drafts in one go. @returns what it was, by its number, to be taken back. @throws Refusal 409 where nothing changes any more */
-export async function applyBulk({ database, now }: Services, change: BulkChange): Promise<{ id: number; words: string; changed: number }> {
+/** Changes many drafts in one go. @returns what it was, by its number, to be taken back. @param seen the name of the drafts that the preview was worked out from @throws Refusal 409 where nothing changes any more, or other drafts were seen */
+export async function applyBulk({ database, now }: Services, change: BulkChange, seen?: string): Promise<{ id: number; words: string; changed: number }> {
   return database.write(async (transaction) => {
-    const { words, rows } = await prepare(transaction, now(), change, 'stops');
+    const { words, seen: nowSeen, rows } = await prepare(transaction, now(), change, 'stops');
+    if (seen !== undefined && seen !== nowSeen) throw new Refusal(409, 'changedMeanwhile', 'Some of these drafts have been changed since you looked. Look again at what would happen.');
     const changing = rows.filter(({ row }) => row.changes);
     if (changing.length === 0) throw new Refusal(409, 'nothingChanges', 'Nothing would be another than it is. Look again.');
     for (const { store } of changing) await store(transaction, now());

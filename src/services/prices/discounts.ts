@@ -15,6 +15,7 @@ import { isBlank, printable } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { discountCodes, discounts, discountUses, orders } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { requireSeen, seenName } from '../seen';
 import { sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
 import { readCosts } from '../stock/figures';
@@ -29,12 +30,14 @@ const codeSchema = z
     return z.NEVER;
   });
 
-export const savedDiscountSchema = z.strictObject({ definition: discountSchema, codes: z.array(codeSchema).max(200).optional().describe('what customers type; absent leaves the codes as they are'), acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor') });
+export const savedDiscountSchema = z.strictObject({ definition: discountSchema, codes: z.array(codeSchema).max(200).optional().describe('what customers type; absent leaves the codes as they are'), acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'), seen: z.string().max(40).optional().describe('the name of the discount as it was opened; another since is refused') });
 export const bulkCodesSchema = z.strictObject({ number: z.int().min(1).max(1000), begins: z.string().max(12).regex(/^[A-Za-z0-9-]*$/, 'use letters, digits and hyphens').default('') });
 
 /** A discount with its codes, as the manager sees it. */
 export interface DiscountView {
   readonly definition: Discount;
+  /** its name, as it is now */
+  readonly seen: string;
   /** the first of them, and how many there are */
   readonly codes: readonly string[];
   readonly number: number;
@@ -73,7 +76,7 @@ export function openDiscounts(context: Services): Promise<DiscountsView> {
         .innerJoin(discountCodes, eq(discountCodes.id, discountUses.codeId))
         .innerJoin(orders, eq(orders.id, discountUses.orderId))
         .where(and(eq(discountCodes.discountId, id), inArray(orders.state, [...COUNTING])));
-      views.push({ definition, codes: codes.map(({ code }) => code), number: all?.number ?? 0, used: used?.number ?? 0 });
+      views.push({ definition, seen: seenName(definition), codes: codes.map(({ code }) => code), number: all?.number ?? 0, used: used?.number ?? 0 });
     }
     return {
       discounts: views,
@@ -114,12 +117,14 @@ async function checkDiscount(queries: Queries, { title, gives, from, until, grou
  * @throws Refusal 422 for one that can't be kept; 409 for a code that another has, or where more products fall below their
  *   floor with it than was accepted
  */
-export async function saveDiscount(context: Services, { definition, codes, acceptedBelow }: z.infer<typeof savedDiscountSchema>): Promise<void> {
+export async function saveDiscount(context: Services, { definition, codes, acceptedBelow, seen }: z.infer<typeof savedDiscountSchema>): Promise<void> {
   const { database, now } = context;
   await checkDiscount(database.read, definition);
   await requireFloorsWith(context, definition, acceptedBelow);
   await database.write(async (transaction) => {
     await checkDiscount(transaction, definition);
+    const known = await transaction.query.discounts.findFirst({ where: eq(discounts.key, definition.key) });
+    if (known) requireSeen(seen, known.definition, 'the discounts');
     const [row] = await transaction.insert(discounts).values({ key: definition.key, definition, createdAt: now() }).onConflictDoUpdate({ target: discounts.key, set: { definition } }).returning({ id: discounts.id });
     if (!row) throw new Error('the discount was not stored');
     if (codes) await storeCodes(transaction, row.id, codes);

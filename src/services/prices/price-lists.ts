@@ -19,9 +19,10 @@ import { priceListRevisions, priceLists } from '../../data/schema';
 import { type BelowFloor, sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
 import { Refusal } from '../refusal';
+import { requireSeen, seenName } from '../seen';
 import { readCosts } from '../stock/figures';
 
-export const priceListsSchema = z.strictObject({ lists: z.array(priceListSchema).max(200) });
+export const priceListsSchema = z.strictObject({ lists: z.array(priceListSchema).max(200), seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused') });
 export const acceptedPriceListsSchema = priceListsSchema.extend({
   accepted: z.int().min(0).describe('how many prices were seen to change'),
   acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
@@ -40,6 +41,8 @@ export interface ListedProduct extends PricedProduct {
 /** The price lists, and what is needed to edit them. */
 export interface PriceListsView {
   readonly lists: readonly PriceList[];
+  /** their name, as they are now */
+  readonly seen: string;
   readonly products: readonly ListedProduct[];
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
   readonly suggestions: ShelfSuggestions;
@@ -96,6 +99,7 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
     const known = byAddress(states, around.surroundings);
     return {
       lists,
+      seen: seenName(lists),
       products: states.map((state) => {
         const product = asItCounts(state);
         const { sku, category } = product;
@@ -111,13 +115,14 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
 }
 
 /** What other lists would change. @throws Refusal 422 for lists that can't be kept */
-export async function previewPriceLists(context: Services, { lists }: z.infer<typeof priceListsSchema>): Promise<PriceListsRipple> {
-  const { changes, floors } = await atOneMoment(context, async ({ database, now }) => lookAhead(database.read, now(), lists));
+export async function previewPriceLists(context: Services, { lists, seen }: z.infer<typeof priceListsSchema>): Promise<PriceListsRipple> {
+  const { changes, floors } = await atOneMoment(context, async ({ database, now }) => lookAhead(database.read, now(), lists, seen));
   return { changes: changes.slice(0, MOST_TOLD), count: changes.length, below: await fallingBelow(floors) };
 }
 
 /** The prices that other lists change, and what is to be looked at to know whether any product falls below its floor. */
-async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]) {
+async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[], seen: string | undefined) {
+  requireSeen(seen, await readPriceLists(queries), 'the price lists');
   const { states, now } = await readAll(queries, at);
   const { surroundings, today } = now;
   const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(states, surroundings));
@@ -159,14 +164,14 @@ function refuseStopping(product: Product, surroundings: CatalogSurroundings, lis
  * @throws Refusal 422 for lists that can't be kept; 409 where more prices change, or more products fall below their floor,
  *   than was accepted
  */
-export async function savePriceLists(context: Services, { lists, accepted, acceptedBelow }: z.infer<typeof acceptedPriceListsSchema>): Promise<void> {
-  const { below, count } = await previewPriceLists(context, { lists });
+export async function savePriceLists(context: Services, { lists, seen, accepted, acceptedBelow }: z.infer<typeof acceptedPriceListsSchema>): Promise<void> {
+  const { below, count } = await previewPriceLists(context, { lists, seen });
   requireAccepted(below, acceptedBelow, 'With these lists');
   if (count > accepted) throw moreChanges(count, accepted);
   await context.database.write(async (transaction) => {
     const at = context.now();
     // Prices may have changed since they were looked at.
-    const { changes } = await lookAhead(transaction, at, lists);
+    const { changes } = await lookAhead(transaction, at, lists, seen);
     if (changes.length > accepted) throw moreChanges(changes.length, accepted);
     await storePriceLists(transaction, at, lists);
   });

@@ -38,6 +38,8 @@ export interface ProductRow {
   /** why customers can't buy it now, where it is published */
   readonly held: string | null;
   readonly updatedAt: number;
+  /** of its draft */
+  readonly draftVersion: number;
 }
 
 /** Every product of the catalog, in the order of the titles. */
@@ -66,6 +68,7 @@ export async function listProducts(context: Services): Promise<ProductRow[]> {
           state: row.archivedAt !== null ? 'archived' : row.publishedRevision === null ? 'draft' : row.isAsPublished === 1 ? 'published' : 'changed',
           held: row.publishedRevision === null ? null : heldWords(card, there),
           updatedAt: row.updatedAt.getTime(),
+          draftVersion: row.draftVersion,
         },
       ];
     });

@@ -11,6 +11,7 @@ import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { type ComparedProduct } from '../figures/margins';
 import { compared } from '../prices/floors';
+import { type Looked, lookedAt } from '../drafts/life';
 import { readCosts } from '../stock/figures';
 import { productLife } from './life';
 
@@ -21,28 +22,28 @@ export type ProductChange = 'publish' | 'withdraw';
  * What publishing a product's draft, or taking the product out of the shop, does to those that have it as a part or take
  * it along, at any depth: in the shop as they are published, elsewhere in the draft. The caller may stop at any step.
  *
- * @throws Refusal 404
+ * @throws Refusal 404; 409 `draftMoved` where a draft is not the one that was seen
  */
-export function rippleOfProduct(context: Services, id: number, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), id, change, 'floors'));
+export function rippleOfProduct(context: Services, looked: Looked, change: ProductChange): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return atOneMoment(context, ({ database, now }) => readProductRipple(database.read, now(), looked, change, 'floors'));
 }
 
 /**
  * What publishing the drafts of products would change, all of them together: of those that are in the shop themselves, and
  * of all that have one of them as a part or take it along, at any depth. The caller may stop at any step.
  *
- * @throws Refusal 404
+ * @throws Refusal 404; 409 `draftMoved` where a draft is not the one that was seen
  */
-export function rippleOfProducts(context: Services, ids: readonly number[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+export function rippleOfProducts(context: Services, looked: readonly Looked[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
   return atOneMoment(context, async ({ database, now }) => {
-    const all = await Promise.all(ids.map((id) => productLife.require(database.read, id)));
+    const all = await lookedAt(productLife, database.read, looked);
     return readChanges(database.read, now(), all, 'publish', 'floors', (state) => state.published !== null);
   });
 }
 
 /** Reads all that a product's ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
-export async function readProductRipple(queries: Queries, at: Date, id: number, change: ProductChange, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return readChanges(queries, at, [await productLife.require(queries, id)], change, looksAt, () => false);
+export async function readProductRipple(queries: Queries, at: Date, looked: Looked, change: ProductChange, looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return readChanges(queries, at, await lookedAt(productLife, queries, [looked]), change, looksAt, () => false);
 }
 
 interface Changing {

@@ -10,13 +10,16 @@ import { quantityRuleWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { settings } from '../../data/schema';
 import { Refusal } from '../refusal';
+import { requireSeen, seenName } from '../seen';
 
-export const quantityRulesSchema = z.strictObject({ rules: z.array(placedQuantitySchema).max(200) });
+export const quantityRulesSchema = z.strictObject({ rules: z.array(placedQuantitySchema).max(200), seen: z.string().max(40).optional().describe('the name of the rules as they were opened; others since are refused') });
 export const acceptedQuantityRulesSchema = quantityRulesSchema.extend({ accepted: z.int().min(0).describe('how many products were seen to change') });
 
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
   readonly rules: readonly PlacedQuantity[];
+  /** their name, as they are now */
+  readonly seen: string;
   /** titles of the products that each rule has the word about, by its key; of rules for baskets and customers, of those that it counts */
   readonly holds: Readonly<Record<string, readonly string[]>>;
   readonly groups: readonly Pick<CustomerGroup, 'key' | 'title'>[];
@@ -42,6 +45,7 @@ export function openQuantityRules(context: Services): Promise<QuantityRulesView>
     const holds = Object.fromEntries(rules.map((rule) => [rule.key, states.map(asItCounts).filter((product) => holdsFor(rule, rules, product)).map(({ title }) => title)]));
     return {
       rules,
+      seen: seenName(rules),
       holds,
       groups: groups.map(({ key, title }) => ({ key, title })),
       suggestions: suggestionsOf(await readShelves(database.read)),
@@ -74,12 +78,13 @@ function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerG
 }
 
 /** What other rules would change, product by product and group by group. @throws Refusal 422 as {@link saveQuantityRules} */
-export function previewQuantityRules(context: Services, { rules }: z.infer<typeof quantityRulesSchema>): Promise<QuantityRipple[]> {
-  return atOneMoment(context, ({ database }) => rippleOf(database.read, rules));
+export function previewQuantityRules(context: Services, { rules, seen }: z.infer<typeof quantityRulesSchema>): Promise<QuantityRipple[]> {
+  return atOneMoment(context, ({ database }) => rippleOf(database.read, rules, seen));
 }
 
-async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[]): Promise<QuantityRipple[]> {
+async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[], seen: string | undefined): Promise<QuantityRipple[]> {
   const { quantityRules: former, groups } = await readSettings(queries);
+  requireSeen(seen, former, 'the quantity rules');
   checkRules(rules, groups);
   return (await readBothStates(queries)).flatMap((state) => {
     const product = asItCounts(state);
@@ -102,9 +107,9 @@ async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[]): Pro
  *
  * @throws Refusal 422 for rules that can't be kept; 409 where more changes than was accepted
  */
-export async function saveQuantityRules({ database }: Services, { rules, accepted }: z.infer<typeof acceptedQuantityRulesSchema>): Promise<void> {
+export async function saveQuantityRules({ database }: Services, { rules, seen, accepted }: z.infer<typeof acceptedQuantityRulesSchema>): Promise<void> {
   await database.write(async (transaction) => {
-    const ripple = await rippleOf(transaction, rules);
+    const ripple = await rippleOf(transaction, rules, seen);
     if (ripple.length > accepted) throw new Refusal(409, 'moreChanges', `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`);
     const shop = { ...(await readSettings(transaction)), quantityRules: rules };
     await transaction.insert(settings).values({ name: 'shop', shop }).onConflictDoUpdate({ target: settings.name, set: { shop } });

@@ -5,6 +5,7 @@ import { atOneMoment, type Services } from '../context';
 import { placementsOf, type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { compared } from '../prices/floors';
+import { type Looked, lookedAt } from '../drafts/life';
 import { readCosts } from '../stock/figures';
 import { sheetLife } from './life';
 
@@ -13,15 +14,15 @@ import { sheetLife } from './life';
  * as a part or take it along among them: in the shop as it is published, elsewhere in the draft. The caller may stop at any
  * step.
  *
- * @throws Refusal 404
+ * @throws Refusal 404; 409 `draftMoved` where a draft is not the one that was seen
  */
-export function rippleOf(context: Services, ids: readonly number[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  return atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), ids, 'floors'));
+export function rippleOf(context: Services, looked: readonly Looked[]): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  return atOneMoment(context, ({ database, now }) => readRipple(database.read, now(), looked, 'floors'));
 }
 
 /** Reads all that a ripple is worked out from. What comes back works it out, and reads nothing more. @param looksAt whether floors are looked at, too, which takes longer */
-export async function readRipple(queries: Queries, at: Date, ids: readonly number[], looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
-  const drafts = await Promise.all(ids.map(async (id) => (await sheetLife.require(queries, id)).draft));
+export async function readRipple(queries: Queries, at: Date, looked: readonly Looked[], looksAt: RippleLooks): Promise<AsyncGenerator<ProductStep<RippleRow>>> {
+  const drafts = (await lookedAt(sheetLife, queries, looked)).map(({ draft }) => draft);
   const states = await readBothStates(queries);
   const { surroundings: before, today } = await readAllSurroundings(queries, at, [...states.map(asItCounts), ...drafts]);
   const after = { ...before, sheets: new Map([...before.sheets, ...drafts.map((draft) => [draft.key, draft] as const)]) };

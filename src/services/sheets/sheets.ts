@@ -29,6 +29,8 @@ export interface SheetRow {
   readonly products: number;
   readonly state: 'published' | 'changed' | 'draft';
   readonly updatedAt: number;
+  /** of its draft */
+  readonly draftVersion: number;
 }
 
 /** Where a sheet is used. */
@@ -60,6 +62,7 @@ export function listSheets(context: Services): Promise<SheetRow[]> {
         products: usesOf(draft, shelves).length,
         state: sheet.publishedRevision === null ? 'draft' : publishedVersion === sheet.draftVersion ? 'published' : 'changed',
         updatedAt: sheet.updatedAt.getTime(),
+        draftVersion: sheet.draftVersion,
       };
     });
   });
