@@ -54,7 +54,7 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.findAndPick('Add a part', 'handbook', 'Handbook for the first year');
     await person.find(card('Handbook for the first year'));
     await person.select('Price of the kit', 'sum of its parts, less a percentage');
-    await person.fill('Less %', '10');
+    await person.fill('Less (%)', '10');
     await person.sees('its parts cost €27.00 alone, and it costs €24.30: €2.70 less.');
     await person.press('All selections', OUTLINE);
     // Three crayons cost 1.80, the handbook 6.60. In a kit no ten of them come together: the break is none.

@@ -49,3 +49,4 @@ export { freeKey, freeKeys, keyFrom } from './free-key';
 export { type References, referencesOf, type Referring, refersToProduct, withPictures } from './references';
 export { type Discount, type DiscountGives, discountSchema } from './discounts';
 export { countrySchema, type Delivery, type Tax, type TaxShown, taxShown } from './tax';
+export { isCountry } from './country';

@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import { isTimeZone } from '../calendar';
-import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, type Report } from '../catalog';
+import { type Catalog, CATALOG_FORMAT, catalogSchema, type CatalogSurroundings, KEY_PATTERN, placementsOf, type Report } from '../catalog';
 import { assemble } from '../compile/assemble';
-import { readiness } from '../judge';
-import { minorUnits } from '../money';
+import { readiness, sheetFaults, shopFaults } from '../judge';
 import { Exact } from '../number';
 import { listFaults, thingsOf } from '../price-lists';
 import { type Fault, faultAt, type FaultData, type Path } from '../problems';
@@ -62,8 +60,7 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   const add = (path: Path, data: FaultData) =>
     faults.push(faultAt(path, data));
 
-  if (minorUnits(catalog.shop.currency) === null) add(['shop', 'currency'], { code: 'unknownCurrency', given: catalog.shop.currency });
-  if (!isTimeZone(catalog.shop.timeZone)) add(['shop', 'timeZone'], { code: 'badTimeZone', given: catalog.shop.timeZone });
+  shopFaults(catalog, add);
   const checkKeys = (list: string, keys: readonly string[], what: string) => {
     const known = new Set<string>();
     keys.forEach((key, index) => {
@@ -74,7 +71,6 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   checkKeys('stock', catalog.stock.map(({ key }) => key), 'stock item');
   checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
   checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
-  checkKeys('discounts', catalog.discounts.map(({ key }) => key), 'discount');
   checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
@@ -91,6 +87,11 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   });
   const priced = new Map(catalog.products.map((product) => [product.slug, { title: product.title, things: thingsOf(assemble(product, surroundings).product) }]));
   for (const { place, title, data } of listFaults(catalog.priceLists, catalog.shop.groups, priced)) add(['priceLists', place], { code: 'priceListFaulty', fault: { title, data } });
+  catalog.sheets.forEach((sheet, index) => {
+    // What is on a product is looked at there.
+    const isPlaced = catalog.products.some((product) => placementsOf(product, [sheet]).some(({ key, leftOut }) => key === sheet.key && !leftOut));
+    if (!isPlaced) faults.push(...sheetFaults(sheet, surroundings).map((fault) => ({ ...fault, path: ['sheets', index, ...fault.path.slice(2)] })));
+  });
   catalog.products.forEach((product, index) => {
     const path = ['products', index];
     const found = readiness(product, surroundings, null).filter(({ gravity, code }) => gravity === 'mustFix' && code !== 'unknownCurrency');

@@ -72,6 +72,12 @@ export type FaultData =
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfOptions' }
+  | { readonly code: 'onlyMaximum' }
+  /** `above` where it has to be more than nothing; `most` null for no end */
+  | { readonly code: 'outOfRange'; readonly what: string; readonly given: string; readonly above: boolean; readonly most: number | null }
+  | { readonly code: 'unknownCountry'; readonly given: string }
+  | { readonly code: 'untaxedCountry'; readonly country: string }
+  | { readonly code: 'productUnknown'; readonly product: string }
   | { readonly code: 'breaksOfAll' }
   | { readonly code: 'breaksWithoutAmount'; readonly title: string }
   | { readonly code: 'breakFromNothing' }

@@ -135,6 +135,16 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':
       return 'The product is sold one at a time, so only pieces can be counted.';
+    case 'onlyMaximum':
+      return 'Of what one customer may have in all, give a maximum and nothing else.';
+    case 'outOfRange':
+      return `${data.what} is ${data.above ? 'more than 0' : '0 or more'}${data.most === null ? '' : `, up to ${data.most}`}, and not ${data.given}.`;
+    case 'unknownCountry':
+      return `“${data.given}” is not a country. Use its two-letter code (ISO 3166-1), such as AT.`;
+    case 'untaxedCountry':
+      return `Delivery to ${data.country} has a price, but no rate of tax. Add the country to the rates.`;
+    case 'productUnknown':
+      return `There is no product at the address “${data.product}”.`;
     case 'breaksOfOptions':
       return 'The number of an option is counted for options alone, in one order line, and all of it costs what the step says.';
     case 'breaksOfAll':

@@ -1,8 +1,8 @@
 import { useRouter } from 'next/navigation';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useTransition } from 'react';
 
-/** What became of a number that was typed: there was none, it holds now, or it was refused. */
-export type Settled = 'unchanged' | 'changed' | 'refused';
+/** What became of numbers that were typed: they hold now, or one was refused. */
+export type Settled = 'holds' | 'refused';
 
 /** Applies what has been typed in a line, and waits for it. */
 type Settle = () => Promise<Settled>;
@@ -43,11 +43,9 @@ export function useBasketChanges(): BasketChanges {
       },
       refresh,
       async settle() {
-        const wasRefreshing = refreshing.current;
         const found = await Promise.all([...lines.current.values()].map((settle) => settle()));
         if (refreshing.current) await new Promise<void>((go) => waiting.current.push(go));
-        if (found.includes('refused')) return 'refused';
-        return wasRefreshing || found.includes('changed') ? 'changed' : 'unchanged';
+        return found.includes('refused') ? 'refused' : 'holds';
       },
     }),
     [refresh],

@@ -3,7 +3,7 @@
 import { Button, chakra, Stack, Text } from '@chakra-ui/react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { Exact } from '@/core/number';
 import { isBlank } from '@/core/text';
@@ -40,6 +40,11 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
   // The same press of the button, sent twice, is one order; a new attempt is a new key.
   const [key, setKey] = useState(() => nanoid());
 
+  const shown = useRef(total);
+  useEffect(() => {
+    shown.current = total;
+  }, [total]);
+
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const found = {
@@ -51,9 +56,9 @@ export function CheckoutForm({ total, currency }: { total: string; currency: str
     setBusy(true);
     // What is ordered is what is seen: a number that was still being changed shows what it comes to first.
     const settled = await settle();
-    if (settled !== 'unchanged') {
+    if (settled === 'refused' || shown.current !== total) {
       setBusy(false);
-      setFaults({ general: settled === 'changed' ? 'The basket has changed. Look at the new total, then order.' : 'A quantity in the basket can’t be had. Change it, then order.' });
+      setFaults({ general: settled === 'refused' ? 'A quantity in the basket can’t be had. Change it, then order.' : 'The basket has changed. Look at the new total, then order.' });
       return;
     }
     try {

@@ -22,7 +22,7 @@ export function useLineQuantity({ id, quantity, title }: { readonly id: number; 
   const { register, refresh } = useChangesHere();
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<string>();
-  const now = useRef({ text: String(quantity), holds: quantity, running: Promise.resolve<Settled>('unchanged') });
+  const now = useRef({ text: String(quantity), holds: quantity, running: Promise.resolve<Settled>('holds') });
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   // It has come back.
   if (typed !== null && quantityFrom(typed) === quantity && refused === undefined) setTyped(null);
@@ -35,7 +35,7 @@ export function useLineQuantity({ id, quantity, title }: { readonly id: number; 
     now.current.running = now.current.running.then(async () => {
       const { text, holds } = now.current;
       const wanted = quantityFrom(text);
-      if (wanted === holds) return 'unchanged';
+      if (wanted === holds) return 'holds';
       if (!Number.isInteger(wanted) || wanted < 1) {
         setRefused(`How many of ${title}? Write a whole number from 1 on, or remove it.`);
         return 'refused';
@@ -45,7 +45,7 @@ export function useLineQuantity({ id, quantity, title }: { readonly id: number; 
         now.current.holds = wanted;
         setRefused(undefined);
         refresh();
-        return 'changed';
+        return 'holds';
       } catch (error) {
         setRefused(wordsOf(error));
         return 'refused';

@@ -1,4 +1,4 @@
-import { type Delivery, type Tax } from '../../core/catalog';
+import { type Delivery, isCountry, type Tax } from '../../core/catalog';
 import { Exact } from '../../core/number';
 import { isBlank } from '../../core/text';
 import { Refusal } from '../refusal';
@@ -14,6 +14,7 @@ export function checkTax({ name, country, classes, rates }: Tax): void {
     if (classes.findIndex((other) => other.key === key) < place) refuse(`Two kinds of products are called “${key}” inside. Each needs its own inside name.`);
   });
   for (const at of new Set([country, ...rates.map((rate) => rate.country)])) {
+    if (!isCountry(at)) refuse(`“${at}” is not a country. Use its two-letter code (ISO 3166-1), such as AT.`);
     for (const { key, title } of classes) {
       const found = rates.filter((rate) => rate.class === key && rate.country === at);
       const [rate] = found;

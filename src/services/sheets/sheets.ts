@@ -5,15 +5,14 @@ import { countStopping } from '../catalog/reach';
 import { readShelves, type Shelf } from '../catalog/shelves';
 import { readAllSurroundings } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
-import { freeKey, isNote, placementsOf, type Product, productSchema, type Sheet, sheetSchema } from '../../core/catalog';
-import { compile } from '../../core/compile';
+import { freeKey, isNote, placementsOf, type Product, type Sheet, sheetSchema } from '../../core/catalog';
 import { faultJson } from '../../core/exchange';
-import { type Fault } from '../../core/problems';
 import { counted, faultWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
+import { sheetFaults } from '../../core/judge';
 import { Refusal } from '../refusal';
 import { sheetLife } from './life';
 import { readRipple } from './ripple';
@@ -193,14 +192,6 @@ export async function publishSheet(context: Services, id: number, { version, acc
   });
 }
 
-/** What is wrong with a sheet taken by itself. What it refers to on a product is judged product by product. */
-export function sheetFaults(sheet: Sheet, surroundings: Parameters<typeof compile>[1]): Fault[] {
-  const bare = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'SAMPLE', price: '100', sheets: [{ key: sheet.key }] });
-  const { faults } = compile(bare, { ...surroundings, sheets: new Map(surroundings.sheets).set(sheet.key, sheet) });
-  return faults.filter(
-    ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown',
-  );
-}
 
 /** Earlier revisions of a sheet, newest first. */
 export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
