@@ -119,7 +119,7 @@ describe('oak check', () => {
   it('lists every fault on a line of its own, with the path in the file', async () => {
     const whole = JSON.parse(readFileSync(DEMO, 'utf8')) as { products: { price: string; choices: { options: { sku: string }[] }[]; draws: unknown[] }[] };
     // What others have as a part keeps those from being sold, too.
-    const catalog = { ...whole, products: whole.products.slice(0, 11), priceLists: [] };
+    const catalog = { ...whole, products: whole.products.slice(0, 11), priceLists: [], discounts: [] };
     const [suit, mesh] = catalog.products;
     if (suit && mesh) {
       suit.price = 'a lot';

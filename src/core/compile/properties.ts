@@ -37,7 +37,13 @@ export function compileProperties(product: Product, formulas: readonly FormulaPr
     if (said && !own) report(['properties', name], { code: 'propertyUnreadable', name });
     const byOption = product.choices.flatMap((choice, index) => {
       if (!hasOptions(choice) || !choice.options.some((option) => Object.hasOwn(option.properties, name))) return [];
-      return [{ choice: index, values: choice.options.map((option) => (Object.hasOwn(option.properties, name) && option.properties[name] ? readProperty(option.properties[name]) : null)) }];
+      const values = choice.options.map((option, place) => {
+        const given = Object.hasOwn(option.properties, name) ? option.properties[name] : undefined;
+        const value = given ? readProperty(given) : null;
+        if (given && !value) report(['choices', index, 'options', place, 'properties', name], { code: 'propertyUnreadable', name });
+        return value;
+      });
+      return [{ choice: index, values }];
     });
     const formula = formulas.findIndex(({ serves }) => serves.kind === 'property' && serves.name === name);
     const result = formulas[formula]?.compiled.result ?? null;

@@ -46,7 +46,7 @@ describe('the open format', () => {
     if (!catalog) throw new Error('the demo catalog can’t be read');
     const [first, second] = catalog.products;
     if (!first || !second) throw new Error('the demo catalog is empty');
-    const twisted = { ...catalog, shop: { ...catalog.shop, currency: 'EUX' }, products: [first, { ...second, slug: first.slug }], priceLists: [priceListSchema.parse({ key: 'trade', title: 'Trade', prices: [{ product: 'gone', price: '1' }] })] };
+    const twisted = { ...catalog, discounts: [], shop: { ...catalog.shop, currency: 'EUX' }, products: [first, { ...second, slug: first.slug }], priceLists: [priceListSchema.parse({ key: 'trade', title: 'Trade', prices: [{ product: 'gone', price: '1' }] })] };
     expect(checkCatalog(twisted).map(({ path, code }) => `${pathText(path)} ${code}`)).toEqual(['$.shop.currency unknownCurrency', '$.products[1].slug duplicateKey', '$.priceLists[0] priceListFaulty']);
   });
 
