@@ -90,7 +90,7 @@ async function filesIn(folder: string | undefined): Promise<ResolveContext['file
     const path = join(folder, name);
     const { size } = statSync(path);
     if (!statSync(path).isFile() || size > LARGEST_FILE) continue;
-    const type = await fileTypeOf(readFileSync(path));
+    const type = fileTypeOf(readFileSync(path));
     if (type) known.set(name, { name, type, size });
   }
   return (token) => known.get(token);

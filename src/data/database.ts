@@ -1,6 +1,7 @@
 import { type Client, createClient, type InStatement, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdirSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import * as schema from './schema';
@@ -10,8 +11,22 @@ type Handle = LibSQLDatabase<typeof schema>;
 /** What queries run on: the database itself, or a transaction in it. */
 export type Queries = Pick<Handle, 'select' | 'insert' | 'update' | 'delete' | 'query' | 'run'>;
 
-/** How long a connection waits for another process's write before it gives up, in milliseconds. */
+/** How long a connection that reads waits for another process, in milliseconds: hardly ever, as what is written ahead lets it go on. */
 const BUSY_TIMEOUT = 5_000;
+/** How long one that writes does; the whole process stands still meanwhile. */
+const BUSY_WRITING = 50;
+/** After which others may go on before it is tried again, in milliseconds. */
+const BETWEEN_TRIES = 40;
+/** How long a write waits in all for those of other processes, in milliseconds. */
+const LONGEST_WAIT = 20_000;
+
+/** Others have been writing for longer than a write waits. Nothing has been changed. */
+export class DatabaseBusy extends Error {
+  override readonly name = 'DatabaseBusy';
+  constructor() {
+    super(`Others have been writing for ${LONGEST_WAIT / 1000} seconds.`);
+  }
+}
 
 /** Where the data is kept unless `OAK_KNOT_DATABASE_URL` says otherwise. */
 export const DEFAULT_DATABASE_URL = 'file:./data/oak-knot.db';
@@ -27,11 +42,14 @@ export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(qu
 
 export class Database {
   private lastWrite: Promise<unknown> = Promise.resolve();
+  private writer: Client | null = null;
 
   private constructor(
     private readonly client: Client,
     readonly read: Queries,
     private readonly handle: Handle,
+    /** opens the connection that is written with */
+    private readonly openWriter: () => Client,
     /** whether all it reads is of one moment, so that it can't write */
     private readonly isStill = false,
   ) {}
@@ -45,8 +63,9 @@ export class Database {
     const file = localFile(url);
     if (file) mkdirSync(dirname(file), { recursive: true });
     let client: Client | undefined;
+    const connect = (timeout: number) => createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout });
     try {
-      client = createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout: BUSY_TIMEOUT });
+      client = connect(BUSY_TIMEOUT);
       if (file) {
         // Foreign keys are on by default in every connection of libSQL; a write-ahead log lets readers go on
         // while someone writes, and is a property of the file.
@@ -60,23 +79,62 @@ export class Database {
       throw new Error(`The database ${file} is damaged or not a database (${reason}). Move it away, or start over with: npm run demo -- --fresh`);
     }
     const handle = drizzle(client, { schema });
-    return new Database(client, handle, handle);
+    return new Database(client, handle, handle, () => connect(BUSY_WRITING));
   }
 
-  /** Brings the tables to the newest form. Safe to call again. */
+  /** Brings the tables to the newest form. Safe to call again, and from several processes at once: the first does it. */
   async migrate(): Promise<void> {
-    await migrate(this.handle, { migrationsFolder: MIGRATIONS });
+    await this.patiently(() => migrate(this.handle, { migrationsFolder: MIGRATIONS }), (error) => isBusy(error) || isMadeAlready(error));
   }
 
   /**
    * Runs one use case in one write transaction. A local file has one writer at a time and waiting for it would block
-   * the process, so writes queue up here and each begins when the one before has ended.
+   * the process, so writes queue up here and each begins when the one before has ended. While another process writes,
+   * it is tried again and again.
+   *
+   * @throws DatabaseBusy where others write for too long
    */
   write<T>(work: (transaction: Queries) => Promise<T>): Promise<T> {
     if (this.isStill) return Promise.reject(new Error('what reads at one moment can’t write'));
-    const run = this.lastWrite.then(() => this.handle.transaction(work, { behavior: 'immediate' }));
+    const run = this.lastWrite.then(async () => {
+      const transaction = await this.patiently(() => this.begin());
+      try {
+        const result = await writing.run(true, () => work(drizzle(clientOf(transaction, this.client), { schema })));
+        await transaction.commit();
+        return result;
+      } finally {
+        // What was not committed is rolled back.
+        transaction.close();
+      }
+    });
     this.lastWrite = run.catch(() => undefined);
     return run;
+  }
+
+  /** Begins to write. A connection on which that has failed may go on seeing what was there before: it is ended. */
+  private async begin(): Promise<Transaction> {
+    this.writer ??= this.openWriter();
+    try {
+      return await this.writer.transaction('write');
+    } catch (error) {
+      this.writer.close();
+      this.writer = null;
+      throw error;
+    }
+  }
+
+  /** Tries something again as long as others write, up to {@link LONGEST_WAIT}. */
+  private async patiently<T>(work: () => Promise<T>, isPassing: (error: unknown) => boolean = isBusy): Promise<T> {
+    const until = Date.now() + LONGEST_WAIT;
+    for (;;) {
+      try {
+        return await work();
+      } catch (error) {
+        if (!isPassing(error)) throw error;
+        if (Date.now() > until) throw new DatabaseBusy();
+        await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES));
+      }
+    }
   }
 
   /**
@@ -89,7 +147,7 @@ export class Database {
     try {
       const still = drizzle(clientOf(transaction, this.client), { schema });
       stillHandles.add(still);
-      return await work(new Database(this.client, still, this.handle, true));
+      return await work(new Database(this.client, still, this.handle, this.openWriter, true));
     } finally {
       // Nothing was written: to end it is enough.
       transaction.close();
@@ -97,9 +155,26 @@ export class Database {
   }
 
   close(): void {
+    this.writer?.close();
     this.client.close();
   }
 }
+
+const writing = new AsyncLocalStorage<true>();
+
+/** Whether a write transaction is open here: whoever holds it keeps all others from writing, and waits for nothing. */
+export const isWriting = (): boolean => writing.getStore() === true;
+
+/** What an error was caused by, itself first. */
+function* causesOf(error: unknown): Generator<Error> {
+  for (let cause = error; cause instanceof Error; cause = cause.cause) yield cause;
+}
+
+/** Whether others hold the lock. */
+const isBusy = (error: unknown): boolean => [...causesOf(error)].some((cause) => ('code' in cause && /^SQLITE_(BUSY|LOCKED)/.test(String(cause.code))) || /database is locked/i.test(cause.message));
+
+/** Whether another process has just made the tables that were to be made here. */
+const isMadeAlready = (error: unknown): boolean => [...causesOf(error)].some(({ message }) => /already exists/i.test(message));
 
 /** A client whose every statement runs in one transaction. */
 function clientOf(transaction: Transaction, client: Client): Client {

@@ -41,6 +41,7 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
       const refusal = malformed(error, undefined);
       return problemDocument(refusal.status, refusal.code, refusal.message, refusal.details);
     }
+    if (error instanceof Error && error.name === 'DatabaseBusy') return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', { retryAfter: 2 });
     console.error(error);
     return problemDocument(500, 'internal', 'Something went wrong on our side. Nothing was changed; try again.');
   }

@@ -1,3 +1,4 @@
+import { createClient } from '@libsql/client';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -102,5 +103,31 @@ describe('the database', () => {
       });
     expect(await Promise.all(['a', 'b', 'c'].map(process_))).toEqual(['done', 'done', 'done']);
     expect(await keys()).toHaveLength(75);
+  });
+
+  it('waits for whoever holds the lock, leaves the process to others meanwhile, and writes as ever afterwards', async () => {
+    const other = createClient({ url });
+    const held = await other.transaction('write');
+    await held.execute({ sql: 'update stock_items set title = title', args: [] });
+    let ticks = 0;
+    const ticking = setInterval(() => (ticks += 1), 10);
+    const waiting = [addItem('first'), addItem('second')];
+    await new Promise((resolve) => setTimeout(resolve, 1_500));
+    clearInterval(ticking);
+    await held.commit();
+    await Promise.all(waiting);
+    await addItem('third');
+    expect((await keys()).sort()).toEqual(['first', 'second', 'third']);
+    // Waiting inside of SQLite would have stopped everything for a second and a half.
+    expect(ticks).toBeGreaterThan(20);
+    other.close();
+  });
+
+  it('is made ready by several at once', async () => {
+    const fresh = `file:${join(folder, 'several.db')}`;
+    const all = await Promise.all(Array.from({ length: 6 }, () => Database.open(fresh)));
+    await Promise.all(all.map((one) => one.migrate()));
+    expect(await Promise.all(all.map(async (one) => (await one.read.select().from(stockItems)).length))).toEqual([0, 0, 0, 0, 0, 0]);
+    for (const one of all) one.close();
   });
 });

@@ -1,13 +1,13 @@
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
-import { fileTypeFromBuffer } from 'file-type';
 import { createHash } from 'node:crypto';
 import { type Services } from '../context';
-import { fileProblem, type FileType, fileTypes, LARGEST_FILE, type UploadedFile } from '../../core/catalog';
+import { fileProblem, type FileType, LARGEST_FILE, type UploadedFile } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { problemText } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
 import { isDrawing } from '../files/markup';
+import { signedType } from '../files/signature';
 import { notFound, Refusal } from '../refusal';
 import { openPublishedProduct } from './published';
 
@@ -26,17 +26,14 @@ export interface UploadAnswer extends UploadedFile {
 }
 
 /**
- * Tells what a file is from its content; its name and what the browser says of it count for nothing.
+ * Tells what a file is from its content; its name and what the browser says of it count for nothing. Only its first bytes
+ * are looked at, and of a text that it is one: nothing is unpacked.
  *
  * @returns null for anything that is none of the types a shop can ask for
  */
-export async function fileTypeOf(bytes: Buffer): Promise<FileType | null> {
-  const found = await fileTypeFromBuffer(bytes);
-  if (found) {
-    const known = (Object.keys(fileTypes) as FileType[]).find((type) => fileTypes[type].media === found.mime);
-    if (known && known !== 'svg') return known;
-    if (found.mime !== 'application/xml') return null;
-  }
+export function fileTypeOf(bytes: Buffer): FileType | null {
+  const signed = signedType(bytes);
+  if (signed) return signed;
   const text = readableText(bytes);
   if (text === null) return null;
   if (isDrawing(text)) return 'svg';
@@ -69,7 +66,10 @@ export async function uploadFile(context: Services, slug: string, choiceKey: str
   const { definition, surroundings } = await openPublishedProduct(context, slug);
   const choice = compile(definition, surroundings).product.choices.find(({ key }) => key === choiceKey);
   if (choice?.kind !== 'file') return notFound(`choice of files “${choiceKey}” on this product`);
-  const type = await fileTypeOf(bytes);
+  // How large it may be comes first: what is too large is not looked into.
+  const tooLarge = fileProblem(choice, { name: plainName(name), type: choice.types[0] ?? null, size: bytes.length });
+  if (tooLarge?.code === 'fileTooLarge') throw new Refusal(413, tooLarge.code, problemText(tooLarge));
+  const type = fileTypeOf(bytes);
   const file = { name: plainName(name), type, size: bytes.length };
   const fault = fileProblem(choice, file);
   if (fault || type === null) {
