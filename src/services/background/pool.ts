@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { Piscina } from 'piscina';
+import { isWriting } from '../../data/database';
 import { Refusal } from '../refusal';
 import type * as tasks from './tasks';
 
@@ -47,6 +48,8 @@ export function startThreads(): void {
  * @throws Refusal 422 when it takes longer than ten seconds, 503 when too much is waiting already
  */
 export async function inBackground<Name extends keyof Tasks & string>(name: Name, input: Parameters<Tasks[Name]>[0], what: string): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+  // Whoever holds the lock keeps everybody else from writing, and waits for nothing.
+  if (isWriting()) throw new Error(`“${name}” is waited for inside a write transaction`);
   startThreads();
   try {
     // To start a thread is nobody's fault: the deadline begins after that.

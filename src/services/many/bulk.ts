@@ -2,6 +2,7 @@ import { asc, desc, eq, inArray } from 'drizzle-orm';
 import { readPublishedBySlug } from '../catalog/published-products';
 import { type RippleLooks } from '../catalog/reach';
 import { readSurroundings } from '../catalog/surroundings';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type Choice, copyAlong, insideNameOf, placementSchema, placementsOf, type Product, productSchema, type Sheet } from '../../core/catalog';
 import { compile } from '../../core/compile';
@@ -68,7 +69,7 @@ async function prepare(queries: Queries, at: Date, change: BulkChange, looksAt: 
   const found = await compared(sides, read.today, looksAt === 'floors' ? await readCosts(queries) : null);
   return {
     words,
-    seen: seenName([rows, onSheets].map((some) => some.map(({ id, draftVersion }) => [id, draftVersion]))),
+    seen: await nameOfDrafts(queries, change),
     rows: [
       ...rows.map(({ id, draft, draftVersion }, place): PreparedRow => {
         const { after, does } = applied[place] ?? { after: draft, does: '' };
@@ -201,17 +202,36 @@ export function previewBulk(context: Services, change: BulkChange): Promise<{ wo
   });
 }
 
-/** Changes many drafts in one go. @returns what it was, by its number, to be taken back. @param seen the name of the drafts that the preview was worked out from @throws Refusal 409 where nothing changes any more, or other drafts were seen */
-export async function applyBulk({ database, now }: Services, change: BulkChange, seen?: string): Promise<{ id: number; words: string; changed: number }> {
-  return database.write(async (transaction) => {
-    const { words, seen: nowSeen, rows } = await prepare(transaction, now(), change, 'stops');
-    if (seen !== undefined && seen !== nowSeen) throw new Refusal(409, 'changedMeanwhile', 'Some of these drafts have been changed since you looked. Look again at what would happen.');
+/**
+ * Changes many drafts in one go.
+ *
+ * @param seen the name of the drafts that the preview was worked out from
+ * @returns what it was, by its number, to be taken back
+ * @throws Refusal 409 where nothing changes any more, or other drafts were seen
+ */
+export async function applyBulk(context: Services, change: BulkChange, seen?: string): Promise<{ id: number; words: string; changed: number }> {
+  const { now } = context;
+  const moved = () => new Refusal(409, 'changedMeanwhile', 'Some of these drafts have been changed since you looked. Look again at what would happen.');
+  const looked = async (still: Services) => {
+    const prepared = await prepare(still.database.read, now(), change, 'stops');
+    return () => Promise.resolve(prepared);
+  };
+  return asSeen(context, looked, async (transaction, { words, seen: worked, rows }) => {
+    // The drafts are those that it was worked out from, and that were looked at.
+    if ((seen !== undefined && seen !== worked) || (await nameOfDrafts(transaction, change)) !== worked) throw moved();
     const changing = rows.filter(({ row }) => row.changes);
     if (changing.length === 0) throw new Refusal(409, 'nothingChanges', 'Nothing would be another than it is. Look again.');
     for (const { store } of changing) await store(transaction, now());
     const [stored] = await transaction.insert(bulkChanges).values({ words, before: changing.map(({ former }) => former), at: now() }).returning({ id: bulkChanges.id });
     return { id: stored?.id ?? 0, words, changed: changing.length };
   });
+}
+
+/** The name of the drafts that a change of many is about, in the versions that they have. */
+async function nameOfDrafts(queries: Queries, change: BulkChange): Promise<string> {
+  const rows = await queries.select({ id: products.id, version: products.draftVersion }).from(products).where(inArray(products.id, change.products));
+  const onSheets = 'sheets' in change && change.sheets.length > 0 ? await queries.select({ id: sheets.id, version: sheets.draftVersion }).from(sheets).where(inArray(sheets.id, change.sheets)) : [];
+  return seenName([rows, onSheets].map((some) => some.map(({ id, version }) => [id, version]).sort(([one = 0], [other = 0]) => one - other)));
 }
 
 /** The last change of many that could be taken back; null when there is none. */

@@ -5,6 +5,7 @@ import { asItCounts, type BothStates, readBothStates } from '../catalog/product-
 import { soldWith } from '../catalog/reach';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { type CatalogSurroundings, type CustomerGroup, type PriceList, priceListSchema, type Product, sameDefinition, type Shelved } from '../../core/catalog';
 import { compile } from '../../core/compile';
@@ -165,15 +166,14 @@ function refuseStopping(product: Product, surroundings: CatalogSurroundings, lis
  *   than was accepted
  */
 export async function savePriceLists(context: Services, { lists, seen, accepted, acceptedBelow }: z.infer<typeof acceptedPriceListsSchema>): Promise<void> {
-  const { below, count } = await previewPriceLists(context, { lists, seen });
-  requireAccepted(below, acceptedBelow, 'With these lists');
-  if (count > accepted) throw moreChanges(count, accepted);
-  await context.database.write(async (transaction) => {
-    const at = context.now();
-    // Prices may have changed since they were looked at.
-    const { changes } = await lookAhead(transaction, at, lists, seen);
-    if (changes.length > accepted) throw moreChanges(changes.length, accepted);
-    await storePriceLists(transaction, at, lists);
+  const looked = async ({ database, now }: Services) => {
+    const { changes, floors } = await lookAhead(database.read, now(), lists, seen);
+    return async () => ({ count: changes.length, below: await fallingBelow(floors) });
+  };
+  await asSeen(context, looked, async (transaction, { count, below }) => {
+    requireAccepted(below, acceptedBelow, 'With these lists');
+    if (count > accepted) throw moreChanges(count, accepted);
+    await storePriceLists(transaction, context.now(), lists);
   });
 }
 

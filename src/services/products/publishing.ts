@@ -1,6 +1,7 @@
 import { and, eq, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { readSurroundings } from '../catalog/surroundings';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { type Product } from '../../core/catalog';
 import { compile } from '../../core/compile';
@@ -14,7 +15,7 @@ import { publishRevision, seenDraft } from '../drafts/life';
 import { followAddress } from '../prices/price-lists';
 import { Refusal } from '../refusal';
 import { productLife } from './life';
-import { type ProductChange, stoppedBy } from './ripple';
+import { stoppedBy } from './ripple';
 
 export const publicationSchema = z.strictObject({
   version: z.int().min(1),
@@ -22,8 +23,7 @@ export const publicationSchema = z.strictObject({
 });
 
 /** @throws Refusal 409 `wouldStop` where more products in the shop would stop being sold than have been accepted */
-async function refuseStopping(transaction: Queries, at: Date, id: number, change: ProductChange, accepted: number): Promise<void> {
-  const stopping = await stoppedBy(transaction, at, id, change);
+function refuseStopping(stopping: number, accepted: number): void {
   if (stopping > accepted) throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple, then decide.`, { stopping });
 }
 
@@ -35,30 +35,30 @@ async function refuseStopping(transaction: Queries, at: Date, id: number, change
  * @returns the revision's number
  * @throws Refusal 409 when the draft has moved on, 422 `notReady` with the faults when something must be mended first
  */
-export async function publishProduct({ database, now }: Services, id: number, version: number, accepted = 0): Promise<number> {
-  return database.write(async (transaction) => {
+export async function publishProduct(context: Services, id: number, version: number, accepted = 0): Promise<number> {
+  return asSeen(context, stoppedBy({ id, version }, 'publish'), async (transaction, stopping) => {
     const { draft } = await seenDraft(productLife, transaction, id, version);
-    return publishDraft(transaction, { id, draft, draftVersion: version }, now(), accepted);
+    return publishDraft(transaction, { id, draft, draftVersion: version }, context.now(), () => refuseStopping(stopping, accepted));
   });
 }
 
 /**
  * The part of publishing that runs inside a transaction.
  *
- * @param accepted as in {@link publishProduct}; null where nobody asks, because nothing is sold yet
+ * @param refuse refuses what must not go out, once it is known that it is ready; absent where nobody asks, because nothing is sold yet
  */
 export async function publishDraft(
   transaction: Queries,
   { id, draft, draftVersion }: { id: number; draft: Product; draftVersion: number },
   at: Date,
-  accepted: number | null = null,
+  refuse: () => void = () => undefined,
 ): Promise<number> {
   const { surroundings } = await readSurroundings(transaction, at, [draft]);
   const faults = readiness(draft, surroundings, null).filter(({ gravity }) => gravity === 'mustFix');
   if (faults.length > 0) throw notReady(faults);
   const other = await transaction.query.products.findFirst({ where: and(eq(products.publishedSlug, draft.slug), ne(products.id, id)) });
   if (other) throw new Refusal(409, 'slugTaken', `The address “${draft.slug}” is already that of ${other.title}. Give this product another.`);
-  if (accepted !== null) await refuseStopping(transaction, at, id, 'publish', accepted);
+  refuse();
   const former = await transaction.query.products.findFirst({ where: eq(products.id, id), columns: { publishedSlug: true } });
   const number = await publishRevision(productLife, transaction, { id, draft, draftVersion }, at);
   if (former && former.publishedSlug !== null) await followAddress(transaction, at, former.publishedSlug, draft.slug);
@@ -76,10 +76,10 @@ function notReady(faults: readonly Fault[]): Refusal {
  *
  * @param accepted how many products that have it as a part the manager has seen to stop being sold; more are refused
  */
-export async function unpublishProduct({ database, now }: Services, id: number, accepted = 0): Promise<void> {
-  await database.write(async (transaction) => {
+export async function unpublishProduct(context: Services, id: number, accepted = 0): Promise<void> {
+  await asSeen(context, stoppedBy(id, 'withdraw'), async (transaction, stopping) => {
     await productLife.require(transaction, id);
-    await refuseStopping(transaction, now(), id, 'withdraw', accepted);
+    refuseStopping(stopping, accepted);
     await transaction.update(products).set({ publishedRevision: null, publishedSlug: null }).where(eq(products.id, id));
   });
 }

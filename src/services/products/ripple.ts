@@ -81,10 +81,13 @@ function rowOf({ id, published, draft }: BothStates, comparison: ComparedProduct
   return { ...comparison, productId: id, title: (published ?? draft).title, inShop: published !== null, reach: 'stays', changes: isChanged(comparison) };
 }
 
-/** How many products in the shop a change of a product would stop being sold. */
-export async function stoppedBy(queries: Queries, at: Date, id: number, change: ProductChange): Promise<number> {
-  return (await isUsed(queries, id)) ? countStopping(await readProductRipple(queries, at, id, change, 'stops')) : 0;
-}
+/** Reads what a change of a product would stop from being sold; what comes back counts it. */
+export const stoppedBy = (looked: Looked, change: ProductChange) => async ({ database, now }: Services): Promise<() => Promise<number>> => {
+  const [product] = await lookedAt(productLife, database.read, [looked]);
+  if (!product || !(await isUsed(database.read, product.id))) return () => Promise.resolve(0);
+  const ripple = await readProductRipple(database.read, now(), looked, change, 'stops');
+  return () => countStopping(ripple);
+};
 
 /** Whether anything has a product as a part or takes it along: asked of the documents as they lie there, without opening them. */
 export async function isUsed(queries: Queries, id: number): Promise<boolean> {

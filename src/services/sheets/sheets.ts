@@ -4,6 +4,7 @@ import { putInBin } from '../bin/bin';
 import { countStopping } from '../catalog/reach';
 import { readShelves, type Shelf } from '../catalog/shelves';
 import { readAllSurroundings } from '../catalog/surroundings';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { freeKey, isNote, placementsOf, type Product, type Sheet, sheetSchema } from '../../core/catalog';
 import { faultJson } from '../../core/exchange';
@@ -177,10 +178,12 @@ export const sheetPublicationSchema = z.strictObject({
  * @throws Refusal 409 when the draft has moved on or more products would stop, 422 when the sheet itself has faults
  */
 export async function publishSheet(context: Services, id: number, { version, accepted }: z.infer<typeof sheetPublicationSchema>): Promise<number> {
-  return context.database.write(async (transaction) => {
+  const looked = async ({ database, now }: Services) => {
+    const ripple = await readRipple(database.read, now(), [{ id, version }], 'stops');
+    return () => countStopping(ripple);
+  };
+  return asSeen(context, looked, async (transaction, stopping) => {
     const { draft } = await seenDraft(sheetLife, transaction, id, version);
-    // Looked at here, where nothing can change before it is published.
-    const stopping = await countStopping(await readRipple(transaction, context.now(), [id], 'stops'));
     if (stopping > accepted) {
       throw new Refusal(409, 'wouldStop', `${counted(stopping, 'product')} in the shop would stop being sold. Look at the ripple again, then decide.`, { stopping });
     }

@@ -4,6 +4,7 @@ import { inBackground } from '../background/pool';
 import { readSwatches } from '../catalog/catalog-state';
 import { usersOf } from '../catalog/users';
 import { putInBin } from '../bin/bin';
+import { asSeen } from '../as-seen';
 import { atOneMoment, type Services } from '../context';
 import { freeKey, type Swatch, swatchByName, swatchSchema } from '../../core/catalog';
 import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
@@ -103,12 +104,14 @@ export const swatchImportSchema = z.strictObject({ csv: z.string().max(1_000_000
  * Reads swatches from CSV. Without `accept` only says what each line would do; with it takes in the lines that have no
  * faults.
  */
-export async function importSwatches({ database }: Services, { csv, accept }: z.infer<typeof swatchImportSchema>): Promise<SwatchLine[]> {
+export async function importSwatches(context: Services, { csv, accept }: z.infer<typeof swatchImportSchema>): Promise<SwatchLine[]> {
   const linesFor = (book: readonly Swatch[]) => inBackground('swatchLines', { csv, book }, 'This list');
-  if (!accept) return linesFor(await readSwatches(database.read));
-  return database.write(async (transaction) => {
-    const book = await readSwatches(transaction);
-    const lines = await linesFor(book);
+  if (!accept) return linesFor(await readSwatches(context.database.read));
+  const looked = async ({ database }: Services) => {
+    const book = await readSwatches(database.read);
+    return async () => ({ book, lines: await linesFor(book) });
+  };
+  return asSeen(context, looked, async (transaction, { book, lines }) => {
     const added = lines.filter(({ swatch, does }) => swatch && does === 'adds').length;
     if (book.length + added > MOST_SWATCHES) throw new Refusal(422, 'bookFull', `The book would have ${book.length + added} swatches, and holds ${MOST_SWATCHES}. Take some out first, or bring in fewer.`);
     let rank = book.length;
