@@ -2,6 +2,8 @@ import { existsSync, rmSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Database, DEFAULT_DATABASE_URL } from '../data/database';
 import { products, stockItems } from '../data/schema';
+import { stopThreads } from '../services/background/pool';
+import { freshenCards } from '../services/catalog/cards';
 import { loadDemo } from './load-demo';
 
 /** Brings the database up to date and loads the demo into an empty one. `--fresh` starts over. */
@@ -17,7 +19,10 @@ async function prepare(fresh: boolean): Promise<void> {
   const known = (await database.read.select({ id: products.id }).from(products).limit(1)).length;
   const counted = (await database.read.select({ id: stockItems.id }).from(stockItems).limit(1)).length;
   if (known + counted === 0) {
-    await loadDemo({ database, now: () => new Date() });
+    const context = { database, now: () => new Date() };
+    await loadDemo(context);
+    for (const of of ['published', 'draft'] as const) await freshenCards(context, of);
+    await stopThreads();
     process.stdout.write('The demo shop, Pollard Lane Bee Works, is loaded.\n');
   } else if (!isNew) {
     process.stdout.write('The data from last time is kept.\n');

@@ -5,6 +5,8 @@ import { type Database } from '../data/database';
 export interface Services {
   readonly database: Database;
   now(): Date;
+  /** whether whoever reads lists waits until they are up to date, as tests do; absent for no */
+  readonly waitsForCards?: boolean;
 }
 
 /** Runs reads that belong together on one state of the database, whatever is written meanwhile. */

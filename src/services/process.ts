@@ -1,5 +1,6 @@
 import { Database } from '../data/database';
 import { startThreads } from './background/pool';
+import { beginCards } from './catalog/cards';
 import { type Services } from './context';
 import { keepFreeing } from './selling/overdue';
 
@@ -20,5 +21,7 @@ async function open(): Promise<Services> {
   const context: Services = { database, now: () => new Date() };
   await keepFreeing(context);
   startThreads();
+  // What was left when the last process ended goes on.
+  beginCards(context);
   return context;
 }

@@ -30,6 +30,7 @@ export async function openServices({ demo = true } = {}): Promise<TestServices> 
   const context: TestServices = {
     database,
     url,
+    waitsForCards: true,
     now: () => new Date(now),
     advance: (milliseconds) => void (now += milliseconds),
     close() {

@@ -41,6 +41,13 @@ export function startThreads(): void {
   ready.catch(() => delete holder.oakKnotPoolReady);
 }
 
+/** Ends the threads, so that a command can end. */
+export async function stopThreads(): Promise<void> {
+  await holder.oakKnotPool?.destroy();
+  delete holder.oakKnotPool;
+  delete holder.oakKnotPoolReady;
+}
+
 /**
  * Runs a task in a thread of its own.
  *

@@ -75,22 +75,56 @@ function joiningAmong({ refersTo: { joins: conditions = [] } }: ProductCard, pro
   return [...products].filter((product) => conditions.some((condition) => joins(condition, product))).map(({ slug }) => slug).sort();
 }
 
-/** Begins to work out what has just been changed, so that nobody waits for it later. Whoever reads sees to it in any case. */
-export function beginCards(context: Services): void {
-  // What goes wrong here goes wrong for whoever reads next, and is told there.
-  freshenCards(context, 'published').catch(() => undefined);
+/** Nobody who reads waits longer for cards, in milliseconds: what one change makes anew is there by then. */
+const GRACE = 1_000;
+
+/** What is being worked out in this process, by the database and the kind of card. */
+const working = new WeakMap<Services['database'], Partial<Record<CardOf, Promise<void>>>>();
+
+/** Works out what is not up to date, once for all who ask. What goes wrong is tried again by whoever asks next. */
+function atWork(context: Services, of: CardOf): Promise<void> {
+  const known = working.get(context.database) ?? {};
+  working.set(context.database, known);
+  known[of] ??= freshenCards(context, of)
+    .catch((error: unknown) => console.error(error))
+    .finally(() => delete known[of]);
+  return known[of];
 }
 
-/** Works cards out in the background; where many together take too long, in smaller numbers. */
+/**
+ * Sees to it that cards are brought up to date, for whoever reads them: what is ready in a moment is there, and else they
+ * are those of before. What is left goes on by itself.
+ */
+export async function cardsSoon(context: Services, of: CardOf): Promise<void> {
+  const work = atWork(context, of);
+  if (context.waitsForCards) return work;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  await Promise.race([work, new Promise<void>((resolve) => (timer = setTimeout(resolve, GRACE)))]);
+  clearTimeout(timer);
+}
+
+/** Begins to work out what has just been changed, or was left when the process ended. */
+export function beginCards(context: Services): void {
+  for (const of of ['published', 'draft'] as const) void atWork(context, of);
+}
+
+/** Works cards out in the background; where many together take too long, in smaller numbers. What can't be worked out says so. */
 async function workOut(definitions: readonly Product[], given: Pick<SurroundingsNow, 'surroundings' | 'today'>): Promise<ProductCard[]> {
   const { surroundings, today } = given;
+  const [only, ...others] = definitions;
   try {
-    return await inBackground('cards', { products: definitions, surroundings, today }, definitions.length === 1 ? `“${definitions[0]?.title ?? ''}”` : 'The products');
+    return await inBackground('cards', { products: definitions, surroundings, today }, definitions.length === 1 ? `“${only?.title ?? ''}”` : 'The products');
   } catch (error) {
-    if (definitions.length === 1 || !(error instanceof Refusal) || error.code !== 'tookTooLong') throw error;
+    if (error instanceof Refusal && error.code === 'busy') throw error;
+    if (only && others.length === 0) return [cardWithout(only, error instanceof Refusal && error.code === 'tookTooLong' ? 'its price takes too long to work out' : 'its price can’t be worked out')];
     const half = Math.ceil(definitions.length / 2);
     return [...(await workOut(definitions.slice(0, half), given)), ...(await workOut(definitions.slice(half), given))];
   }
+}
+
+/** What is known of a product without working anything out. @param why it says no more */
+function cardWithout({ slug, title, sku, summary, category, supplier, tags, pictures, soldWhere }: Product, why: string): ProductCard {
+  return { slug, title, sku, summary, category, supplier, tags, picture: pictures[0] ?? null, facets: [why], soldWhere, price: null, priceFrom: null, one: null, draws: [], mustFix: 0, soldOutWhen: [], refersTo: { stock: [], swatches: [], sheets: [], products: [] }, placements: [] };
 }
 
 /** What a card of each kind is made from. */

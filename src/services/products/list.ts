@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import { freshenCards, readCards } from '../catalog/cards';
+import { cardsSoon, readCards } from '../catalog/cards';
 import { readShared } from '../catalog/catalog-state';
 import { type Services } from '../context';
 import { sellersShare } from '../../core/basket';
@@ -44,7 +44,7 @@ export interface ProductRow {
 
 /** Every product of the catalog, in the order of the titles. */
 export async function listProducts(context: Services): Promise<ProductRow[]> {
-  await freshenCards(context, 'draft');
+  await cardsSoon(context, 'draft');
   return withStock(context, async ({ database }) => {
     const rows = await database.read
       .select({ id: products.id, draftVersion: products.draftVersion, publishedRevision: products.publishedRevision, updatedAt: products.updatedAt, archivedAt: products.archivedAt, isAsPublished: sql<number | null>`${revisions.draftVersion} = ${products.draftVersion} or ${products.draft} = ${revisions.definition}` })

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { freshenCards, readCards } from '../catalog/cards';
+import { cardsSoon, readCards } from '../catalog/cards';
 import { readShop, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
@@ -52,7 +52,7 @@ export interface ShopPageView {
  * @param wanted whose basket, which may know a group with prices of its own; which category, all of them where it is not there; and which page, from 1, or the nearest that is there
  */
 export async function listShop(context: Services, wanted: { readonly category?: string | null; readonly page?: number; readonly token?: string } = {}): Promise<ShopPageView> {
-  await freshenCards(context, 'published');
+  await cardsSoon(context, 'published');
   return withStock(context, async ({ database }) => {
     const group = await groupOf(database.read, wanted.token);
     // What has no place in the lists is found by its address, or in what it is put into.
@@ -84,7 +84,7 @@ export interface FeedEntry {
 
 /** Everything that stands in the shop's lists, as it was last published. */
 export async function listFeed(context: Services): Promise<{ shop: string; entries: FeedEntry[] }> {
-  await freshenCards(context, 'published');
+  await cardsSoon(context, 'published');
   return atOneMoment(context, async ({ database }) => {
     const dates = new Map((await database.read.select({ id: products.id, at: revisions.publishedAt }).from(products).innerJoin(revisions, eq(revisions.id, products.publishedRevision))).map(({ id, at }) => [id, at]));
     const listed = (await readCards(database.read, 'published')).filter(({ card: { soldWhere = 'shop' } }) => soldWhere === 'shop');
