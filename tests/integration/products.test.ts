@@ -212,16 +212,26 @@ describe('a link to a draft', () => {
     const { token } = await shareDraft(context, 9);
     expect(token.length).toBeGreaterThanOrEqual(20);
     expect(await shareDraft(context, 9)).toEqual({ token });
-    const view = await openSharedDraft(context, token, {});
+    const view = await openSharedDraft(context, token);
     expect(view.product.title).toBe('Winter smoker');
     expect(JSON.stringify(view)).not.toContain('Secret Mill');
     await withdrawDraftLink(context, 9);
-    await expect(openSharedDraft(context, token, {})).rejects.toMatchObject({ status: 404 });
+    await expect(openSharedDraft(context, token)).rejects.toMatchObject({ status: 404 });
     expect((await shareDraft(context, 9)).token).not.toBe(token);
   });
 
+  it('says for whom it is seen, and can’t be made to say another', async () => {
+    const [everybody, trade] = [await shareDraft(context, 9), await shareDraft(context, 9, { group: 'trade' })];
+    expect(everybody.token).not.toBe(trade.token);
+    const [id, , day, seal] = everybody.token.split('~');
+    const forged = [id, Buffer.from('trade').toString('base64url'), day, seal].join('~');
+    await expect(openSharedDraft(context, forged)).rejects.toMatchObject({ status: 404 });
+    expect((await openSharedDraft(context, trade.token)).group).not.toBeNull();
+    expect((await openSharedDraft(context, everybody.token)).group).toBeNull();
+  });
+
   it('is no other than the right one', async () => {
-    for (const token of ['', ' ', 'null', '%', '../9']) await expect(openSharedDraft(context, token, {})).rejects.toMatchObject({ status: 404 });
+    for (const token of ['', ' ', 'null', '%', '../9']) await expect(openSharedDraft(context, token)).rejects.toMatchObject({ status: 404 });
     await expect(shareDraft(context, 9_999)).rejects.toMatchObject({ status: 404 });
   });
 });

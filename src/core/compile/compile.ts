@@ -71,6 +71,8 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     seen.add(choice.key);
   });
 
+  for (const { src, path } of picturesShown(product)) if (!isOwnPicture(src)) report(path, { code: 'pictureElsewhere', given: src.slice(0, 80) });
+
   const soldByUnit = product.soldBy.kind === 'each' ? null : (unitByCode(product.soldBy.unit) ?? null);
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope, soldByUnit));
   const within = (part: Product): Program => {
@@ -316,6 +318,23 @@ function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'
   const per = unit === null || !target ? null : checkedUnit(unit, target.unit, [...path, 'unit'], scope.report);
   return unit !== null && !per ? null : kind.program({ amount, value, label, source: choice.key, target, per });
 }
+
+/** Everything of a product that is shown as a picture, with its place; the texture of a swatch is where the option stands. */
+function picturesShown({ pictures, variants, choices, rules }: Product): { readonly src: string; readonly path: Path }[] {
+  const found: { src: string; path: Path }[] = [];
+  const note = (src: string | null | undefined, path: Path) => void (src && found.push({ src, path }));
+  pictures.forEach(({ src }, index) => note(src, ['pictures', index, 'src']));
+  variants.forEach(({ picture }, index) => note(picture, ['variants', index, 'picture']));
+  choices.forEach((choice, index) => {
+    if (choice.kind === 'paragraph') note(choice.picture, ['choices', index, 'picture']);
+    if (hasOptions(choice)) choice.options.forEach(({ picture, texture }, place) => (['picture', 'texture'] as const).forEach((field) => note(field === 'picture' ? picture : texture, ['choices', index, 'options', place, field])));
+  });
+  rules.forEach(({ then }, index) => then.forEach((effect, place) => effect.kind === 'picture' && note(effect.src, ['rules', index, 'then', place, 'src'])));
+  return found;
+}
+
+/** Whether a picture is the shop's own: an address of its own, or a path beside a catalog file. No other host is asked for what customers see. */
+const isOwnPicture = (src: string): boolean => !/^[a-z][a-z0-9+.-]*:/i.test(src) && !/^[/\\]{2}/.test(src) && !src.includes('\\') && !/(^|\/)\.\.(\/|$)/.test(src);
 
 /** A product with the prices of lists in force; a price that a formula gives is made less by a line of its own. */
 function inForce(assembled: Assembled, prices: PricesInForce | undefined, places: number): { assembled: Assembled; listed: Listed } {

@@ -78,7 +78,7 @@ function productFor(product: Product, { shop, sheets, products }: CatalogSurroun
   const { slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, capacity, formulas, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers } = product;
   const unseen = new Set(product.choices.flatMap((choice) => unseenOptions(choice, view).map((option) => `${choice.key} ${option}`)));
   return {
-    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, capacity, tables, partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
+    slug, title, sku, summary, description, pictures, price, wasPrice, breaks, contents, soldBy, weight, category, taxClass, draws, notCounted, capacity, tables: tablesFor(tables), partsPrice, onlyWholeKits, soldWhere, properties, fits, prepared, forCustomers,
     // Whose rule it is, and what others may order, is the catalog manager’s business.
     quantity: quantityOf(product, shop.quantityRules, view.group).rule,
     quantityByGroup: {},
@@ -98,20 +98,20 @@ function productFor(product: Product, { shop, sheets, products }: CatalogSurroun
     variants: product.variants
       .filter(({ options }) => !Object.entries(options).some(([choice, option]) => unseen.has(`${choice} ${option}`)))
       .map(({ options, sku: own, price: ownPrice, wasPrice: was, breaks: ownBreaks, stock, weight: ownWeight, picture, onSale, quantity: ownQuantity }) => ({ options, sku: own, price: ownPrice, wasPrice: was, breaks: ownBreaks, stock, gtin: null, weight: ownWeight, picture, onSale, quantity: ownQuantity })),
-    rules: product.rules.map((rule) => ruleFor(rule, view)),
+    rules: rulesFor(product.rules, view),
   };
 }
 
 function sheetFor({ key, choices, formulas, rates, rules, tables }: Sheet, view: View, products: CatalogSurroundings['products']): Sheet {
   return {
-    key, tables,
+    key, tables: tablesFor(tables),
     ...withoutCosts(formulas, rates.map((rate) => rateFor(rate, view))),
     title: key,
     note: '',
     rank: 0,
     places: [],
     choices: withSections(choices).map((choice) => choiceFor(choice, view, '', products)),
-    rules: rules.map((rule) => ruleFor(rule, view)),
+    rules: rulesFor(rules, view),
   };
 }
 
@@ -120,7 +120,8 @@ function withoutCosts(formulas: readonly Formula[], rates: readonly Rate[]): { f
   const [costs, kept] = [formulas.filter(({ serves }) => serves.kind === 'cost'), formulas.filter(({ serves }) => serves.kind !== 'cost')];
   const needs = (key: string) => kept.some(({ text }) => hasName(text, formulaName(key)));
   const ofCosts = (key: string) => costs.some(({ text }) => hasName(text, formulaName(key)));
-  return { formulas: kept, rates: rates.filter(({ key }) => needs(key) || !ofCosts(key)) };
+  // What is noted beside a formula is for whoever edits it.
+  return { formulas: kept.map((formula) => ({ ...formula, text: formula.text.replace(/#[^\n]*/g, '') })), rates: rates.filter(({ key }) => needs(key) || !ofCosts(key)) };
 }
 
 /** What a product says otherwise about a sheet, without what this customer doesn't see. */
@@ -176,8 +177,35 @@ function rateFor({ key, title, value, per, byGroup, steps }: Rate, { group }: Vi
   return { key, title, value: own ?? value, per, byGroup: {}, steps: own === undefined ? steps : [] };
 }
 
-function ruleFor(rule: Rule, view: View): Rule {
-  return { ...rule, when: rule.when && conditionFor(rule.when, view) };
+/** What is made together; what a table is called, and those that are switched off, are the catalog manager’s business. */
+const tablesFor = (tables: Product['tables']): Product['tables'] => tables.filter(({ on }) => on).map((table) => ({ ...table, title: '' }));
+
+/** The rules that can hold for this customer, those that are switched off left out, and called something only where a price is. */
+function rulesFor(rules: readonly Rule[], view: View): Rule[] {
+  return rules.flatMap((rule): Rule[] => {
+    if (!rule.on) return [];
+    const { key, title, on, when } = rule;
+    const never = when !== null && holdsFor(when, view.group) === false;
+    // That a rule shows something hides it from all others: so much of it stays.
+    const then = never ? rule.then.filter(({ kind }) => kind === 'show') : rule.then;
+    if (then.length === 0) return [];
+    const isPriced = then.some(({ kind }) => kind === 'amount' || kind === 'setPrice');
+    return [{ key, title: isPriced ? title : '', on, when: when && conditionFor(when, view), then }];
+  });
+}
+
+/** Whether a condition holds for who is in a group, as far as that alone decides; null where more does. */
+function holdsFor(condition: Condition, group: string | null): boolean | null {
+  if ('of' in condition) {
+    const parts = condition.of.map((part) => holdsFor(part, group));
+    const all = parts.includes(false) ? false : parts.includes(null) ? null : true;
+    const any = parts.includes(true) ? true : parts.includes(null) ? null : false;
+    if (condition.kind === 'all') return all;
+    return condition.kind === 'any' || any === null ? any : !any;
+  }
+  if (condition.kind !== 'group') return null;
+  const isIn = group !== null && condition.groups.includes(group);
+  return condition.is === 'oneOf' ? isIn : !isIn;
 }
 
 function conditionFor(condition: Condition, view: View): Condition {
@@ -252,7 +280,8 @@ function toldTo({ state, problems, shown, counted, quantity, orderable, item, wo
     state, problems, counted, quantity, orderable, item, working, unitPrice, wasPrice, lineTotal, currency, weight, pictures, forCustomers,
     ...(wasLowest && { wasLowest }),
     ...(bookings && { bookings }),
-    shown: shown.filter(({ why }) => why !== 'workshop'),
+    // What is for others, or for the workshop, leaves no trace.
+    shown: shown.filter(({ why }) => why !== 'workshop' && why !== 'otherGroup').map((one) => ({ ...one, options: one.options.filter(({ why }) => why !== 'otherGroup') })),
     measures: measures.filter(({ forCustomers }) => forCustomers),
     tells: rules.flatMap(({ tells }) => tells),
     parts: parts.map(({ kind, part, beside, title, product, productTitle, pieces, alone, share, resolution }) => ({ kind, part, ...(beside && { beside }), title, product, productTitle, pieces, alone, share, resolution: toldTo(resolution) })),

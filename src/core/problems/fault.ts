@@ -72,6 +72,7 @@ export type FaultData =
   | { readonly code: 'breaksEmpty' }
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfOptions' }
+  | { readonly code: 'pictureElsewhere'; readonly given: string }
   | { readonly code: 'onlyMaximum' }
   /** `above` where it has to be more than nothing; `most` null for no end */
   | { readonly code: 'outOfRange'; readonly what: string; readonly given: string; readonly above: boolean; readonly most: number | null }

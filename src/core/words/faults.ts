@@ -135,6 +135,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return 'Say from how many on it costs what, or take the table away.';
     case 'breaksNotMeasured':
       return 'The product is sold one at a time, so only pieces can be counted.';
+    case 'pictureElsewhere':
+      return `“${data.given}” is not a picture of the shop. Upload it, and choose it from the library.`;
     case 'onlyMaximum':
       return 'Of what one customer may have in all, give a maximum and nothing else.';
     case 'outOfRange':

@@ -1,9 +1,11 @@
 import { UNSEEN } from '../catalog';
 import { formatMoney } from '../money';
+import { Exact } from '../number';
 import { type ListedQuantity } from '../ordering';
 import { type FaultData, type ProblemData } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
+import { FEW } from '../stock';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
 import { faultSentence } from './faults';
@@ -56,7 +58,7 @@ export function problemWords(data: ProblemData): Words {
     case 'partOut':
       return {
         message: data.canSupply < 1 ? `${data.title}: ${data.item} is out of stock.` : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
-        remedy: `${data.canSupply < 1 ? '' : `We can supply ${data.canSupply}. `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
+        remedy: `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
       };
     case 'unknownPickKey':
       return { message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' };
@@ -176,13 +178,13 @@ export function problemWords(data: ProblemData): Words {
     case 'notEnoughStock':
       return {
         message: `There is not enough ${data.item} for ${data.asked}.`,
-        remedy: `We can supply ${data.canSupply}.`,
+        remedy: supplyWords(data.canSupply),
       };
     case 'cannotCut':
       return {
         message: data.tooLong
-          ? `${data.item}: there is no piece of ${data.piece}. In total ${data.total} are left, but the longest piece is ${data.longest}.`
-          : `${data.item}: ${data.isProved ? `${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left` : `no plan has been found yet to cut ${counted(data.pieces, 'piece')}, the longest of ${data.piece}, from what is left`}. In total that is ${data.total}, and the longest piece is ${data.longest}.`,
+          ? `${data.item}: there is no piece of ${data.piece}.${data.total === '' ? ' Pieces have to be shorter.' : ` In total ${data.total} are left, but the longest piece is ${data.longest}.`}`
+          : `${data.item}: ${data.isProved ? `${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left` : `no plan has been found yet to cut ${counted(data.pieces, 'piece')}, the longest of ${data.piece}, from what is left`}.${data.total === '' ? '' : ` In total that is ${data.total}, and the longest piece is ${data.longest}.`}`,
         ...(data.instead.length > 0 && { remedy: `We can supply ${either(data.instead)}.` }),
       };
     case 'productNotReady':
@@ -260,6 +262,9 @@ export function measureFaultWords(title: string, given: string, fault: MeasureFa
       return { message: `${title}: a fraction can’t have 0 below its line.`, remedy };
   }
 }
+
+/** How many can be supplied; of many, how many exactly is nobody's business. */
+const supplyWords = (canSupply: number): string => (Exact.of(canSupply).isMore(FEW) ? 'We can supply fewer.' : `We can supply ${canSupply}.`);
 
 /** What each dimension is called in a sentence. */
 export const dimensionNames = { length: 'length', area: 'area', volume: 'volume', mass: 'weight', count: 'number of pieces' } as const;

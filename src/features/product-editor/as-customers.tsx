@@ -45,7 +45,7 @@ export function AsCustomers({ productId, version, today, onClose }: Props) {
         <Text fontSize="sm" color="fg.muted" pb="1.5">
           Everything can be chosen; nothing is bought.
         </Text>
-        <DraftLink productId={productId} query={query} />
+        <DraftLink key={query} productId={productId} seen={{ group: group === '' ? null : group, day: day === '' || day === today ? null : day }} />
       </HStack>
       <Box display="flex" justifyContent="center" bg="bg.muted" borderRadius="l2" p={width === 'phone' ? '4' : '0'}>
         <chakra.iframe key={address} src={address} title="The page of the draft" w={width === 'phone' ? '390px' : '100%'} h="calc(100vh - 210px)" borderWidth="1px" borderColor="border" borderRadius="l2" bg="bg" />

@@ -11,11 +11,11 @@ import { sayDone, sayFailed } from '@/ui/toasts';
 const sharedSchema = z.object({ token: z.string() });
 
 /** A link with a secret, for a colleague who is to see the draft. */
-export function DraftLink({ productId, query }: { productId: number; /** as whom, and when, it is seen */ query: string }) {
+export function DraftLink({ productId, seen }: { productId: number; /** as whom, and when, it is seen */ seen: { readonly group: string | null; readonly day: string | null } }) {
   const [token, setToken] = useState<string | null>(null);
   const address = `/api/manage/products/${productId}/draft-link`;
   const failed = (error: unknown) => sayFailed('The link is as it was', wordsOf(error));
-  const share = () => void send('POST', address, undefined, sharedSchema).then((shared) => setToken(shared.token), failed);
+  const share = () => void send('POST', address, seen, sharedSchema).then((shared) => setToken(shared.token), failed);
   const withdraw = () =>
     void send('DELETE', address, undefined, anything).then(() => {
       setToken(null);
@@ -28,7 +28,7 @@ export function DraftLink({ productId, query }: { productId: number; /** as whom
       </Button>
     );
   }
-  const link = `${window.location.origin}/draft/${token}${query === '' ? '' : `?${query}`}`;
+  const link = `${window.location.origin}/draft/${token}`;
   return (
     <HStack gap="2" role="group" aria-label="Link for a colleague">
       <TypedInput aria-label="The link" readOnly size="sm" w="330px" fontFamily="mono" value={link} onChange={() => undefined} onFocus={(event) => event.target.select()} />

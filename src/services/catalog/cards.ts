@@ -79,16 +79,19 @@ function joiningAmong({ refersTo: { joins: conditions = [] } }: ProductCard, pro
 const GRACE = 1_000;
 
 /** What is being worked out in this process, by the database and the kind of card. */
-const working = new WeakMap<Services['database'], Partial<Record<CardOf, Promise<void>>>>();
+const working = new WeakMap<Services['database'], Map<CardOf, Promise<void>>>();
 
 /** Works out what is not up to date, once for all who ask. What goes wrong is tried again by whoever asks next. */
 function atWork(context: Services, of: CardOf): Promise<void> {
-  const known = working.get(context.database) ?? {};
+  const known = working.get(context.database) ?? new Map<CardOf, Promise<void>>();
   working.set(context.database, known);
-  known[of] ??= freshenCards(context, of)
+  const begun = known.get(of);
+  if (begun) return begun;
+  const work = freshenCards(context, of)
     .catch((error: unknown) => console.error(error))
-    .finally(() => delete known[of]);
-  return known[of];
+    .finally(() => known.delete(of));
+  known.set(of, work);
+  return work;
 }
 
 /**

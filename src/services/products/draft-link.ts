@@ -1,4 +1,6 @@
+import { createHmac, timingSafeEqual } from 'node:crypto';
 import { eq } from 'drizzle-orm';
+import { z } from 'zod';
 import { products } from '../../data/schema';
 import { newToken, type Services } from '../context';
 import { notFound } from '../refusal';
@@ -6,17 +8,29 @@ import { type ShopProductView } from '../selling/shop';
 import { openDraftPage, type SeenAs } from './draft-page';
 import { productLife } from './life';
 
-/** Lets whoever has the link see a product's draft, as customers will; the same link until it is withdrawn. @returns the secret in it @throws Refusal 404 */
-export async function shareDraft({ database }: Services, id: number): Promise<{ readonly token: string }> {
+export const sharedAsSchema = z.strictObject({ group: z.string().max(60).nullable().default(null), day: z.string().max(10).nullable().default(null) });
+
+/**
+ * Lets whoever has the link see a product's draft, as customers of one group will on one day: the link says for whom, and
+ * can't be made to say another. Links hold until they are withdrawn, all together.
+ *
+ * @returns what stands in the address
+ * @throws Refusal 404
+ */
+export async function shareDraft({ database }: Services, id: number, { group = null, day = null }: SeenAs = {}): Promise<{ readonly token: string }> {
   return database.write(async (transaction) => {
     const { draftLink } = await productLife.require(transaction, id);
-    const token = draftLink ?? newToken();
-    if (draftLink === null) await transaction.update(products).set({ draftLink: token }).where(eq(products.id, id));
-    return { token };
+    const secret = draftLink ?? newToken();
+    if (draftLink === null) await transaction.update(products).set({ draftLink: secret }).where(eq(products.id, id));
+    const said = [String(id), Buffer.from(group ?? '').toString('base64url'), day ?? ''].join('~');
+    return { token: `${said}~${sealOf(secret, said)}` };
   });
 }
 
-/** Withdraws the link: who has it sees nothing any more. @throws Refusal 404 */
+/** What only who knows the secret can write behind what a link says. */
+const sealOf = (secret: string, said: string): string => createHmac('sha256', secret).update(said).digest('base64url').slice(0, 32);
+
+/** Withdraws the links: who has one sees nothing any more. @throws Refusal 404 */
 export async function withdrawDraftLink({ database }: Services, id: number): Promise<void> {
   await database.write(async (transaction) => {
     await productLife.require(transaction, id);
@@ -24,8 +38,12 @@ export async function withdrawDraftLink({ database }: Services, id: number): Pro
   });
 }
 
-/** The draft that a link shows. @throws Refusal 404 */
-export async function openSharedDraft(context: Services, token: string, seen: SeenAs): Promise<ShopProductView> {
-  const row = token === '' ? undefined : await context.database.read.query.products.findFirst({ where: eq(products.draftLink, token), columns: { id: true } });
-  return row ? openDraftPage(context, row.id, seen) : notFound('draft at this address');
+/** The draft that a link shows, for whom it says. @throws Refusal 404 */
+export async function openSharedDraft(context: Services, token: string): Promise<ShopProductView> {
+  const [id = '', group = '', day = '', seal = ''] = token.split('~');
+  const row = /^\d{1,15}$/.test(id) ? await context.database.read.query.products.findFirst({ where: eq(products.id, Number(id)), columns: { id: true, draftLink: true } }) : undefined;
+  const right = row?.draftLink ? sealOf(row.draftLink, [id, group, day].join('~')) : '';
+  const isRight = right !== '' && seal.length === right.length && timingSafeEqual(Buffer.from(seal), Buffer.from(right));
+  if (!row || !isRight) return notFound('draft at this address');
+  return openDraftPage(context, row.id, { group: group === '' ? null : Buffer.from(group, 'base64url').toString('utf8'), day: day === '' ? null : day });
 }

@@ -1,6 +1,6 @@
 import { type Metadata } from 'next';
 import { DraftPage } from '@/features/shop/draft-page';
-import { orNotFound, seenAsFrom, type SeenAsQuery } from '@/http/page';
+import { orNotFound } from '@/http/page';
 import { services } from '@/services/process';
 import { openSharedDraft } from '@/services/products/draft-link';
 
@@ -9,11 +9,10 @@ export const dynamic = 'force-dynamic';
 
 interface Props {
   params: Promise<{ token: string }>;
-  searchParams: Promise<SeenAsQuery>;
 }
 
-/** A draft, for who was sent the link. */
-export default async function SharedDraftPage({ params, searchParams }: Props) {
-  const [{ token }, query] = [await params, await searchParams];
-  return <DraftPage {...await orNotFound(openSharedDraft(await services(), token, seenAsFrom(query)))} />;
+/** A draft, for who was sent the link, as the link says for whom. */
+export default async function SharedDraftPage({ params }: Props) {
+  const { token } = await params;
+  return <DraftPage {...await orNotFound(openSharedDraft(await services(), decodeURIComponent(token)))} />;
 }
