@@ -21,7 +21,7 @@ async function prepare(fresh: boolean): Promise<void> {
   if (known + counted === 0) {
     const context = { database, now: () => new Date() };
     await loadDemo(context);
-    for (const of of ['published', 'draft'] as const) await freshenCards(context, of);
+    for (const kind of ['published', 'draft'] as const) await freshenCards(context, kind);
     await stopThreads();
     process.stdout.write('The demo shop, Pollard Lane Bee Works, is loaded.\n');
   } else if (!isNew) {

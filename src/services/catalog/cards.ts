@@ -108,7 +108,7 @@ export async function cardsSoon(context: Services, of: CardOf): Promise<void> {
 
 /** Begins to work out what has just been changed, or was left when the process ended. */
 export function beginCards(context: Services): void {
-  for (const of of ['published', 'draft'] as const) void atWork(context, of);
+  for (const kind of ['published', 'draft'] as const) void atWork(context, kind);
 }
 
 /** Works cards out in the background; where many together take too long, in smaller numbers. What can't be worked out says so. */
