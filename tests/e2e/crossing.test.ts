@@ -55,7 +55,7 @@ describe('a long list × a break × what it earns × a kit × a code, from empty
     await person.find(card('Handbook for the first year'));
     await person.select('Price of the kit', 'sum of its parts, less a percentage');
     await person.fill('Less (%)', '10');
-    await person.sees('its parts cost €27.00 alone, and it costs €24.30: €2.70 less.');
+    await person.sees('Standard kit: parts €27.00, kit €24.30, saves €2.70.');
     await person.press('All selections', OUTLINE);
     // Three crayons cost 1.80, the handbook 6.60. In a kit no ten of them come together: the break is none.
     await person.sees('3 × Beeswax crayon (Hue 1) · Handbook for the first year: it costs €8.40 and is sold for €20.25 without VAT.', EARNS);

@@ -43,7 +43,7 @@ describe('a kit set up from an empty page', () => {
     await person.select('Price of the kit', 'sum of its parts, less a percentage');
     await person.fill('Less (%)', '10');
     // 138.50 + 14.50 + 5 × 2.40, less 10 %.
-    await person.sees('its parts cost €165.00 alone, and it costs €148.50: €16.50 less.');
+    await person.sees('Standard kit: parts €165.00, kit €148.50, saves €16.50.');
     await person.pick('M', COUNTER);
     await person.pick('Slate', COUNTER);
     await person.sees('can be sold', counterText);
