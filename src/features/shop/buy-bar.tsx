@@ -60,6 +60,11 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <Text fontSize="xl" fontWeight="700" aria-label="Total">
             {resolution.lineTotal === null ? '–' : <Money amount={resolution.lineTotal} currency={resolution.currency} />}
           </Text>
+          {resolution.state === 'incomplete' && resolution.lineTotal !== null && (
+            <chakra.span fontSize="xs" color="fg.muted" me="1.5">
+              so far
+            </chakra.span>
+          )}
           {resolution.forCustomers?.working !== 'none' && (
             <chakra.a href="#working" fontSize="xs" color="fg.muted" textDecoration="underline">
               working

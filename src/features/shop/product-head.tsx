@@ -1,17 +1,18 @@
 import { Box, Heading, HStack, Text } from '@chakra-ui/react';
 import { type Product } from '@/core/catalog';
 import { type ToldTax } from '@/core/exchange';
-import { atChoice, whereText } from '@/core/selection';
 import { PerMeasure } from '@/features/selection/per-measure';
 import { TaxNote } from '@/features/selection/tax-note';
 import { savingWords } from '@/features/selection/saving-words';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
+import { headPrice } from './head-price';
 
 /** What a product is called, and what it costs as it is chosen now. */
-export function ProductHead({ product, price, tax, selection: { resolution, program } }: { product: Product; price: string | null; tax: ToldTax | null; selection: Pick<SelectionState, 'resolution' | 'program'> }) {
-  // While a slot that must be filled is empty, what is there costs so much, and the whole does not.
-  const isPartOnly = program.kit?.slots.some(({ component }) => resolution.problems.some(({ where, code }) => code === 'answerMissing' && where === whereText(atChoice(component.key)))) ?? false;
+export function ProductHead({ product, price, tax, selection }: { product: Product; price: string | null; tax: ToldTax | null; selection: Pick<SelectionState, 'resolution' | 'program' | 'answers' | 'parts'> }) {
+  const { resolution, program, answers, parts } = selection;
+  // Of what is sold by measure there is no price of one before it is measured, and then it is not what people compare.
+  const shown = product.soldBy.kind === 'each' ? headPrice(resolution, price, Object.keys(answers).length === 0 && Object.keys(parts).length === 0) : price === null ? null : ({ kind: 'list', words: price } as const);
   return (
     <Box>
       <Heading as="h1" size="3xl">
@@ -23,11 +24,12 @@ export function ProductHead({ product, price, tax, selection: { resolution, prog
         </Text>
       )}
       <HStack mt="3" gap="3" align="baseline" fontVariantNumeric="tabular-nums">
-        {product.soldBy.kind === 'each' && resolution.unitPrice !== null ? (
+        {shown?.kind === 'price' ? (
           <>
             {resolution.wasPrice !== null && <Money struck amount={resolution.wasPrice} currency={resolution.currency} />}
+            {shown.before && <Text color="fg.muted">{shown.before}</Text>}
             <Text fontSize="2xl" fontWeight="700">
-              <Money amount={resolution.unitPrice} currency={resolution.currency} />
+              <Money amount={shown.amount} currency={resolution.currency} />
             </Text>
             <PerMeasure contents={product.contents} resolution={resolution} />
             {resolution.wasLowest && (
@@ -35,7 +37,7 @@ export function ProductHead({ product, price, tax, selection: { resolution, prog
                 crossed out: the lowest price of the 30 days before
               </Text>
             )}
-            {isPartOnly && <Text color="fg.muted">so far</Text>}
+            {shown.after && <Text color="fg.muted">{shown.after}</Text>}
             {program.kit && resolution.wasPrice !== null && (
               <Text fontSize="sm" color="lichen.fg" fontWeight="600">
                 {savingWords(resolution)} on the parts bought one by one
@@ -44,11 +46,11 @@ export function ProductHead({ product, price, tax, selection: { resolution, prog
           </>
         ) : (
           <Text fontSize="2xl" fontWeight="700">
-            {price}
+            {shown?.words}
           </Text>
         )}
       </HStack>
-      <TaxNote tax={tax} price={product.soldBy.kind === 'each' ? resolution.unitPrice : null} currency={resolution.currency} />
+      <TaxNote tax={tax} price={shown?.kind === 'price' ? shown.amount : null} currency={resolution.currency} />
       {product.notCounted === 'madeToOrder' && (
         <Text fontSize="sm" color="fg.muted" mt="1">
           Made to order
