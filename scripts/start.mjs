@@ -31,7 +31,9 @@ const addressOf = ({ headers, socket }) => (behindProxy ? headers['x-forwarded-f
 const ASSETS = '/_next/static/';
 const server = createServer((request, response) => {
   request.headers['x-forwarded-for'] = addressOf(request);
-  const { url = '/' } = request;
+  const { method, url = '/' } = request;
+  // No request can be made of it further in (Fetch Standard, forbidden methods), so it is answered here.
+  if (method === 'TRACE' || method === 'TRACK') return response.writeHead(405, { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' }).end();
   if (!url.startsWith(ASSETS)) return handle(request, response);
   // What is not there is answered as any other address that leads nowhere.
   request.url = url.slice(ASSETS.length - 1);

@@ -55,6 +55,10 @@ describe('readiness', () => {
     ['a stock item that is not there', mesh, (draft) => void (draft.draws = [{ kind: 'fixed', stock: 'gone', quantity: '1', pieces: 1 }]), '$.draws[0].stock unknownReference'],
     ['a length taken from what is counted in pieces', mesh, (draft) => void (draft.draws = [{ kind: 'measure', stock: 'veil', measure: 'length', pieces: 1 }]), '$.draws[0].stock unitMismatch'],
     ['a quantity rule nothing keeps', mesh, (draft) => void (draft.quantity = { ...ANY_QUANTITY, maximum: 5, multiple: 12 }), '$.quantity.maximum quantityImpossible'],
+    ['a title with a sign without width', suit, (draft) => void (draft.title = 'Bee\u200b suit'), '$.title hidesSigns'],
+    ['an option whose title turns the direction of reading', suit, (draft) => choice(draft, 'list').options.forEach((option) => void (option.title = '\u202eM')), '$.choices[0].options[0].title hidesSigns'],
+    ['a picture of another host', mesh, (draft) => void (draft.pictures = [{ src: '//elsewhere.example/mesh.png', alt: '' }]), '$.pictures[0].src pictureElsewhere'],
+    ['a picture whose address is a script', mesh, (draft) => void (draft.pictures = [{ src: 'javascript:alert(1)', alt: '' }]), '$.pictures[0].src pictureElsewhere'],
     ['no category', mesh, (draft) => void (draft.category = ' '), '$.category categoryMissing'],
     ['a required choice without options', suit, (draft) => void (choice(draft, 'list').options = []), '$.choices[0].options noOptions'],
     ['two options with one SKU part', suit, (draft) => choice(draft, 'list').options.forEach((option) => void (option.sku = 'M')), '$.choices[0].options[1].sku skuClash'],
@@ -70,6 +74,10 @@ describe('readiness', () => {
   ];
   it.each(faults)('points at %s', (_what, product, change, expected) => {
     expect(found(changed(product, change))).toContain(expected);
+  });
+
+  it('takes titles in every script, with accents and pictographs', () => {
+    for (const title of ['Zo\u0308e’s suit', 'بدلة النحّال', '\u{1f468}\u200d\u{1f33e} suit', '養蜂 服']) expect(found(changed(suit, (draft) => void (draft.title = title)))).not.toContain('$.title hidesSigns');
   });
 
   it('asks for a draw of every option when only options draw', () => {

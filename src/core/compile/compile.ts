@@ -7,7 +7,7 @@ import { orderableRange } from '../ordering';
 import { type Amount, broken, countedChoice, kindOfAmount } from '../pricing';
 import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
 import { conversionFactor, requireUnit, type Unit, unitByCode } from '../quantity';
-import { isBlank } from '../text';
+import { hidesSigns, isBlank } from '../text';
 import { type Listed, type ListedBase, withListPrices } from '../price-lists';
 import { assemble, type Assembled, placeInDefinition } from './assemble';
 import { compileBounding } from './bounds';
@@ -72,6 +72,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
   });
 
   for (const { src, path } of picturesShown(product)) if (!isOwnPicture(src)) report(path, { code: 'pictureElsewhere', given: src.slice(0, 80) });
+  for (const { title, path } of titlesOf(product)) if (hidesSigns(title)) report(path, { code: 'hidesSigns' });
 
   const soldByUnit = product.soldBy.kind === 'each' ? null : (unitByCode(product.soldBy.unit) ?? null);
   const choices = product.choices.map((choice, index) => compileChoice(choice, index, scope, soldByUnit));
@@ -331,6 +332,18 @@ function picturesShown({ pictures, variants, choices, rules }: Product): { reado
   });
   rules.forEach(({ then }, index) => then.forEach((effect, place) => effect.kind === 'picture' && note(effect.src, ['rules', index, 'then', place, 'src'])));
   return found;
+}
+
+/** Everything that is called something and that customers read. */
+function titlesOf({ title, choices, parts }: Product): readonly { readonly title: string; readonly path: Path }[] {
+  return [
+    { title, path: ['title'] },
+    ...choices.flatMap((choice, place) => [
+      ...('title' in choice ? [{ title: choice.title, path: ['choices', place, 'title'] }] : []),
+      ...(hasOptions(choice) ? choice.options.map((option, at) => ({ title: option.title, path: ['choices', place, 'options', at, 'title'] })) : []),
+    ]),
+    ...parts.map((part, place) => ({ title: part.title, path: ['parts', place, 'title'] })),
+  ];
 }
 
 /** Whether a picture is the shop's own: an address of its own, or a path beside a catalog file. No other host is asked for what customers see. */

@@ -73,6 +73,8 @@ export type FaultData =
   | { readonly code: 'breaksNotMeasured' }
   | { readonly code: 'breaksOfOptions' }
   | { readonly code: 'pictureElsewhere'; readonly given: string }
+  /** signs without width or of direction, in a title */
+  | { readonly code: 'hidesSigns' }
   | { readonly code: 'onlyMaximum' }
   /** `above` where it has to be more than nothing; `most` null for no end */
   | { readonly code: 'outOfRange'; readonly what: string; readonly given: string; readonly above: boolean; readonly most: number | null }

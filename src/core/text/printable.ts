@@ -74,6 +74,11 @@ export function printable(raw: string, { lines = false } = {}): { readonly text:
   return { text: withoutInvisible(even).normalize('NFC').replace(SPACES, ' ').trim() };
 }
 
+/** Whether a text holds signs that nobody sees, or that make it read otherwise than it is stored: so two that look alike differ. */
+export function hidesSigns(text: string): boolean {
+  return !ASCII.test(text) && (TURNS_DIRECTION.test(text) || UNPRINTABLE_BUT_LINES.test(text) || withoutInvisible(text) !== text);
+}
+
 /** Whether there is nothing to be seen of a text. */
 export function isBlank(text: string): boolean {
   const { text: seen = '?' } = printable(text, { lines: true });

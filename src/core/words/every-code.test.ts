@@ -59,6 +59,7 @@ const FAULTS: { readonly [C in FaultCode]: Extract<FaultData, { code: C }> } = {
   askedTwice: { code: 'askedTwice', title: 'Cloth', other: 'cloths.cloth' },
   breaksEmpty: { code: 'breaksEmpty' },
   breaksNotMeasured: { code: 'breaksNotMeasured' },
+  hidesSigns: { code: 'hidesSigns' },
   pictureElsewhere: { code: 'pictureElsewhere', given: '//elsewhere/x.png' },
   onlyMaximum: { code: 'onlyMaximum' },
   outOfRange: { code: 'outOfRange', what: 'A rate of tax', given: '-5', above: false, most: 100 },

@@ -137,6 +137,8 @@ export function faultSentence(data: FaultData, reason: (data: ProblemData) => st
       return 'The product is sold one at a time, so only pieces can be counted.';
     case 'pictureElsewhere':
       return `“${data.given}” is not a picture of the shop. Upload it, and choose it from the library.`;
+    case 'hidesSigns':
+      return 'There are signs in it that nobody sees, or that turn the direction of reading. Type it anew.';
     case 'onlyMaximum':
       return 'Of what one customer may have in all, give a maximum and nothing else.';
     case 'outOfRange':
