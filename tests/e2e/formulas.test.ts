@@ -39,6 +39,15 @@ describe('a product priced by a formula, from empty', () => {
     await stage.person.sees('€9.05', '[aria-label="The Counter"]');
   });
 
+  it('keeps what is written, and the place to write, when it is called otherwise', async () => {
+    await stage.person.fill('Called', 'By area');
+    await stage.person.sees('0.6858 m²', '[aria-label="Values of By area"]');
+    await stage.person.find('.cm-content[aria-label="Formula By area"]');
+    const written = await stage.browser.driver.executeScript<string>('return document.querySelector(".cm-content").innerText');
+    expect(written).toBe('area = width * height\nbilled = max(area * 1.1, 0.25 m2)\nbilled * cloth');
+    await stage.person.sees('€9.05', '[aria-label="The Counter"]');
+  });
+
   it('draws from stock by a formula, is published and bought', async () => {
     await stage.person.press('Stock', OUTLINE);
     await stage.person.select('Product: take from stock', 'Apiary netting');

@@ -40,6 +40,7 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
   // What was typed here and has not come back yet: it may be behind what is typed meanwhile.
   const typed = useRef<string[]>([]);
   const names = useRef(new Compartment());
+  const called = useRef(new Compartment());
   useEffect(() => {
     change.current = onChange;
   });
@@ -56,7 +57,7 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
           look,
           names.current.of([]),
           EditorView.lineWrapping,
-          EditorView.contentAttributes.of({ 'aria-label': label }),
+          called.current.of([]),
           EditorView.updateListener.of((update) => {
             if (!update.docChanged) return;
             const written = update.state.doc.toString();
@@ -71,6 +72,10 @@ export function FormulaText({ label, text, faults, inputs, currency, onChange }:
       made.destroy();
       view.current = null;
     };
+  }, []);
+  // Its name changes while it stands: made anew for that, it would forget what is written in it.
+  useEffect(() => {
+    view.current?.dispatch({ effects: called.current.reconfigure(EditorView.contentAttributes.of({ 'aria-label': label })) });
   }, [label]);
   useEffect(() => {
     view.current?.dispatch({ effects: names.current.reconfigure(formulaLanguage(inputs, currency)) });
