@@ -64,6 +64,24 @@ describe('the outline of a product', () => {
     await heading('Cloth');
   });
 
+  it('keeps a half-typed option at its choice while somebody looks elsewhere', async () => {
+    const { person, browser } = stage;
+    const stands = () => browser.driver.executeScript<boolean>('return [...document.querySelectorAll("main input, input")].some(({ value }) => value === "Sla")');
+    await person.fill('New option', 'Sla');
+    await person.press('Choice after: Hem');
+    await heading('Hem');
+    expect(await stands()).toBe(false);
+    await person.press('Price and unit', OUTLINE);
+    await heading('Price and unit');
+    await leaveField();
+    await keys('/');
+    await keys('cloth');
+    await keys(Key.ENTER);
+    await heading('Cloth');
+    expect(await stands()).toBe(true);
+    await person.fill('New option', '');
+  });
+
   it('adds a choice from anywhere', async () => {
     const { person, browser } = stage;
     await person.press('Price and unit', OUTLINE);

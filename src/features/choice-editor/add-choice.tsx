@@ -6,6 +6,7 @@ import { type FormEvent, useState } from 'react';
 import { type ChoiceKind, freeKey } from '@/core/catalog';
 import { TextField } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
+import { useHalfTyped } from '../editor-kit/use-half-typed';
 import { KindField } from './kind-field';
 import { newChoice } from './new-choice';
 
@@ -15,7 +16,7 @@ const UNTITLED: readonly ChoiceKind[] = ['divider', 'paragraph'];
 /** Adds a choice, as a sentence, and opens it. */
 export function AddChoice({ onAdded }: { onAdded?: () => void }) {
   const { product, change, goTo } = useEditing();
-  const [title, setTitle] = useState('');
+  const [title, setTitle] = useHalfTyped('new choice');
   const [kind, setKind] = useState<ChoiceKind>('list');
   const [fault, setFault] = useState<string>();
   const add = (event: FormEvent) => {
@@ -26,6 +27,7 @@ export function AddChoice({ onAdded }: { onAdded?: () => void }) {
     }
     const key = freeKey(title || kind, product.choices.map((choice) => choice.key), 'choice');
     change(`add choice ${key}`, (draft) => void draft.choices.push(newChoice(kind, key, title.trim())));
+    setTitle('');
     goTo(`choice:${key}`);
     onAdded?.();
   };

@@ -10,6 +10,7 @@ import { counted } from '@/core/words';
 import { setWith } from '@/features/shared/set-with';
 import { TypedInput } from '@/ui/field';
 import { useEditing } from '../editor-kit/editing';
+import { useHalfTyped } from '../editor-kit/use-half-typed';
 import { LONG } from '@/ui/long-list';
 import { moveEntry, Sortable } from '@/ui/sortable';
 import { newOption } from './new-choice';
@@ -37,7 +38,7 @@ const OPTION_HEIGHT = 54;
 /** The options of a list: a line each, with the rest unfolding under it; several can be changed at once. */
 export function OptionsEditor({ choice, index, edit }: Props) {
   const { surroundings } = useEditing();
-  const [title, setTitle] = useState('');
+  const [title, setTitle] = useHalfTyped(`new option of ${choice.key}`);
   const [pasting, setPasting] = useState<string | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());

@@ -2,10 +2,10 @@
 
 import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import { formulaName, freeKey, type Rate } from '@/core/catalog';
 import { faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
+import { useHalfTyped } from '@/features/editor-kit/use-half-typed';
 import { unitAlternatives } from '@/features/shared/unit-alternatives';
 import { FaultLine } from '@/ui/fault-line';
 import { SelectField, TypedInput } from '@/ui/field';
@@ -14,7 +14,7 @@ import { RateSteps } from './rate-steps';
 /** Named prices per unit, with other prices for customer groups. */
 export function RatesField() {
   const { product, shop, change, findings } = useEditing();
-  const [name, setName] = useState('');
+  const [name, setName] = useHalfTyped('new rate');
   const add = () => {
     const title = name.trim();
     if (title === '') return;

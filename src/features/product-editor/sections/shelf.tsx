@@ -1,11 +1,12 @@
 'use client';
 
 import { Box, chakra, HStack, Tag, Wrap } from '@chakra-ui/react';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent } from 'react';
 import { type PlaceOfSale } from '@/core/catalog';
 import { useEditing, useFaultAt } from '@/features/editor-kit/editing';
 import { orNull } from '@/features/editor-kit/or-null';
 import { Section } from '@/features/editor-kit/section';
+import { useHalfTyped } from '@/features/editor-kit/use-half-typed';
 import { SelectField, TextField } from '@/ui/field';
 import { Suggestions } from '@/ui/suggestions';
 import { Tick } from '@/ui/tick';
@@ -31,7 +32,7 @@ const WORKINGS = [
 /** Where the product stands: category, supplier, tags. */
 export function Shelf() {
   const { product, change, suggestions } = useEditing();
-  const [tag, setTag] = useState('');
+  const [tag, setTag] = useHalfTyped('new tag');
   const addTag = () => {
     const value = tag.trim().slice(0, 40);
     if (value === '') return;
