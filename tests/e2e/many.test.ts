@@ -152,7 +152,7 @@ describe('a draft, as customers will see it', () => {
     // A colleague sees it by its link, until that is withdrawn.
     await person.press('A link for a colleague');
     const link = (await (await person.field('The link')).getAttribute('value')) ?? '';
-    expect(link).toMatch(/\/draft\/[\w-]{20,}$/);
+    expect(link).toMatch(/\/draft\/[\w~-]{20,}$/);
     expect(await (await fetch(link)).text()).toContain('Smoker, tried out');
     await person.press('Withdraw', '//*[@aria-label="Link for a colleague"]');
     await person.sees('The link is withdrawn');

@@ -42,8 +42,8 @@ export async function withdrawDraftLink({ database }: Services, id: number): Pro
 export async function openSharedDraft(context: Services, token: string): Promise<ShopProductView> {
   const [id = '', group = '', day = '', seal = ''] = token.split('~');
   const row = /^\d{1,15}$/.test(id) ? await context.database.read.query.products.findFirst({ where: eq(products.id, Number(id)), columns: { id: true, draftLink: true } }) : undefined;
-  const right = row?.draftLink ? sealOf(row.draftLink, [id, group, day].join('~')) : '';
-  const isRight = right !== '' && seal.length === right.length && timingSafeEqual(Buffer.from(seal), Buffer.from(right));
+  const [given, right] = [seal, row?.draftLink ? sealOf(row.draftLink, [id, group, day].join('~')) : ''].map((text) => Buffer.from(text));
+  const isRight = given !== undefined && right !== undefined && right.length > 0 && given.length === right.length && timingSafeEqual(given, right);
   if (!row || !isRight) return notFound('draft at this address');
   return openDraftPage(context, row.id, { group: group === '' ? null : Buffer.from(group, 'base64url').toString('utf8'), day: day === '' ? null : day });
 }
