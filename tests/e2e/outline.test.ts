@@ -68,7 +68,7 @@ describe('the outline of a product', () => {
     const { person, browser } = stage;
     const stands = () => browser.driver.executeScript<boolean>('return [...document.querySelectorAll("main input, input")].some(({ value }) => value === "Sla")');
     await person.fill('New option', 'Sla');
-    await person.press('Choice after: Hem');
+    await person.press('Next choice: Hem');
     await heading('Hem');
     expect(await stands()).toBe(false);
     await person.press('Price and unit', OUTLINE);
