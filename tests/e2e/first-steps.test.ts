@@ -49,7 +49,7 @@ describe('an empty shop', () => {
     await person.goTo('/manage/products');
     await person.press('Paste a list');
     await person.fill('List of products', 'Category;Name;Price\nClothing;Rain hat;12.50\nClothing;Gloves;cheap\nTools;Hive brush;');
-    await person.sees('“cheap” is no price.');
+    await person.sees('“cheap” is not an amount. Write it like 12.50.');
     await person.press('Add 2 products');
     await person.sees('2 products started');
     await person.sees('Hive brush', 'table');
