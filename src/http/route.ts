@@ -139,6 +139,12 @@ export function numberFrom(text: string): number {
 /** So many things are asked about at once. */
 const MOST_AT_ONCE = 1000;
 
+/** A draft in an address: the thing by its number, and where `?version=` says so, the version that was seen. @throws Refusal 404 for what is no number */
+export function draftFrom(id: string, { searchParams }: URL): { readonly id: number; readonly version?: number } {
+  const version = searchParams.get('version');
+  return { id: numberFrom(id), ...(version !== null && { version: numberFrom(version) }) };
+}
+
 /** Drafts in an address, parted by commas, each once: `1@4,2` is the fourth version of the first, and the second as it is. @throws as numbersFrom */
 export function draftsFrom(text: string): { readonly id: number; readonly version?: number }[] {
   const parts = text.split(',').map((part) => part.split('@', 2));

@@ -50,9 +50,10 @@ function addCharged({ base }: Program, add: Add): void {
   if (step) add(measured.index, Array.from({ length: MOST_WAYS }, (_, count) => step.times(Exact.of(count + 1)).over(factor)));
 }
 
-/** Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given first. */
+/** So many of an option on each piece are looked at. */
 const MOST_OF_OPTION = 12;
 
+/** Where another price holds: from so many pieces on, or from so much of one piece on in the quantity that is given first. */
 function addBreaks({ base: { measured, charging }, breaks, defaultQuantity }: Program, add: Add): void {
   for (const { over, counting, steps } of breaks) {
     if (counting === 'graduated') continue;

@@ -328,7 +328,11 @@ function picturesShown({ pictures, variants, choices, rules }: Product): { reado
   variants.forEach(({ picture }, index) => note(picture, ['variants', index, 'picture']));
   choices.forEach((choice, index) => {
     if (choice.kind === 'paragraph') note(choice.picture, ['choices', index, 'picture']);
-    if (hasOptions(choice)) choice.options.forEach(({ picture, texture }, place) => (['picture', 'texture'] as const).forEach((field) => note(field === 'picture' ? picture : texture, ['choices', index, 'options', place, field])));
+    if (!hasOptions(choice)) return;
+    choice.options.forEach(({ picture, texture }, place) => {
+      note(picture, ['choices', index, 'options', place, 'picture']);
+      note(texture, ['choices', index, 'options', place, 'texture']);
+    });
   });
   rules.forEach(({ then }, index) => then.forEach((effect, place) => effect.kind === 'picture' && note(effect.src, ['rules', index, 'then', place, 'src'])));
   return found;

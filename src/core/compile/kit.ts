@@ -65,8 +65,13 @@ export interface SlotProgram {
   readonly byOption: readonly (CandidateProgram | null)[];
 }
 
-/** What a kit costs that a list names a price for: that price, for the kit as it usually comes. */
-export const LISTED: KitPrice = { kind: 'own', extras: 'onTop', cheaperLess: true };
+const LISTED: KitPrice = { kind: 'own', extras: 'onTop', cheaperLess: true };
+
+/** What a kit costs, where a list may name a price for it: that price, for the kit as it usually comes. */
+export const asListed = (price: KitPrice, isListed: boolean): KitPrice => (isListed && price.kind !== 'own' ? LISTED : price);
+
+/** What a part is called: as the manager has named it, else what was taken. */
+export const calledAs = ({ isNamed, title }: Pick<ComponentProgram, 'isNamed' | 'title'>, candidate: Pick<CandidateProgram, 'title'>): string => (isNamed ? title : candidate.title);
 
 const NOTHING_BESIDE: ReadonlyMap<string, readonly Held[]> = new Map();
 
@@ -125,8 +130,6 @@ export function compileKit(scope: Scope, isListed: boolean, compile: (product: P
     size,
   };
 }
-
-const asListed = (price: KitPrice, isListed: boolean): KitPrice => (isListed && price.kind !== 'own' ? LISTED : price);
 
 /** A slot with its candidates; one that is not there is reported, and can't be put in. */
 function compileSlot(choice: SlotChoice, index: number, scope: Scope, size: { parts: number; pieces: number; depth: number }, compile: (product: Product) => Program): SlotProgram {

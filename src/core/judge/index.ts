@@ -5,5 +5,5 @@ export { readiness } from './readiness';
 export { type LeastEarned, leastEarned } from './earning';
 export { type ListChange, listChanges } from './list-changes';
 export { askedTwice } from './asked-twice';
-export { sheetFaults } from './sheet-faults';
+export { sampleProduct, sheetFaults } from './sheet-faults';
 export { shopFaults } from './shop-faults';

@@ -1,10 +1,13 @@
-import { type CatalogSurroundings, productSchema, type Sheet } from '../catalog';
+import { type CatalogSurroundings, placementSchema, type Product, productSchema, type Sheet } from '../catalog';
 import { compile } from '../compile/compile';
 import { type Fault } from '../problems';
 
+/** A product of which only a sheet makes anything; it costs 100. */
+export const sampleProduct = ({ title }: Pick<Sheet, 'title'>): Product => productSchema.parse({ slug: 'sample', title, sku: 'SAMPLE', price: '100' });
+
 /** What is wrong with a sheet taken by itself. What it refers to on a product is judged product by product. */
 export function sheetFaults(sheet: Sheet, surroundings: CatalogSurroundings): Fault[] {
-  const bare = productSchema.parse({ slug: 'sample', title: 'Sample', sku: 'SAMPLE', price: '100', sheets: [{ key: sheet.key }] });
+  const bare: Product = { ...sampleProduct({ title: 'Sample' }), sheets: [placementSchema.parse({ key: sheet.key })] };
   const { faults } = compile(bare, { ...surroundings, sheets: new Map(surroundings.sheets).set(sheet.key, sheet) });
   return faults.filter(
     ({ path, gravity, code }) => gravity === 'mustFix' && path[0] === 'sheets' && path[1] === sheet.key && code !== 'unknownReference' && code !== 'addOnUnknown',

@@ -39,6 +39,12 @@ const GROUPED_BY_MARKS = /\d{1,3}(?:['’′]\d{3})+(?!\d)/;
 const FOOT_MARK = /^['’′]$/;
 const UNIT_TEXT = /^(?:''|["″”'′’]|(?:[a-z]+\.? )*[a-z]+\.?(?:\^?[23](?!\d)|[²³])?)/i;
 
+/** What is wrong with figures that are parted by apostrophes; null where none are. */
+function groupedByMarks(tidy: string): MeasureFault | null {
+  const [text] = GROUPED_BY_MARKS.exec(tidy) ?? [];
+  return text === undefined ? null : { code: 'ambiguousMark', text, whole: text.replace(/\D/g, '') };
+}
+
 /**
  * Reads a measure as people type it: `1.2`, `1,2 m`, `120cm`, `4 ft 6 in`, `3 1/2"`, `½ yd`. Everything is read
  * exactly. A comma or a point may be the decimal sign; where `1,200` or `1'200` could mean two things it is refused, never
@@ -53,8 +59,8 @@ export function readMeasure(text: string, unit: Unit): MeasureReading {
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
 
-  const marked = GROUPED_BY_MARKS.exec(tidy);
-  if (marked) return { fault: { code: 'ambiguousMark', text: marked[0], whole: marked[0].replace(/\D/g, '') } };
+  const marked = groupedByMarks(tidy);
+  if (marked) return { fault: marked };
 
   const negative = tidy.startsWith('-');
   let position = negative ? 1 : 0;
@@ -96,8 +102,8 @@ export function readNumber(text: string): { readonly value: Exact; readonly faul
   if (text.length > MAX_LENGTH) return { fault: { code: 'tooLong', limit: MAX_LENGTH } };
   const tidy = normalise(text);
   if (tidy === '') return { fault: { code: 'empty' } };
-  const marked = GROUPED_BY_MARKS.exec(tidy);
-  if (marked) return { fault: { code: 'ambiguousMark', text: marked[0], whole: marked[0].replace(/\D/g, '') } };
+  const marked = groupedByMarks(tidy);
+  if (marked) return { fault: marked };
   const negative = tidy.startsWith('-');
   const reading = readNumberAt(tidy, negative ? 1 : 0);
   if (reading.fault) return reading;

@@ -130,4 +130,5 @@ export function entryOf(component: ComponentProgram, candidate: CandidateProgram
   return { component, candidate, count, resolution, alone: priced && priced.alone, once: priced ? priced.once : Exact.zero, isOpen: resolution.state === 'incomplete', place, beside: NOT_BESIDE, inNumber };
 }
 
-const NOT_BESIDE: readonly string[] = [];
+/** Of what stands in one place alone. */
+export const NOT_BESIDE: readonly string[] = [];

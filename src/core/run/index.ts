@@ -14,6 +14,7 @@ export { partsWithin } from './shares';
 export { isSoldOut, type SoldOutClause, soldOutClauses } from './sold-out';
 export { type DrawnStock, stockOf } from './stock-of';
 export { addedToKit, type PartPriced, partsBase, type Priced, type UsualPrices } from './kit-price';
+export { candidateAt } from './candidate-at';
 export { usualIn, usualPrices } from './usual';
 export { isStop, readInputs, resultOf, runFormula } from './run-formula';
 export { baseBefore, baseLineOf, brokenBase } from './unit-price';

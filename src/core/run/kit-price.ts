@@ -1,4 +1,4 @@
-import { type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram } from '../compile';
+import { calledAs, type CandidateProgram, type ComponentProgram, type KitPrice, type KitProgram } from '../compile';
 import { Exact } from '../number';
 import { type PriceLine } from '../pricing';
 
@@ -95,9 +95,9 @@ const line = ({ component, count, candidate, place }: PartPriced, amount: Exact,
 });
 
 /** What stands in a place, as the working calls it: the place and what was taken, or what was taken alone where that names the place. */
-function calledIn({ title, isNamed, candidates }: ComponentProgram, candidate: CandidateProgram): string {
-  if (!isNamed) return candidate.title;
-  return candidates.length > 1 ? `${title}: ${candidate.title}` : title;
+function calledIn(component: ComponentProgram, candidate: CandidateProgram): string {
+  const called = calledAs(component, candidate);
+  return component.isNamed && component.candidates.length > 1 ? `${called}: ${candidate.title}` : called;
 }
 
 const aloneLine = (entry: PartPriced): PriceLine => line(entry, entry.alone ?? Exact.zero, 'unit');

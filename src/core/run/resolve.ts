@@ -1,4 +1,5 @@
 import { tooEarly } from '../catalog/choices';
+import { calledAs } from '../compile/kit';
 import { type Program, type VariantProgram } from '../compile/program';
 import { Exact } from '../number';
 import { checkQuantity } from '../ordering';
@@ -11,7 +12,7 @@ import { chargedOf } from './charging';
 import { costOf } from './cost';
 import { findVariant } from './find-variant';
 import { narrowedQuantity, ruleProblems, rulesShown } from './fired-rules';
-import { type Entry } from './entries';
+import { type Entry, NOT_BESIDE } from './entries';
 import { readInside } from './inside';
 import { fitProblems } from './fits';
 import { propertiesOf } from './properties';
@@ -152,7 +153,7 @@ function partsShown({ places }: Program, { entries, addOns }: Reading, { unitPri
   const onceFor = (place: string) => working.reduce((sum, { per, source, amount }) => (per === 'line' && source === `part:${place}` ? sum.plus(amount) : sum), Exact.zero);
   const shown = [
     ...entries.map(({ component, candidate, count, resolution, alone, place, beside }): PartShown => ({
-      kind: component.isSlot ? 'slot' : 'part', part: place, beside, title: component.isNamed ? component.title : candidate.title, product: candidate.product, productTitle: candidate.title,
+      kind: component.isSlot ? 'slot' : 'part', part: place, beside, title: calledAs(component, candidate), product: candidate.product, productTitle: candidate.title,
       count: 1, pieces: count, resolution, alone, once: onceFor(place), share: null,
     })),
     ...addOns.map(({ addOn, count, resolution, price }): PartShown => ({
@@ -162,8 +163,6 @@ function partsShown({ places }: Program, { entries, addOns }: Reading, { unitPri
   ];
   return ofWhole ? shown : withShares(shown, unitPrice && { unit: unitPrice, once }, places);
 }
-
-const NOT_BESIDE: readonly string[] = [];
 
 function stateOf(problems: readonly Problem[]): ResolutionState {
   let state: ResolutionState = 'sellable';

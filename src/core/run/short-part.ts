@@ -1,4 +1,4 @@
-import { type CandidateProgram } from '../compile';
+import { calledAs, type CandidateProgram } from '../compile';
 import { type DrawProgram } from '../compile/program';
 import { Exact } from '../number';
 import { problem, type Problem } from '../problems';
@@ -22,7 +22,7 @@ export function shortPart(entries: readonly Entry[], draws: readonly Draw[], sto
 export function partOut({ component, candidate, count, place }: Entry, item: string, canSupply: number, asked: number, view: StockView): Problem {
   const others = component.candidates.filter((other) => other !== candidate && couldBeHad(other, count * asked, view)).map(({ title }) => `take ${title}`);
   const instead = component.optional ? [...others, 'leave it out'] : others;
-  return problem({ part: [place], at: 'item' }, { code: 'partOut', title: component.isNamed ? component.title : candidate.title, item, canSupply, asked, instead });
+  return problem({ part: [place], at: 'item' }, { code: 'partOut', title: calledAs(component, candidate), item, canSupply, asked, instead });
 }
 
 /** Whether so many of a product could be had, as far as that follows before anything of it is chosen. */

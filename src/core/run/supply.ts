@@ -3,7 +3,7 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { convert, formatQuantity, type Unit, unitByCode } from '../quantity';
 import { AT_ITEM, AT_QUANTITY, atChoice } from '../selection';
-import { type Availability, type Draw, FEW, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
+import { type Availability, type Draw, FEW, isTold, longestPieces, type LotStock, type Pieces, type StockView } from '../stock';
 import { type Reading } from './reading';
 import { partOut, shortPart } from './short-part';
 
@@ -37,7 +37,7 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
     instead.push(words(write(length)));
     if (asked && nearest.length === 0) nearest.push(write(length));
   };
-  if (canSupply > 0 && !Exact.of(canSupply).isMore(FEW)) instead.push(`${canSupply} of this length`);
+  if (canSupply > 0 && isTold(canSupply)) instead.push(`${canSupply} of this length`);
   // Several parts may ask for pieces of one length.
   if (pieces.every(({ length }) => length.equals(piece))) {
     const most = answer(longestPieces(lying, count));
@@ -63,7 +63,7 @@ function cuttingProblem(program: Program, { title: item, stock, available }: Lim
   };
   const where = asked && (tooLong || canSupply < program.defaultQuantity) ? atChoice(asked.choice) : AT_QUANTITY;
   // Beside the quantity, quantities are offered, and beside the measure measures.
-  return problem(where, where.at === 'quantity' ? { ...data, nearest: canSupply > 0 && !Exact.of(canSupply).isMore(FEW) ? [String(canSupply)] : [] } : data);
+  return problem(where, where.at === 'quantity' ? { ...data, nearest: canSupply > 0 && isTold(canSupply) ? [String(canSupply)] : [] } : data);
 }
 
 const MOST_PARTS = 12;

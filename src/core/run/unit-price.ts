@@ -1,4 +1,4 @@
-import { type KitProgram, LISTED, type PriceSource } from '../compile';
+import { asListed, type KitProgram, type PriceSource } from '../compile';
 import { type FormulaOutcome, type FormulaProgram } from '../compile/formulas';
 import { baseLabel, listedBasis } from '../compile/listed';
 import { priceSources } from '../compile/price-steps';
@@ -227,9 +227,10 @@ export function baseBefore(program: Program, variant: VariantProgram | null, cha
   return baseLineOf(program, variant, charged)?.amount ?? variant?.price ?? program.base.price;
 }
 
-/** A kit whose variant has a price of a list: that takes the place of what the kit costs otherwise, as the product's does (`compile/kit.ts`). */
+/** A kit whose variant has a price of a list: that takes the place of what the kit costs otherwise, as the product's does. */
 function kitAsListed(kit: KitProgram, variant: VariantProgram | null): KitProgram {
-  return variant?.listed?.isNamed && kit.price.kind !== 'own' ? { ...kit, price: LISTED } : kit;
+  const price = asListed(kit.price, variant?.listed?.isNamed === true);
+  return price === kit.price ? kit : { ...kit, price };
 }
 
 /** What the base price was before; a variant's own price has only its own was-price. */

@@ -4,6 +4,7 @@ import { type CandidateProgram, type ComponentProgram, type Program } from '../c
 import { Exact } from '../number';
 import { type Problem, problemClass } from '../problems';
 import { placeOfEntry, type Selection, slotEntries } from '../selection';
+import { candidateAt } from './candidate-at';
 import { contextWithin, piecesPrice, type ResolveWithin } from './entries';
 import { readInside } from './inside';
 import { Kept } from './kept';
@@ -130,9 +131,7 @@ function isByItself({ program: { rules, formulas, choices, product }, index }: O
 function programAt(program: Program, { parts }: Resolution, [key, ...rest]: readonly string[]): Program | null {
   if (key === undefined) return program;
   const shown = parts.find(({ part }) => part === key);
-  const slot = placeOfEntry(key)?.slot;
-  const component = slot === undefined ? program.kit?.components.find((one) => one.key === key) : program.kit?.slots.find((one) => one.component.key === slot)?.component;
-  const candidate = shown && component?.candidates.find(({ product }) => product === shown.product);
+  const candidate = shown && candidateAt(program, key, shown.product);
   return candidate ? programAt(candidate.program, shown.resolution, rest) : null;
 }
 

@@ -9,5 +9,5 @@ export {
 } from './availability';
 export * from './cutting';
 export { type DrawDefinition, drawSchema, STOCK_PLACES } from './draw';
-export { FEW, mustBeAsked, toldOf, type ToldStock } from './told';
+export { FEW, isTold, mustBeAsked, toldOf, type ToldStock } from './told';
 export { type LyingInLots, type StockFigure, type StockView, stockView, stockViewOf, withReceived } from './stock-view';

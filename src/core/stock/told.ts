@@ -18,6 +18,9 @@ export interface ToldStock {
 /** From so many on, in the stock item's unit, there is plenty: how many there are is nobody's business. */
 export const FEW = Exact.of(20);
 
+/** Whether so many may be told: how many there are of what there is plenty of is nobody's business. */
+export const isTold = (pieces: number): boolean => !Exact.of(pieces).isMore(FEW);
+
 interface Figures {
   readonly key: string;
   readonly title: string;

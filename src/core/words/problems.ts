@@ -1,11 +1,10 @@
 import { UNSEEN } from '../catalog';
 import { formatMoney } from '../money';
-import { Exact } from '../number';
 import { type ListedQuantity } from '../ordering';
 import { type FaultData, type ProblemData } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
-import { FEW } from '../stock';
+import { isTold } from '../stock';
 import { conditionWords } from './conditions';
 import { counted } from './counted';
 import { faultSentence } from './faults';
@@ -264,7 +263,7 @@ export function measureFaultWords(title: string, given: string, fault: MeasureFa
 }
 
 /** How many can be supplied; of many, how many exactly is nobody's business. */
-const supplyWords = (canSupply: number): string => (Exact.of(canSupply).isMore(FEW) ? 'We can supply fewer.' : `We can supply ${canSupply}.`);
+const supplyWords = (canSupply: number): string => (isTold(canSupply) ? `We can supply ${canSupply}.` : 'We can supply fewer.');
 
 /** What each dimension is called in a sentence. */
 export const dimensionNames = { length: 'length', area: 'area', volume: 'volume', mass: 'weight', count: 'number of pieces' } as const;

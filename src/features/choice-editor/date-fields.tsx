@@ -25,34 +25,8 @@ export function DateFields({ choice, index, edit }: KindProps<'date'>) {
         <BoundField label="Latest" bound={choice.latest} none="any day" fault={useBoundFault(index, 'latest')} onChange={(bound) => editDate('latest', (draft) => void (draft.latest = bound?.kind === 'first' ? null : bound))} />
         <BoundField label="To begin with" bound={choice.default} none={choice.required ? 'customers must choose' : 'no day'} first fault={useBoundFault(index, 'default')} onChange={(bound) => editDate('default', (draft) => void (draft.default = bound))} />
       </HStack>
-      <Box>
-        <HStack gap="4" wrap="wrap">
-          <Text fontWeight="600">On</Text>
-          {weekdayNames.map((name, day) => (
-            <Tick
-              key={name}
-              label={name}
-              checked={choice.weekdays.includes(day + 1)}
-              onChange={(on) => editDate('weekdays', (draft) => void (draft.weekdays = on ? [...draft.weekdays, day + 1].sort() : draft.weekdays.filter((other) => other !== day + 1)))}
-            />
-          ))}
-        </HStack>
-        <FaultLine>{weekdaysFault}</FaultLine>
-      </Box>
-      <Box>
-        <HStack gap="3" wrap="wrap">
-          <Text fontWeight="600">In</Text>
-          {monthNames.map((name, month) => (
-            <Tick
-              key={name}
-              label={name.slice(0, 3)}
-              checked={choice.months.includes(month + 1)}
-              onChange={(on) => editDate('months', (draft) => void (draft.months = on ? [...draft.months, month + 1].sort((a, b) => a - b) : draft.months.filter((other) => other !== month + 1)))}
-            />
-          ))}
-        </HStack>
-        <FaultLine>{monthsFault}</FaultLine>
-      </Box>
+      <NumberedTicks lead="On" names={weekdayNames} picked={choice.weekdays} fault={weekdaysFault} onChange={(weekdays) => editDate('weekdays', (draft) => void (draft.weekdays = weekdays))} />
+      <NumberedTicks lead="In" names={monthNames.map((name) => name.slice(0, 3))} picked={choice.months} fault={monthsFault} onChange={(months) => editDate('months', (draft) => void (draft.months = months))} />
       <Tick label="Past days too, such as a date to engrave" checked={choice.past} onChange={(past) => editDate('past', (draft) => void (draft.past = past))} />
       <LeftOut days={choice.leftOut} onChange={(days) => editDate('leftOut', (draft) => void (draft.leftOut = days))} />
     </Stack>
@@ -123,6 +97,26 @@ function DaysField({ label, bound, onChange }: { label: string; bound: Extract<D
       />
       <Text fontSize="sm">days from today</Text>
     </HStack>
+  );
+}
+
+/** Which of some names count, by their numbers from 1 on. */
+function NumberedTicks({ lead, names, picked, fault, onChange }: { lead: string; names: readonly string[]; picked: readonly number[]; fault: string | undefined; onChange: (picked: number[]) => void }) {
+  return (
+    <Box>
+      <HStack gap="3" wrap="wrap">
+        <Text fontWeight="600">{lead}</Text>
+        {names.map((name, place) => (
+          <Tick
+            key={name}
+            label={name}
+            checked={picked.includes(place + 1)}
+            onChange={(on) => onChange(on ? [...picked, place + 1].sort((a, b) => a - b) : picked.filter((other) => other !== place + 1))}
+          />
+        ))}
+      </HStack>
+      <FaultLine>{fault}</FaultLine>
+    </Box>
   );
 }
 

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Checkbox, Heading, HStack, RadioGroup, Stack, Text } from '@chakra-ui/react';
 import { useId } from 'react';
-import { type CandidateProgram, type ComponentProgram } from '@/core/compile';
+import { calledAs, type CandidateProgram, type ComponentProgram } from '@/core/compile';
 import { formatMoney } from '@/core/money';
 import { Exact } from '@/core/number';
 import { addedToKit, type PartPriced, resolve, usualIn, usualPrices } from '@/core/run';
@@ -46,7 +46,7 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   return (
     <Box as="section" aria-label={component.title} px={{ base: '3', sm: '4' }} py="3" borderTopWidth="1px" borderColor="border.muted" _first={{ borderTopWidth: '0' }}>
       <HStack align="start" gap="3">
-        <PartPicture candidate={candidate} shown={shown} title={calledAs(component, candidate)} />
+        <PartPicture candidate={candidate} shown={shown} title={calledAs(component, candidate ?? component)} />
         <Box flex="1" minW="0">
           <HStack justify="space-between" align="baseline" gap="3">
             <PartTitle component={component} chosen={chosen} />
@@ -78,12 +78,9 @@ function Part({ component, holder, name, showMissing }: Props & { component: Com
   );
 }
 
-/** What a part is called: as the manager has named it, else what was taken. */
-const calledAs = ({ isNamed, title }: ComponentProgram, candidate: CandidateProgram | undefined): string => (isNamed ? title : (candidate?.title ?? title));
-
 function PartTitle({ component, chosen: { isTaken, candidate, quantity, take } }: { component: ComponentProgram; chosen: PartChosen }) {
   const { optional } = component;
-  const title = calledAs(component, candidate);
+  const title = calledAs(component, candidate ?? component);
   const words = isTaken && quantity > 1 ? `${quantity} × ${title}` : title;
   if (!optional) {
     return (

@@ -1,11 +1,9 @@
-import { placementSchema, placementsOf, type Product, productSchema, type Sheet } from '@/core/catalog';
-
-/** A product of which only a sheet makes anything. */
-const blank = (sheet: Pick<Sheet, 'title'>): Product => productSchema.parse({ slug: 'sample', title: sheet.title, sku: 'SAMPLE', price: '100' });
+import { placementSchema, placementsOf, type Product, type Sheet } from '@/core/catalog';
+import { sampleProduct } from '@/core/judge';
 
 /** A product that has nothing but a sheet's choices as its own: what the parts of the editor work on. */
 export function bareProduct(sheet: Sheet): Product {
-  return { ...blank(sheet), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates, rules: sheet.rules, tables: sheet.tables };
+  return { ...sampleProduct(sheet), choices: sheet.choices, formulas: sheet.formulas, rates: sheet.rates, rules: sheet.rules, tables: sheet.tables };
 }
 
 /**
@@ -15,7 +13,7 @@ export function bareProduct(sheet: Sheet): Product {
  * @param sheets those of the shop, with this one as it is edited
  */
 export function triedOn(sheet: Sheet, chosen: Product | undefined, sheets: Iterable<Sheet>): Product {
-  const product = chosen ?? blank(sheet);
+  const product = chosen ?? sampleProduct(sheet);
   const has = placementsOf(product, sheets).some(({ key }) => key === sheet.key);
   return has ? product : { ...product, sheets: [...product.sheets.filter(({ key }) => key !== sheet.key), placementSchema.parse({ key: sheet.key })] };
 }

@@ -195,7 +195,6 @@ export async function publishSheet(context: Services, id: number, { version, acc
   });
 }
 
-
 /** Earlier revisions of a sheet, newest first. */
 export function listSheetRevisions(context: Services, id: number): Promise<{ number: number; at: number; current: boolean; definition: Sheet }[]> {
   return atOneMoment(context, async ({ database }) => {

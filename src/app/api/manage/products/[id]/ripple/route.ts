@@ -1,4 +1,4 @@
-import { answer, jsonLines, numberFrom } from '@/http/route';
+import { answer, jsonLines, draftFrom } from '@/http/route';
 import { rippleOfProduct } from '@/services/products/ripple';
 
 interface Place {
@@ -8,8 +8,7 @@ interface Place {
 /** What publishing a product, or taking it out of the shop (`?change=withdraw`), does to what it is a part of (`?version=` the draft that was seen): a line of JSON a product. */
 export function GET(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const asked = new URL(request.url).searchParams;
-    const version = asked.get('version');
-    return jsonLines(await rippleOfProduct(context, { id: numberFrom((await params).id), ...(version !== null && { version: numberFrom(version) }) }, asked.get('change') === 'withdraw' ? 'withdraw' : 'publish'));
+    const url = new URL(request.url);
+    return jsonLines(await rippleOfProduct(context, draftFrom((await params).id, url), url.searchParams.get('change') === 'withdraw' ? 'withdraw' : 'publish'));
   });
 }
