@@ -39,6 +39,18 @@ describe('a page of the shop as it is sent', () => {
 });
 
 describe('scripts and styles', () => {
+  it('are there wherever a page of the shop or the manager’s names one', async () => {
+    const shop = (await ask('/shop')).body.toString();
+    const products = [...new Set([...shop.matchAll(/href="(\/shop\/[a-z-]+)"/g)].map(([, path = '']) => path))];
+    expect(products).toContain('/shop/starter-kit');
+    const named = new Set<string>();
+    for (const path of [...products, '/shop', '/manage/products', '/manage/products/1', '/manage/stock', '/manage/price-lists'])
+      for (const [script] of (await ask(path)).body.toString().matchAll(/\/_next\/static\/[\w.~/-]+\.(?:js|css|woff2)/g)) named.add(script);
+    expect(named.size).toBeGreaterThan(20);
+    const gone = await Promise.all([...named].map(async (script) => ((await ask(script)).status === 200 ? [] : [script])));
+    expect(gone.flat()).toEqual([]);
+  });
+
   const firstOf = async (pattern: RegExp) => pattern.exec((await ask('/shop')).body.toString())?.[0] ?? '';
 
   it.each([

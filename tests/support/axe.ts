@@ -38,7 +38,11 @@ const still = ({ browser }: Stage) => browser.driver.wait(() => browser.driver.e
 /** What stands beside what is edited: the same at every place of one product. */
 const BESIDE = ['nav', '[aria-label="Readiness and Counter"]'];
 
-/** Looks at screens in light and dark. */
+/** What the page has asked for and did not get, by address. */
+const missing = ({ browser }: Stage) =>
+  browser.driver.executeScript<string[]>('return performance.getEntriesByType("resource").filter(({ responseStatus }) => responseStatus >= 400).map(({ name, responseStatus }) => `${responseStatus} ${name}`)');
+
+/** Looks at screens in light and dark, and whether all that they ask for is there. */
 export function lookAtAll(stage: Stage, screens: readonly Screen[]): void {
   describe('accessibility in light and dark, by axe-core', () => {
     beforeAll(async () => {
@@ -53,6 +57,7 @@ export function lookAtAll(stage: Stage, screens: readonly Screen[]): void {
       known.add(page);
       await stage.person.goTo(path);
       await before?.();
+      expect(await missing(stage)).toEqual([]);
       for (const light of ['light', 'dark'] as const) {
         await look(stage, light);
         await still(stage);
