@@ -10,7 +10,7 @@ function painted(): Promise<void> {
 
 /**
  * A part of a page that is there to be seen at once, as the server has drawn it, and whose script comes only when it has been
- * painted. What is done to it before is to be told with `tellEarly`.
+ * painted. What is done to it before is told to what of it `Wakes`.
  *
  * @param load what brings it
  */

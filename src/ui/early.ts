@@ -2,7 +2,9 @@ import { settleTyped } from './typing';
 
 /**
  * What is typed, ticked and pressed while a page is there to be seen but its script is still on the way. The browser shows
- * it, the application has not heard of it: once it is awake it is told, so that nothing is lost.
+ * it, the application has not heard of it: once it is awake it is told, so that nothing is lost. A page wakes in areas
+ * (`Wakes`), one as soon as its own script is there; an area within another is told of by itself. What was pressed waits for
+ * all of them, because it may be meant for what was typed elsewhere.
  */
 
 /** What was pressed or picked, in order: whatever the page itself doesn't remember. */
@@ -10,17 +12,16 @@ type Early = [element: HTMLButtonElement | HTMLSelectElement, value: string][];
 
 declare global {
   interface Window {
-    /** null once the page is awake */
+    /** null once all areas of the page that came from the server are awake */
     oakEarly?: Early | null;
   }
 }
 
-/** A script for the beginning of a page: remembers what is pressed and picked from the first moment on. */
-export const rememberEarly = `oakEarly=[];for(const [kind,what] of [['click','button'],['change','select']])addEventListener(kind,({target})=>{const it=target.closest?.(what);if(it)oakEarly?.push([it,it.value])},true)`;
+/** A script for the beginning of a page: remembers what is pressed and picked where nobody is awake yet, from the first moment on. */
+export const rememberEarly = `oakEarly=[];for(const [kind,what] of [['click','button'],['change','select']])addEventListener(kind,({target})=>{const it=target.closest?.(what);if(it?.closest('[data-wakes]')?.dataset.wakes==='asleep')oakEarly?.push([it,it.value])},true)`;
 
 /** Does again what a hand has written into a field, so that whoever watches it notices. */
-function type(field: HTMLInputElement | HTMLTextAreaElement): void {
-  const typed = field.value;
+function type(field: HTMLInputElement | HTMLTextAreaElement, typed: string): void {
   field.value = field.defaultValue;
   // Set on the element itself it would be taken for the application's own doing.
   const { prototype } = field instanceof HTMLInputElement ? HTMLInputElement : HTMLTextAreaElement;
@@ -28,9 +29,9 @@ function type(field: HTMLInputElement | HTMLTextAreaElement): void {
   field.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
-/** Does again what a hand has ticked. */
-function tick(box: HTMLInputElement): void {
-  box.checked = !box.checked;
+/** Does again what a hand has ticked, or taken the tick from. */
+function tick(box: HTMLInputElement, checked: boolean): void {
+  box.checked = !checked;
   box.click();
 }
 
@@ -47,27 +48,32 @@ function differs({ type, checked, defaultChecked, files, value, defaultValue }: 
 }
 
 /**
- * Tells the application what was typed, ticked, picked and pressed within an element before it was awake, in this order.
- * Once in the life of a page; later there is nothing to tell.
+ * Tells the application what was typed and ticked within an area of a page before it was awake, and once no area sleeps any
+ * more, what was picked and pressed. Once in the life of a page; later there is nothing to tell.
  *
- * @param within what has just become the application's
+ * @param area what has just become the application's
  */
-export function tellEarly(within: HTMLElement): void {
-  const early = window.oakEarly;
-  if (!early) return;
-  window.oakEarly = null;
-  for (const field of within.querySelectorAll('textarea')) if (field.value !== field.defaultValue) type(field);
-  for (const field of [...within.querySelectorAll('input')].filter(differs)) {
+export function tellEarly(area: HTMLElement): void {
+  area.dataset.wakes = 'awake';
+  if (!window.oakEarly) return;
+  const isHere = (element: Element) => element.closest('[data-wakes]') === area;
+  // All are looked at before any is told: what follows from one may draw the others as the application knows them.
+  const texts = [...area.querySelectorAll('textarea')].filter((field) => isHere(field) && field.value !== field.defaultValue).map((field) => ({ field, value: field.value }));
+  const inputs = [...area.querySelectorAll('input')].filter((field) => isHere(field) && differs(field)).map((field) => ({ field, value: field.value, checked: field.checked }));
+  for (const { field, value } of texts) type(field, value);
+  for (const { field, value, checked } of inputs) {
     if (field.type === 'file') field.dispatchEvent(new Event('change', { bubbles: true }));
-    else if (field.type === 'checkbox') tick(field);
+    else if (field.type === 'checkbox') tick(field, checked);
     // The one that was left is told by the one that was ticked.
     else if (field.type === 'radio') {
-      if (field.checked) tick(field);
+      if (checked) tick(field, true);
     }
-    else type(field);
+    else type(field, value);
   }
   settleTyped();
-  const told = early.filter(([element]) => within.contains(element));
+  if (document.querySelector('[data-wakes="asleep"]')) return;
+  const told = window.oakEarly.filter(([element]) => element.isConnected);
+  window.oakEarly = null;
   // One by one, each seeing what the one before it has brought about.
   const next = () => {
     const [element, value] = told.shift() ?? [];

@@ -132,6 +132,10 @@ describe('the hive of the demo', () => {
     await browser.driver.get(link);
     await person.sees('€283.35', TOTAL);
     await person.press('Keep to compare');
+    await person.sees('Keep to compare (1)');
+    await browser.driver.navigate().refresh();
+    await person.sees('Keep to compare (1)');
+    await person.sees('€283.35', TOTAL);
     await person.press('Compare');
     const table = '[aria-label="Builds side by side"]';
     await person.sees('First colony', table);

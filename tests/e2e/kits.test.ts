@@ -1,6 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { orderLines, orders, products, stockItems } from '@/data/schema';
+import { basketLines, orderLines, orders, products, stockItems } from '@/data/schema';
 import { orderBasket, publish, startProduct } from '../support/acts';
 import { COUNTER, DIALOG, OUTLINE, setStage } from '../support/stage';
 
@@ -80,6 +80,25 @@ describe('a kit set up from an empty page', () => {
     await person.sees('is in the basket');
     await person.goTo('/shop/basket');
     await person.sees('What is in it: Bee suit, Hook-end hive tool, 5 × Hive frame with foundation');
+    // It opens as it was chosen, what is changed is there after a reload, and takes the line's place.
+    await person.press('Change Apprentice set');
+    await person.sees('Change it in the basket');
+    await person.sees('€150.12', TOTAL);
+    await person.pick('Slate', part('Bee suit'));
+    await person.pick('M', part('Bee suit'));
+    await stage.browser.driver.wait(async () => (await stage.browser.driver.getCurrentUrl()).includes('#build='), 10_000);
+    const { href } = new URL(await stage.browser.driver.getCurrentUrl());
+    await stage.browser.driver.navigate().refresh();
+    await person.sees('Change it in the basket');
+    await person.sees('APPR-SUIT-M-SL-F');
+    expect(await stage.browser.driver.getCurrentUrl()).toBe(href);
+    await person.press('Change it in the basket');
+    await person.sees('APPR-SUIT-M-SL-F');
+    expect((await stage.database.read.select().from(basketLines)).at(-1)?.parts).toMatchObject({ 'bee-suit': { answers: { size: 'm', cloth: 'slate' } }, 'hook-end-hive-tool': { answers: { name: 'Ada' } } });
+    await person.press('Change Apprentice set');
+    await person.pick('L', part('Bee suit'));
+    await person.press('Change it in the basket');
+    await person.sees('APPR-SUIT-L-SL-F');
     const { order, lines } = await orderBasket(stage, 'Ada').then(lastOrder);
     expect([order?.state, order?.total, lines[0]?.sku]).toEqual(['paid', '150.12', 'APPR-SUIT-L-SL-F']);
     expect(lines[0]?.resolution.parts.map(({ part: key, share, resolution }) => [key, share?.unit, resolution.item.sku])).toEqual([

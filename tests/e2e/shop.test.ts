@@ -58,6 +58,16 @@ describe('the shop', () => {
       await person.goTo('/shop/basket');
       await person.sees('Moss');
       await person.sees('Ida');
+      // Of a kit the script of its parts comes last.
+      await atMost(40_000);
+      await slow.driver.get(`${server.origin}/shop/starter-kit`);
+      const suit = '//section[@aria-label="Bee suit"]';
+      await person.pick('M', suit);
+      await person.pick('Slate', suit);
+      await person.press('Add to basket');
+      expect(await slow.driver.executeScript('return document.querySelectorAll(`[data-wakes="asleep"]`).length')).toBeGreaterThan(0);
+      await atMost(-1);
+      await person.sees('1 × Starter kit is in the basket.');
     } finally {
       await slow.close();
     }

@@ -4,7 +4,7 @@ import { productSchema } from '@/core/catalog';
 import { basketLines, orderLines, stockItems, stockMovements } from '@/data/schema';
 import { whereUsed } from '@/services/catalog/where-used';
 import { publishProduct, unpublishProduct } from '@/services/products/publishing';
-import { addToBasket, readBasket } from '@/services/selling/basket';
+import { addToBasket, readBasket, replaceLine } from '@/services/selling/basket';
 import { listFeed, listShop, openShopProductView, resolveForCustomer, viewBasket } from '@/services/selling/shop';
 import { readOrder, readOrderByToken } from '@/services/selling/orders';
 import { change, counted, idOf, levelsOf, ripple } from '../support/published';
@@ -18,6 +18,7 @@ afterEach(() => context.close());
 
 const suit = (size: string, more: object = {}) => ({ answers: { size, cloth: 'slate', ...more } });
 const chosen = (size = 'm', quantity = 1) => ({ answers: {}, quantity, parts: { suit: suit(size) } });
+const rowsOf = (basket: string) => context.database.read.select().from(basketLines).where(eq(basketLines.basket, basket)).orderBy(basketLines.id);
 const starter = (size = 'm', quantity = 1) => ({ slug: 'starter-kit', ...chosen(size, quantity) });
 
 describe('a kit in the basket', () => {
@@ -36,6 +37,37 @@ describe('a kit in the basket', () => {
     ]);
     await addToBasket(context, basket, starter('l'));
     expect((await readBasket(context, basket)).lines).toHaveLength(2);
+  });
+
+  it('is opened again as it was chosen, and another selection takes its place', async () => {
+    const basket = await addToBasket(context, undefined, starter('m', 2));
+    const [line] = await rowsOf(basket);
+    const { line: opened } = await openShopProductView(context, 'starter-kit', basket, line?.id);
+    expect(opened?.selection).toEqual({ answers: {}, quantity: 2, parts: { suit: suit('m') } });
+    await replaceLine(context, basket, line?.id ?? 0, { ...chosen('l', 1), parts: { suit: suit('l', { name: 'Ada' }), bees: null } });
+    const { lines } = await viewBasket(context, basket);
+    expect(lines.map(({ id, quantity, resolution }) => [id, quantity, resolution?.parts.find(({ part }) => part === 'suit')?.resolution.item.sku])).toEqual([[line?.id, 1, 'SUIT-L-SL-R-EMB']]);
+    expect((await rowsOf(basket))[0]).toMatchObject({ parts: { suit: { answers: { name: 'Ada' } }, bees: null }, unitPrice: lines[0]?.resolution?.unitPrice });
+  });
+
+  it('joins the line that holds the same item once it is changed to it', async () => {
+    const basket = await addToBasket(context, undefined, starter('m', 2));
+    await addToBasket(context, basket, starter('l'));
+    const [first, second] = await rowsOf(basket);
+    await replaceLine(context, basket, second?.id ?? 0, chosen('m', 1));
+    expect((await rowsOf(basket)).map(({ id, quantity }) => [id, quantity])).toEqual([[second?.id, 3]]);
+    await expect(replaceLine(context, basket, first?.id ?? 0, chosen('l'))).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('stays as it was when what would take its place is refused, and is nobody else’s to see or change', async () => {
+    const basket = await addToBasket(context, undefined, starter());
+    const before = await rowsOf(basket);
+    const id = before[0]?.id ?? 0;
+    await expect(replaceLine(context, basket, id, { answers: {}, parts: { suit: { answers: { size: 'huge', cloth: 'slate' } } } })).rejects.toMatchObject({ status: 422, details: { problems: [expect.objectContaining({ where: 'part:suit/choice:size' })] } });
+    await expect(replaceLine(context, 'f'.repeat(32), id, chosen('l'))).rejects.toMatchObject({ status: 404 });
+    expect(await rowsOf(basket)).toEqual(before);
+    const lineOf = async (slug: string, token: string | undefined, line: number) => (await openShopProductView(context, slug, token, line)).line;
+    expect(await Promise.all([lineOf('starter-kit', undefined, id), lineOf('starter-kit', 'f'.repeat(32), id), lineOf('bee-suit', basket, id), lineOf('starter-kit', basket, id + 1)])).toEqual([undefined, undefined, undefined, undefined]);
   });
 
   it('is refused with what is wrong at which part', async () => {

@@ -53,3 +53,11 @@ function isSelection(answer: unknown): answer is Selection {
 
 /** The form of a selection; names that it does not have are told, with what may be meant, by resolving it. */
 export const selectionSchema = z.looseObject(selectionFields);
+
+const FILE_TOKEN = /^[0-9a-f]{40}$/;
+
+/** The tokens of the files that a selection names, in all its parts and slots. */
+export function filesNamedIn(selection: Selection): string[] {
+  const answers = [...answersWithin(selection)].flatMap((given) => Object.values(given));
+  return answers.flatMap((answer) => (Array.isArray(answer) ? answer.filter((entry): entry is string => typeof entry === 'string' && FILE_TOKEN.test(entry)) : []));
+}

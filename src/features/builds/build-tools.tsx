@@ -9,15 +9,12 @@ import { formatMoney } from '@/core/money';
 import { resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { stockView } from '@/core/stock';
-import { selectionOf } from '@/features/selection/given-parts';
-import { type KnownStock, quantityFrom, type SelectionState } from '@/features/selection/use-selection';
+import { type KnownStock, type SelectionState } from '@/features/selection/use-selection';
 import { AppDialog } from '@/ui/dialog';
 import { sayDone } from '@/ui/toasts';
 import { buildLink } from './build-link';
 import { comparedRows } from './compared';
-
-/** So many builds stand side by side. */
-const MOST_COMPARED = 3;
+import { MOST_COMPARED, useKeptBuilds } from './use-kept-builds';
 
 interface Props {
   product: Product;
@@ -27,14 +24,11 @@ interface Props {
 
 /** Whole builds to start from, a link to this one, and others beside it. */
 export function BuildTools({ product, selection, stock }: Props) {
-  const [kept, setKept] = useState<readonly Selection[]>([]);
+  const { kept, keep, drop } = useKeptBuilds(product.slug);
   const [comparing, setComparing] = useState(false);
-  const { program, answers, parts, quantityText } = selection;
-  const quantity = quantityFrom(quantityText);
-  const chosen = selectionOf(program, answers, Number.isInteger(quantity) && quantity > 0 ? quantity : program.defaultQuantity, parts);
-  const isNothing = Object.keys(answers).length === 0 && chosen.parts === undefined;
-  const copy = async () => {
-    const link = buildLink(`${window.location.origin}/shop/${product.slug}`, chosen);
+  const { chosen } = selection;
+  const copy = async (built: Selection) => {
+    const link = buildLink(`${window.location.origin}/shop/${product.slug}`, built);
     // It stands in the address as well, for those whose browser keeps the clipboard to itself.
     window.history.replaceState(null, '', link);
     try {
@@ -44,15 +38,14 @@ export function BuildTools({ product, selection, stock }: Props) {
       sayDone('The link stands in the address', 'Copy it from there: it opens this page with everything as it is chosen now.');
     }
   };
-  const keep = () => setKept((before) => [...before, chosen].slice(-MOST_COMPARED));
   return (
     <Box>
       {product.prepared.length > 0 && <StartFrom product={product} selection={selection} />}
       <HStack gap="2" wrap="wrap" mt={product.prepared.length > 0 ? '3' : '0'}>
-        <Button size="xs" variant="outline" colorPalette="ink" disabled={isNothing} onClick={() => void copy()}>
+        <Button size="xs" variant="outline" colorPalette="ink" disabled={chosen === null} onClick={() => chosen && void copy(chosen)}>
           <Link2 size={14} aria-hidden /> Copy a link to it
         </Button>
-        <Button size="xs" variant="outline" colorPalette="ink" disabled={isNothing} onClick={keep}>
+        <Button size="xs" variant="outline" colorPalette="ink" disabled={chosen === null} onClick={() => chosen && keep(chosen)}>
           <Pin size={14} aria-hidden /> Keep to compare{kept.length > 0 ? ` (${kept.length})` : ''}
         </Button>
         {(kept.length > 0 || product.prepared.length > 1) && (
@@ -62,7 +55,7 @@ export function BuildTools({ product, selection, stock }: Props) {
         )}
       </HStack>
       <AppDialog title="Side by side" size="xl" open={comparing} onClose={() => setComparing(false)}>
-        <Comparison selection={selection} stock={stock} builds={toCompare(product.prepared, kept)} onTake={(build) => { selection.take(build); setComparing(false); }} />
+        <Comparison selection={selection} stock={stock} builds={toCompare(product.prepared, kept)} onTake={(build) => { selection.take(build); setComparing(false); }} onDrop={drop} />
       </AppDialog>
     </Box>
   );
@@ -71,11 +64,13 @@ export function BuildTools({ product, selection, stock }: Props) {
 interface NamedBuild {
   readonly title: string;
   readonly build: Selection;
+  /** which of those that were kept; absent where it was prepared by the shop */
+  readonly kept?: number;
 }
 
 /** What was kept, and as long as there is room, what is prepared. */
 function toCompare(prepared: readonly Prepared[], kept: readonly Selection[]): NamedBuild[] {
-  const own = kept.map((build, index): NamedBuild => ({ title: kept.length === 1 ? 'Kept' : `Kept ${index + 1}`, build }));
+  const own = kept.map((build, index): NamedBuild => ({ title: kept.length === 1 ? 'Kept' : `Kept ${index + 1}`, build, kept: index }));
   const others = prepared.map(({ title, answers, parts }): NamedBuild => ({ title, build: { answers, ...(parts && { parts }) } }));
   return [...own, ...others].slice(0, MOST_COMPARED);
 }
@@ -127,7 +122,7 @@ function StartFrom({ product, selection }: Pick<Props, 'product' | 'selection'>)
   );
 }
 
-function Comparison({ selection, stock, builds, onTake }: { selection: SelectionState; stock: readonly KnownStock[]; builds: readonly NamedBuild[]; onTake: (build: Selection) => void }) {
+function Comparison({ selection, stock, builds, onTake, onDrop }: { selection: SelectionState; stock: readonly KnownStock[]; builds: readonly NamedBuild[]; onTake: (build: Selection) => void; onDrop: (kept: number) => void }) {
   const { program, page, around, resolution } = selection;
   const others = builds.map(({ build }) => resolutionJson(resolve(program, build, { stock: stockView(stock), today: page.today, group: around.group, files: (token) => around.files.get(token) })));
   const rows = comparedRows([resolution, ...others]);
@@ -140,12 +135,17 @@ function Comparison({ selection, stock, builds, onTake }: { selection: Selection
               <chakra.span srOnly>What is compared</chakra.span>
             </Table.ColumnHeader>
             <Table.ColumnHeader>As chosen now</Table.ColumnHeader>
-            {builds.map(({ title, build }, index) => (
+            {builds.map(({ title, build, kept }, index) => (
               <Table.ColumnHeader key={index}>
                 {title}
                 <Button size="2xs" variant="ghost" colorPalette="oak" display="block" px="0" onClick={() => onTake(build)}>
                   Take this one
                 </Button>
+                {kept !== undefined && (
+                  <Button size="2xs" variant="ghost" colorPalette="ink" display="block" px="0" onClick={() => onDrop(kept)} aria-label={`Let ${title} go`}>
+                    Let it go
+                  </Button>
+                )}
               </Table.ColumnHeader>
             ))}
           </Table.Row>

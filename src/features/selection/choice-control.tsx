@@ -1,6 +1,7 @@
 import dynamic from 'next/dynamic';
 import { type ComponentType } from 'react';
 import { type Choice, type ChoiceKind, type Note } from '@/core/catalog';
+import { waking } from '@/ui/wakes';
 import { AgreementControl } from './agreement-control';
 import { type ControlProps } from './control';
 import { DateControl } from './date-control';
@@ -12,10 +13,10 @@ import { LongTextControl, MeasureControl, NumberControl, TextControl } from './t
 import { YesNoControl } from './yes-no-control';
 
 // What few products ask, and what is large, comes with the products that do.
-const SlotControl = dynamic(() => import('./slot-control').then((control) => control.SlotControl));
-const FileControl = dynamic(() => import('./file-control').then((control) => control.FileControl));
-const LetteringControl = dynamic(() => import('./lettering-control').then((control) => control.LetteringControl));
-const AddOnControl = dynamic(() => import('./add-on-control').then((control) => control.AddOnControl));
+const SlotControl = dynamic(() => import('./slot-control').then((control) => waking(control.SlotControl)));
+const FileControl = dynamic(() => import('./file-control').then((control) => waking(control.FileControl)));
+const LetteringControl = dynamic(() => import('./lettering-control').then((control) => waking(control.LetteringControl)));
+const AddOnControl = dynamic(() => import('./add-on-control').then((control) => waking(control.AddOnControl)));
 
 interface KindOfControl<C extends Choice> {
   readonly Control: ComponentType<ControlProps<C>>;

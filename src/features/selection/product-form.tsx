@@ -2,13 +2,14 @@
 
 import dynamic from 'next/dynamic';
 import { type Choice } from '@/core/catalog';
+import { waking } from '@/ui/wakes';
 import { type EntryFormProps, EntryFormProvider } from './entry-form';
 import { type PartsHolder } from './given-parts';
 import { SelectionForm, type SelectionFormProps } from './selection-form';
 
 // Only what is put together has parts.
-const PartChoices = dynamic(() => import('./parts-form').then((form) => form.PartChoices));
-const PartsForm = dynamic(() => import('./parts-form').then((form) => form.PartsForm));
+const PartChoices = dynamic(() => import('./parts-form').then((form) => waking(form.PartChoices)));
+const PartsForm = dynamic(() => import('./parts-form').then((form) => waking(form.PartsForm)));
 
 const entryForm = (props: EntryFormProps) => <PartChoices key={`${props.name} ${props.candidate.product}`} {...props} />;
 

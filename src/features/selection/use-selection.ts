@@ -61,6 +61,14 @@ export interface SelectionOptions {
   readonly upload?: (product: string, choice: string, file: File) => Promise<{ token: string } & UploadedFile>;
   /** asks whoever knows all of stock what is wrong with a selection; absent where everything is known here */
   readonly ask?: (selection: Selection, signal: AbortSignal) => Promise<ResolutionJson['problems']>;
+  /** what it begins with; absent where nothing is chosen yet */
+  readonly begin?: Begun;
+}
+
+/** What a selection begins with, and the files that it names. */
+export interface Begun {
+  readonly selection: Selection;
+  readonly files: readonly (readonly [token: string, file: UploadedFile])[];
 }
 
 export interface SelectionState extends PartsHolder {
@@ -71,6 +79,8 @@ export interface SelectionState extends PartsHolder {
   readonly answers: Answers;
   /** as typed */
   readonly quantityText: string;
+  /** what has been chosen; null where nothing has, and everything is as it comes */
+  readonly chosen: Selection | null;
   readonly resolution: ResolutionJson;
   /** what would have to come in for so many more than can be supplied; nothing where nothing limits, or of stock is not known */
   missing(more: number): readonly { readonly title: string; readonly words: string }[];
@@ -91,16 +101,18 @@ export interface SelectionState extends PartsHolder {
   setQuantityText(text: string): void;
   /** takes over a whole selection */
   take(selection: Selection): void;
+  /** makes files known that a selection names */
+  knowFiles(known: Begun['files']): void;
   reset(): void;
 }
 
 /** A selection in the making, resolved at every keystroke by the same core that the server uses. */
-export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, booked, upload, ask }: SelectionOptions): SelectionState {
-  const [answers, setAnswers] = useState<Answers>({});
-  const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(new Map());
-  const [quantityText, setQuantityText] = useState<string | null>(null);
+export function useSelection(product: Product, surroundings: CatalogSurroundings, stock: readonly KnownStock[], { today, group, costs, booked, upload, ask, begin }: SelectionOptions): SelectionState {
+  const [answers, setAnswers] = useState<Answers>(begin?.selection.answers ?? {});
+  const [files, setFiles] = useState<ReadonlyMap<string, UploadedFile>>(() => new Map(begin?.files));
+  const [quantityText, setQuantityText] = useState<string | null>(begin?.selection.quantity === undefined ? null : String(begin.selection.quantity));
   const [last, setLast] = useState<string | null>(null);
-  const [parts, setParts] = useState<GivenParts>(NO_PARTS);
+  const [parts, setParts] = useState<GivenParts>(begin?.selection.parts ?? NO_PARTS);
   const usual = useMemo(() => compile(product, surroundings), [product, surroundings]);
   const priced = useMemo(() => pricedFor(surroundings, group, today), [surroundings, group, today]);
   const program = useMemo(() => (priced === surroundings ? usual : compile(product, priced)), [priced, surroundings, usual, product]);
@@ -120,6 +132,11 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
     return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };
   }, [program, known, parts, shownQuantity, there, today, group, costs, booked, files, stock]);
+  const chosen = useMemo((): Selection | null => {
+    const { quantity, ...rest } = selectionOf(program, known, quantityFrom(shownQuantity), parts);
+    const counts = quantityText !== null && Number.isInteger(quantity) && Number(quantity) > 0;
+    return counts || Object.keys(known).length > 0 || rest.parts ? { ...rest, ...(counts && { quantity }) } : null;
+  }, [program, known, shownQuantity, quantityText, parts]);
   const shown = now ?? before;
   const here = useMemo(() => (settled === program && shown?.kind === 'open' ? { ...resolved, shown: withoutDeadEnds(program, resolved.shown, shown) } : resolved), [resolved, settled, program, shown]);
   const changes = now?.kind === 'conflict' ? now.changes : NO_CHANGES;
@@ -179,6 +196,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       changes,
       answers: known,
       quantityText: shownQuantity,
+      chosen,
       resolution,
       missing,
       page,
@@ -194,6 +212,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setParts(givenParts);
           setQuantityText(quantity === undefined ? null : String(quantity));
         }),
+      knowFiles: (more) => setFiles((current) => new Map([...current, ...more])),
       reset: () =>
         atRest(() => {
           setAnswers({});
@@ -201,7 +220,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, usual, attempt, exact, breaks, changes, known, shownQuantity, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [program, usual, attempt, exact, breaks, changes, known, shownQuantity, chosen, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Button, chakra, Grid, Heading, HStack, Stack, Text } from '@chakra-ui/react';
-import { Trash2 } from 'lucide-react';
+import { Pencil, Trash2 } from 'lucide-react';
 import NextLink from 'next/link';
 import { useState } from 'react';
 import { PartsList } from '@/features/selection/parts-list';
@@ -102,6 +102,9 @@ function promiseWords({ now, day }: NonNullable<BasketLineView['promise']>, quan
   return date === null ? `${today}.` : `${today}, all from ${dayWords(date)} on.`;
 }
 
+/** Whether there was anything to choose. */
+const isConfigured = ({ resolution }: BasketLineView): boolean => resolution !== null && (resolution.item.details.length > 0 || resolution.parts.length > 0);
+
 function BasketLine({ line }: { line: BasketLineView }) {
   const { refresh } = useChangesHere();
   const { text, isChanging, refused, type, apply } = useLineQuantity(line);
@@ -125,7 +128,7 @@ function BasketLine({ line }: { line: BasketLineView }) {
         </Box>
         <Box>
           {line.slug ? (
-            <ShopLink href={`/shop/${line.slug}`} fontWeight="700" fontSize="lg" _hover={{ textDecoration: 'underline' }}>
+            <ShopLink href={`/shop/${line.slug}?line=${line.id}`} fontWeight="700" fontSize="lg" _hover={{ textDecoration: 'underline' }}>
               {line.title}
             </ShopLink>
           ) : (
@@ -144,6 +147,13 @@ function BasketLine({ line }: { line: BasketLineView }) {
           )}
           <HStack mt="3" gap="3" wrap="wrap" onBlur={isChanging ? apply : undefined}>
             <QuantityField id={`quantity-${line.id}`} orderable={resolution?.orderable ?? ANYTHING} text={text} invalid={refused !== undefined} onChange={type} />
+            {line.slug !== null && isConfigured(line) && (
+              <Button asChild size="sm" variant="ghost" colorPalette="ink">
+                <NextLink href={`/shop/${line.slug}?line=${line.id}`} aria-label={`Change ${line.title}`}>
+                  <Pencil size={14} aria-hidden /> Change
+                </NextLink>
+              </Button>
+            )}
             <Button size="sm" variant="ghost" colorPalette="ink" loading={removal === 'busy'} onClick={() => void remove()} aria-label={`Remove ${line.title}`}>
               <Trash2 size={14} aria-hidden /> Remove
             </Button>

@@ -10,11 +10,12 @@ import { isShownInButtons, QuantityField } from '@/features/selection/quantity-f
 import { ProblemNote } from '@/features/selection/problem-note';
 import { type SelectionState } from '@/features/selection/use-selection';
 import { Money } from '@/ui/text';
+import { waking } from '@/ui/wakes';
 import { type AddToBasket } from './use-add-to-basket';
 
 const BasketLink = chakra(NextLink);
 // Only what costs less from so many on.
-const MoreForLessNote = dynamic(() => import('@/features/selection/break-table').then((table) => table.MoreForLessNote));
+const MoreForLessNote = dynamic(() => import('@/features/selection/break-table').then((table) => waking(table.MoreForLessNote)));
 
 /** How many, what it comes to, and the way into the basket: always in reach. */
 export function BuyBar({ product, selection, basket }: { product: Product; selection: SelectionState; basket: AddToBasket }) {
@@ -54,7 +55,7 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <chakra.span display={{ base: 'none', sm: 'inline' }}>
             <ShoppingBasket size={18} aria-hidden />
           </chakra.span>
-          Add to basket
+          {basket.isChange ? 'Change it in the basket' : 'Add to basket'}
         </Button>
         <Box textAlign="end" minW="76px">
           <Text fontSize="xl" fontWeight="700" aria-label="Total">

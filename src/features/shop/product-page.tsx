@@ -3,18 +3,19 @@
 import { Box, chakra, Grid, HStack, Stack, Text } from '@chakra-ui/react';
 import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import { z } from 'zod';
 import { fileTypeNames, type Product } from '@/core/catalog';
 import { type PortableSurroundings, type ToldTax } from '@/core/exchange';
 import { type Selection } from '@/core/selection';
-import { useLinkedBuild } from '@/features/builds/use-linked-build';
+import { useFollowedAddress } from '@/features/builds/use-followed-address';
 import { PictureMeasures } from '@/features/selection/picture-measures';
 import { ProductForm } from '@/features/selection/product-form';
 import { isShownInButtons, QuantityField } from '@/features/selection/quantity-field';
 import { type KnownStock, type SelectionOptions, useSelection, useSurroundings } from '@/features/selection/use-selection';
 import { send } from '@/features/shared/api';
-import { tellEarly } from '@/ui/early';
+import { type LineAsChosen } from '@/services/selling/basket';
+import { Wakes, waking } from '@/ui/wakes';
 import { BuyBar } from './buy-bar';
 import { Gallery } from './gallery';
 import { ProductHead } from './product-head';
@@ -35,6 +36,8 @@ interface Props {
   jointly: readonly string[];
   /** where there is little room left; null where nothing of it takes room */
   booked: SelectionOptions['booked'];
+  /** the line of the basket that is looked at again; absent where none is */
+  line?: LineAsChosen;
   /** whether it is a draft that is looked at: then nothing is asked of the shop, nothing uploaded and nothing bought */
   isDraft?: boolean;
 }
@@ -43,13 +46,13 @@ const uploadedSchema = z.object({ token: z.string(), name: z.string(), type: z.e
 
 const resolvedSchema = z.object({ problems: z.array(z.object({ where: z.string(), code: z.string(), message: z.string(), remedy: z.string().optional(), nearest: z.array(z.string()).optional() })) });
 // Only what is put together has these.
-const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((tools) => tools.BuildTools));
+const BuildTools = dynamic(() => import('@/features/builds/build-tools').then((tools) => waking(tools.BuildTools)));
 // Only what costs less from so many on.
-const BreakTable = dynamic(() => import('@/features/selection/break-table').then((table) => table.BreakTable));
+const BreakTable = dynamic(() => import('@/features/selection/break-table').then((table) => waking(table.BreakTable)));
 const CrumbLink = chakra(NextLink);
 
 /** A product in the shop: choose, see the price move, put it in the basket. */
-export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, jointly, booked, isDraft = false }: Props) {
+export function ProductPage({ product, price, surroundings: portable, today, group, stock, tax, jointly, booked, line, isDraft = false }: Props) {
   const surroundings = useSurroundings(portable, stock);
   const upload = useCallback(
     (of: string, choice: string, file: File) => {
@@ -62,18 +65,14 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
     async (asked: Selection, signal: AbortSignal) => (await send('POST', `/api/shop/products/${product.slug}/resolve`, asked, resolvedSchema, signal)).problems,
     [product.slug],
   );
-  const selection = useSelection(product, surroundings, stock, isDraft ? { today, group, booked } : { today, group, booked, upload, ask });
-  const basket = useAddToBasket(product, selection, isDraft);
-  useLinkedBuild(selection);
+  const selection = useSelection(product, surroundings, stock, { today, group, booked, begin: line, ...(!isDraft && { upload, ask }) });
+  const basket = useAddToBasket(product, selection, isDraft ? 'draft' : (line ?? null));
+  useFollowedAddress(selection, line !== undefined);
   const { resolution, program } = selection;
   const [view] = resolution.pictures;
-  const page = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    if (page.current) tellEarly(page.current);
-  }, []);
 
   return (
-    <>
+    <Wakes>
       <HStack as="nav" aria-label="You are here" fontSize="sm" color="fg.muted" mb="4" gap="2">
         <CrumbLink href="/shop" textDecoration="underline">
           Shop
@@ -81,7 +80,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
         <span aria-hidden>›</span>
         <span>{product.category}</span>
       </HStack>
-      <Grid ref={page} templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
+      <Grid templateColumns={{ base: '1fr', md: 'minmax(0, 1.05fr) minmax(0, 1fr)' }} gap={{ base: '6', md: '10' }} alignItems="start">
         <Stack gap="6" position={{ md: 'sticky' }} top="6">
           <Gallery pictures={product.pictures} layers={view?.layers ?? []} title={product.title}>
             <PictureMeasures choices={program.product.choices} resolution={resolution} answers={selection.answers} onAnswer={selection.answer} />
@@ -116,7 +115,7 @@ export function ProductPage({ product, price, surroundings: portable, today, gro
           <Description text={product.description} display={{ base: 'block', md: 'none' }} />
         </Stack>
       </Grid>
-    </>
+    </Wakes>
   );
 }
 

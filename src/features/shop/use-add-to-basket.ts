@@ -5,7 +5,9 @@ import { type Product } from '@/core/catalog';
 import { selectionOf } from '@/features/selection/given-parts';
 import { placeLabel } from '@/features/selection/place-words';
 import { quantityFrom, type SelectionState } from '@/features/selection/use-selection';
-import { send, wordsOf } from '@/features/shared/api';
+import { anything, send, wordsOf } from '@/features/shared/api';
+
+const BASKET = '/shop/basket';
 
 const addedSchema = z.object({ lines: z.number() });
 
@@ -16,11 +18,13 @@ export interface AddToBasket {
   readonly busy: boolean;
   readonly refused: string | undefined;
   readonly added: string | undefined;
+  /** whether a line of the basket is changed rather than one added */
+  readonly isChange: boolean;
   add(): Promise<void>;
 }
 
-/** @param isDraft whether it is only looked at, and can't be bought yet */
-export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState, isDraft = false): AddToBasket {
+/** @param place the line of the basket that it takes the place of; null where it is added; or a draft, which is only looked at and can't be bought yet */
+export function useAddToBasket(product: Product, { resolution, program, answers, parts, quantityText }: SelectionState, place: { readonly id: number } | 'draft' | null): AddToBasket {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -36,14 +40,20 @@ export function useAddToBasket(product: Product, { resolution, program, answers,
       if (first) requestAnimationFrame(() => document.getElementById(placeLabel('shop', first.where))?.scrollIntoView({ behavior: 'smooth', block: 'center' }));
       return;
     }
-    if (isDraft) {
+    if (place === 'draft') {
       setAdded('This could be put in the basket. It is a draft, so it is not.');
       return;
     }
     setBusy(true);
     try {
       const quantity = quantityFrom(quantityText);
-      await send('POST', '/api/shop/basket', { slug: product.slug, ...selectionOf(program, answers, quantity, parts) }, addedSchema);
+      const selection = selectionOf(program, answers, quantity, parts);
+      if (place) {
+        await send('PUT', `/api/shop/basket/${place.id}`, selection, anything);
+        router.push(BASKET);
+        return;
+      }
+      await send('POST', '/api/shop/basket', { slug: product.slug, ...selection }, addedSchema);
       setAdded(`${quantity} × ${product.title} is in the basket.`);
       router.refresh();
     } catch (error) {
@@ -52,5 +62,5 @@ export function useAddToBasket(product: Product, { resolution, program, answers,
       setBusy(false);
     }
   };
-  return { asked, busy, refused, added, add };
+  return { asked, busy, refused, added, isChange: place !== null && place !== 'draft', add };
 }

@@ -1,20 +1,14 @@
 import { eq, inArray } from 'drizzle-orm';
 import { type Services } from '../context';
 import { type FileType, type UploadedFile } from '../../core/catalog';
-import { answersWithin, type Selection } from '../../core/selection';
+import { filesNamedIn, type Selection } from '../../core/selection';
 import { type Queries } from '../../data/database';
 import { uploads } from '../../data/schema';
 import { notFound } from '../refusal';
 
-const TOKEN = /^[0-9a-f]{40}$/;
-
-function tokensIn(selection: Selection): string[] {
-  return [...answersWithin(selection)].flatMap((answers) => Object.values(answers)).flatMap((answer) => (Array.isArray(answer) ? answer.filter((entry): entry is string => typeof entry === 'string' && TOKEN.test(entry)) : []));
-}
-
 /** What is known of the files that some selections name. */
 export async function readFiles(queries: Queries, selections: readonly Selection[]): Promise<(token: string) => UploadedFile | undefined> {
-  const tokens = [...new Set(selections.flatMap(tokensIn))].slice(0, 500);
+  const tokens = [...new Set(selections.flatMap(filesNamedIn))].slice(0, 500);
   if (tokens.length === 0) return () => undefined;
   const rows = await queries.select({ token: uploads.token, name: uploads.name, type: uploads.type, size: uploads.size }).from(uploads).where(inArray(uploads.token, tokens));
   const known = new Map(rows.map(({ token, ...file }) => [token, file]));
@@ -25,16 +19,31 @@ export async function readFiles(queries: Queries, selections: readonly Selection
 export async function listFiles(queries: Queries, selections: readonly Selection[]): Promise<{ token: string; name: string }[][]> {
   const known = await readFiles(queries, selections);
   return selections.map((given) =>
-    tokensIn(given).flatMap((token) => {
+    filesNamedIn(given).flatMap((token) => {
       const file = known(token);
       return file ? { token, name: file.name } : [];
     }),
   );
 }
 
+/** The files that a selection names, by their tokens, as far as they are there. */
+export async function filesOf(queries: Queries, selection: Selection): Promise<(readonly [token: string, file: UploadedFile])[]> {
+  const known = await readFiles(queries, [selection]);
+  return filesNamedIn(selection).flatMap((token) => {
+    const file = known(token);
+    return file ? [[token, file] as const] : [];
+  });
+}
+
+/** What is known of a file that somebody has uploaded, for whoever has its token. @throws Refusal 404 */
+export async function readFileKnown({ database }: Services, token: string): Promise<UploadedFile> {
+  const [found] = await filesOf(database.read, { answers: { file: [token] } });
+  return found?.[1] ?? notFound('file at this address any more');
+}
+
 /** Notes that a basket or an order refers to the files in a selection. */
 export async function keepFiles(transaction: Queries, selection: Selection): Promise<void> {
-  const tokens = tokensIn(selection);
+  const tokens = filesNamedIn(selection);
   if (tokens.length > 0) await transaction.update(uploads).set({ kept: true }).where(inArray(uploads.token, tokens));
 }
 

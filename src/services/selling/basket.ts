@@ -1,22 +1,23 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
 import { type Services } from '../context';
-import { jointQuantitiesFor, type Tax } from '../../core/catalog';
+import { jointQuantitiesFor, type Tax, type UploadedFile } from '../../core/catalog';
+import { type Program } from '../../core/compile';
 import { type BasketLine, countsOthers, discountsFor, type LinePromise, promises, quote, type Quote } from '../../core/basket';
 import { problemJson } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
 import { Exact } from '../../core/number';
 import { LARGEST_QUANTITY, orderable } from '../../core/ordering';
 import { type Problem } from '../../core/problems';
-import { bookedIn, type BookedPieces, type MoreForLess, type Resolution, resolve } from '../../core/run';
+import { bookedIn, type BookedPieces, type MoreForLess, type Resolution, resolve, type ResolveContext } from '../../core/run';
 import { type Selection, selectionFields } from '../../core/selection';
 import { type Effort } from '../../core/stock';
 import { problemText, problemWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { basketLines, baskets, orders } from '../../data/schema';
-import { keepFiles, readFiles } from '../files/uploads';
+import { filesOf, keepFiles, readFiles } from '../files/uploads';
 import { notFound, Refusal } from '../refusal';
 import { readExpected } from '../stock/expected';
 import { freeOverdue, withStock } from './overdue';
@@ -163,36 +164,88 @@ export async function addToBasket(context: Services, token: string | undefined, 
   return database.write(async (transaction) => {
     const published = await readSoldBySlug(transaction, input.slug);
     if (!published) return notFound(`product “${input.slug}” in the shop`);
-    const around = await readSurroundings(transaction, now(), [published.definition]);
-    const { there, today } = around;
-    const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
     const { slug: _slug, ...selection } = input;
-    const asked = { stock: there, today, group, booked: bookedIn(await readBooked(transaction, [published.definition], around)), files: await readFiles(transaction, [selection]) };
-    const added = resolve(program, selection, asked);
-    if (added.state !== 'sellable') throw notSellable(added.problems);
-
+    const { program, asked } = await asSold(transaction, now(), published, selection, token);
     const basket = await ensureBasket(transaction, token, now());
     const lines = await transaction.select().from(basketLines).where(inBasket(basket));
-    const same = lines.find(({ itemKey }) => itemKey === added.item.key);
-    const quantity = added.quantity + (same?.quantity ?? 0);
-    const together = resolve(program, { ...selection, quantity }, asked);
-    if (together.state !== 'sellable' || !together.unitPrice) {
-      const [first] = together.problems;
-      const already = same ? `There are ${same.quantity} in the basket already. ` : '';
-      throw notSellable(together.problems, `${already}${first ? problemText(first.data) : ''}`.trim());
-    }
+    const { same, ...item } = joined(program, selection, asked, lines);
     await keepFiles(transaction, selection);
-    const unitPrice = moneyDigits(together.unitPrice, together.currency);
     if (same) {
-      await transaction.update(basketLines).set({ quantity, unitPrice }).where(eq(basketLines.id, same.id));
+      await transaction.update(basketLines).set(item).where(eq(basketLines.id, same.id));
     } else {
       if (lines.length >= MOST_LINES) throw new Refusal(409, 'basketFull', `A basket holds ${MOST_LINES} different items. Order these first.`);
-      await transaction
-        .insert(basketLines)
-        .values({ basket, productId: published.productId, answers: input.answers, parts: input.parts, quantity, itemKey: added.item.key, unitPrice });
+      await transaction.insert(basketLines).values({ basket, productId: published.productId, answers: selection.answers, parts: selection.parts, ...item });
     }
     return basket;
   });
+}
+
+/** What a selection of a product is resolved with for a basket: its program, and what is there. */
+async function asSold(transaction: Queries, at: Date, published: PublishedProduct, selection: Selection, token: string | undefined): Promise<{ program: Program; asked: ResolveContext }> {
+  const around = await readSurroundings(transaction, at, [published.definition]);
+  const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
+  const booked = bookedIn(await readBooked(transaction, [published.definition], around));
+  return { program, asked: { stock: around.there, today: around.today, group, booked, files: await readFiles(transaction, [selection]) } };
+}
+
+type LineRow = typeof basketLines.$inferSelect;
+
+/**
+ * A selection as a line among others: together with the line that holds the same item, where one does.
+ *
+ * @throws Refusal 422 `notSellable` where it, or both together, can't be sold
+ */
+function joined(program: Program, selection: Selection, asked: ResolveContext, lines: readonly LineRow[]): Pick<LineRow, 'quantity' | 'itemKey' | 'unitPrice'> & { readonly same: LineRow | undefined } {
+  const added = resolve(program, selection, asked);
+  if (added.state !== 'sellable') throw notSellable(added.problems);
+  const { key: itemKey } = added.item;
+  const same = lines.find((line) => line.itemKey === itemKey);
+  const quantity = added.quantity + (same?.quantity ?? 0);
+  const together = same ? resolve(program, { ...selection, quantity }, asked) : added;
+  if (together.state !== 'sellable' || !together.unitPrice) {
+    const [first] = together.problems;
+    const already = same ? `There are ${same.quantity} in the basket already. ` : '';
+    throw notSellable(together.problems, `${already}${first ? problemText(first.data) : ''}`.trim());
+  }
+  return { same, quantity, itemKey, unitPrice: moneyDigits(together.unitPrice, together.currency) };
+}
+
+/**
+ * Puts another selection of the same product in the place of a line. Where another line holds the same item, both become
+ * this one.
+ *
+ * @throws Refusal 404 where the line is not in this basket any more, 422 `notSellable`, and the line stays as it was
+ */
+export async function replaceLine(context: Services, token: string | undefined, lineId: number, selection: Selection): Promise<void> {
+  await freeOverdue(context);
+  const { database, now } = context;
+  await database.write(async (transaction) => {
+    const line = await requireLine(transaction, token, lineId);
+    const published = await readSoldById(transaction, line.productId);
+    if (!published) return notFound('such product in the shop any more');
+    const { program, asked } = await asSold(transaction, now(), published, selection, token);
+    const others = await transaction.select().from(basketLines).where(and(inBasket(line.basket), ne(basketLines.id, line.id)));
+    const { same, ...item } = joined(program, selection, asked, others);
+    await keepFiles(transaction, selection);
+    if (same) await transaction.delete(basketLines).where(eq(basketLines.id, same.id));
+    await transaction.update(basketLines).set({ answers: selection.answers, parts: selection.parts ?? null, ...item }).where(eq(basketLines.id, line.id));
+  });
+}
+
+/** A line as whoever chose it may change it. */
+export interface LineAsChosen {
+  readonly id: number;
+  readonly selection: Selection;
+  /** the files that it names, by their tokens */
+  readonly files: readonly (readonly [token: string, file: UploadedFile])[];
+}
+
+/** A line of a basket as it was chosen; null where it is not there, or is of another product. */
+export async function readLine(queries: Queries, token: string | undefined, lineId: number, productId: number): Promise<LineAsChosen | null> {
+  const line = await findLine(queries, token, lineId);
+  if (line?.productId !== productId) return null;
+  const selection = selectionOf(line);
+  return { id: line.id, selection, files: await filesOf(queries, selection) };
 }
 
 function notSellable(problems: readonly Problem[], message?: string): Refusal {
@@ -213,10 +266,7 @@ export async function changeLine(context: Services, token: string | undefined, l
     const line = await requireLine(transaction, token, lineId);
     const published = await readSoldById(transaction, line.productId);
     if (!published) return notFound('such product in the shop any more');
-    const around = await readSurroundings(transaction, now(), [published.definition]);
-    const { there, today } = around;
-    const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
-    const asked = { stock: there, today, group, booked: bookedIn(await readBooked(transaction, [published.definition], around)), files: await readFiles(transaction, [selectionOf(line)]) };
+    const { program, asked } = await asSold(transaction, now(), published, selectionOf(line), token);
     const before = resolve(program, selectionOf(line), asked);
     const { problems, unitPrice } = resolve(program, { ...selectionOf(line), quantity }, asked);
     // A line that can't be had at all may still be made smaller; only what this change gets wrong is refused.
@@ -238,9 +288,10 @@ export async function removeLine({ database }: Services, token: string | undefin
   });
 }
 
-async function requireLine(queries: Queries, token: string | undefined, lineId: number) {
-  const line = token
-    ? await queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) })
-    : undefined;
-  return line ?? notFound('such line in this basket');
+async function findLine(queries: Queries, token: string | undefined, lineId: number): Promise<LineRow | undefined> {
+  return token ? queries.query.basketLines.findFirst({ where: and(eq(basketLines.id, lineId), inBasket(token)) }) : undefined;
+}
+
+async function requireLine(queries: Queries, token: string | undefined, lineId: number): Promise<LineRow> {
+  return (await findLine(queries, token, lineId)) ?? notFound('such line in this basket');
 }

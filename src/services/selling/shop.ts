@@ -14,7 +14,7 @@ import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
 import { products, revisions } from '../../data/schema';
 import { readStock } from '../stock/figures';
 import { type OrderSums } from '../../data/order-sums';
-import { groupOf, readBasket, type ResolvedBasket, waitingOrder } from './basket';
+import { groupOf, type LineAsChosen, readBasket, readLine, type ResolvedBasket, waitingOrder } from './basket';
 import { withStock } from './overdue';
 import { openShopProduct, programFor, resolvePublished } from './published';
 import { sumsOf } from './terms';
@@ -108,20 +108,25 @@ export interface ShopProductView {
   readonly jointly: readonly string[];
   /** where there is little room left on days or in weeks; null where nothing of it takes room */
   readonly booked: readonly BookedPieces[] | null;
+  /** the line of the basket that is looked at again, as it was chosen; absent where none is */
+  readonly line?: LineAsChosen;
 }
 
 /**
- * @param token the customer's basket, which knows the group
+ * @param token  the customer's basket, which knows the group
+ * @param lineId the line of it that is to be changed; left aside where it is not there, or is of another product
  * @throws Refusal 404
  */
-export function openShopProductView(context: Services, slug: string, token: string | undefined): Promise<ShopProductView> {
+export function openShopProductView(context: Services, slug: string, token: string | undefined, lineId?: number): Promise<ShopProductView> {
   return withStock(context, async (still) => {
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
     const view = customerView(definition, pricedFor(surroundings, group, today), group);
     const { program } = await programFor(still.database.read, product, product, group);
-    return shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
+    const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
+    const shown = shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
+    return line ? { ...shown, line } : shown;
   });
 }
 

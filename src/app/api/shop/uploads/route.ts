@@ -1,4 +1,5 @@
 import { answer, readFileBody } from '@/http/route';
+import { readFileKnown } from '@/services/files/uploads';
 import { LARGEST_UPLOAD, uploadFile } from '@/services/selling/upload-file';
 
 /** Takes a customer's file, as the body; what it is for is in the address. */
@@ -8,4 +9,9 @@ export function POST(request: Request): Promise<Response> {
     const bytes = await readFileBody(request, LARGEST_UPLOAD);
     return uploadFile(context, searchParams.get('product') ?? '', searchParams.get('choice') ?? '', searchParams.get('name') ?? '', bytes);
   });
+}
+
+/** What a file is called, what it is and how large, for a page that is opened again with it chosen. */
+export function GET(request: Request): Promise<Response> {
+  return answer(async (context) => readFileKnown(context, new URL(request.url).searchParams.get('token') ?? ''));
 }

@@ -1,9 +1,18 @@
+import { selectionSchema } from '@/core/selection';
 import { basketToken } from '@/http/basket-cookie';
 import { answer, numberFrom, readJson } from '@/http/route';
-import { changeLine, changeLineSchema, removeLine } from '@/services/selling/basket';
+import { changeLine, changeLineSchema, removeLine, replaceLine } from '@/services/selling/basket';
 
 interface Place {
   params: Promise<{ line: string }>;
+}
+
+/** Puts another selection of the same product in the line's place. */
+export function PUT(request: Request, { params }: Place): Promise<Response> {
+  return answer(async (context) => {
+    const selection = await readJson(request, selectionSchema);
+    await replaceLine(context, await basketToken(), numberFrom((await params).line), selection);
+  });
 }
 
 export function PATCH(request: Request, { params }: Place): Promise<Response> {
