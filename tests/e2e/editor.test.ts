@@ -156,6 +156,55 @@ describe('the product editor', () => {
     }
   });
 
+  it('tells whoever has a product open that it was archived or deleted, keeps what is typed, and brings it back', async () => {
+    const all = async () => {
+      const database = await Database.open(server.databaseUrl);
+      const rows = await database.read.select().from(products);
+      database.close();
+      return rows;
+    };
+    const ask = async (method: string, path: string, body?: object) => {
+      const answered = await fetch(`${server.origin}/api/manage/products${path}`, { method, headers: { 'Content-Type': 'application/json' }, body: body && JSON.stringify(body) });
+      return (await answered.json()) as { id: number; binned: number };
+    };
+    const { id } = await ask('POST', '', { title: 'Rain hat' });
+    await person.goTo(`/manage/products/${id}`);
+    await person.sees('Saved', draftWords);
+    await ask('PUT', `/${id}/archived`, { archived: true });
+    await person.sees('This product is archived');
+    await person.press('Bring it back');
+    await person.seesNoMore('This product is archived');
+    expect((await all()).find((row) => row.id === id)?.archivedAt).toBeNull();
+
+    await ask('DELETE', `/${id}`);
+    await person.fill('In one line', 'Typed after it was deleted');
+    await person.sees('This product was deleted just now and lies in the bin.');
+    await person.sees('Not saved: it was deleted. Kept in this browser.', draftWords);
+    await person.press('Bring it back');
+    await saved(id, ({ summary }) => summary === 'Typed after it was deleted');
+    await person.sees('Saved', draftWords);
+
+    // Deleted for good, it can still become another.
+    const { binned } = await ask('DELETE', `/${id}`);
+    await fetch(`${server.origin}/api/manage/bin/${binned}`, { method: 'DELETE' });
+    await person.sees('This product was deleted for good.');
+    await person.fill('SKU', 'HAT');
+    await person.press('Start it again');
+    await person.driver.wait(async () => !(await person.driver.getCurrentUrl()).endsWith(`/${id}`), 20_000);
+    await person.sees('Saved', draftWords);
+    const rows = (await all()).filter(({ title }) => title === 'Rain hat');
+    expect(rows.map(({ draft }) => [draft.summary, draft.sku])).toEqual([['Typed after it was deleted', 'HAT']]);
+  });
+
+  it('shows what others publish and take out of the shop meanwhile', async () => {
+    const at = '/api/manage/products/12';
+    const publication = async (method: string, query = '', body?: object) => (await fetch(`${server.origin}${at}/publication${query}`, { method, headers: { 'Content-Type': 'application/json' }, body: body && JSON.stringify(body) })).status;
+    await person.goTo('/manage/products/12');
+    await person.sees('In the shop', 'main, body');
+    expect(await publication('DELETE', '?accepted=99')).toBe(200);
+    await person.seesNoMore('See it in the shop');
+  });
+
   it('keeps a draft through a killed server: what was saved, and what was typed meanwhile', async () => {
     await person.goTo('/manage/products/4');
     await person.fill('In one line', 'Saved before the server died.');

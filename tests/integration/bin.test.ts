@@ -2,9 +2,9 @@ import { eq } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { bin, products, stockItems, stockMovements, swatches } from '@/data/schema';
 import { bringBack, deleteForGood, listBin } from '@/services/bin/bin';
-import { openProduct, saveDraft } from '@/services/products/drafts';
+import { openProduct, saveDraft, seeProduct } from '@/services/products/drafts';
 import { listProducts } from '@/services/products/list';
-import { archiveProduct, createProduct, createProducts, deleteProduct } from '@/services/products/products';
+import { archiveProduct, createProduct, createProducts, deleteProduct, startAgain } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { createSheet, deleteSheet, openSheet, publishSheet } from '@/services/sheets/sheets';
 import { createStockItem, enterStock, listStock } from '@/services/store-room/stock';
@@ -36,6 +36,24 @@ describe('what is deleted', () => {
     expect((await listProducts(context)).find(({ title }) => title === 'Rain hat')).toMatchObject({ id, state: 'draft', sku: 'HAT' });
     expect(await listBin(context)).toEqual([]);
     await expect(bringBack(context, binned)).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('says to whoever has it open where it lies, until it is gone for good', async () => {
+    const id = await createProduct(context, { title: 'Rain hat' });
+    const { draft, draftVersion } = await openProduct(context, id);
+    const { binned } = await deleteProduct(context, id);
+    const save = () => saveDraft(context, id, { definition: { ...draft, summary: 'Dry' }, baseVersion: draftVersion, editor: 'a' });
+    await expect(save()).rejects.toMatchObject({ status: 404, details: { binned } });
+    await expect(seeProduct(context, id, 'a')).rejects.toMatchObject({ status: 404, details: { binned } });
+    await bringBack(context, binned);
+    expect(await save()).toBe(draftVersion + 1);
+    await archiveProduct(context, id, { archived: true });
+    expect(await seeProduct(context, id, 'a')).toEqual({ draftVersion: draftVersion + 1, publishedRevision: null, archived: true, others: 0 });
+    await deleteForGood(context, (await deleteProduct(context, id)).binned);
+    await expect(save()).rejects.toMatchObject({ status: 404, details: { binned: null } });
+    // What stands in the window can still become another product, with an address of its own.
+    const again = await startAgain(context, { ...draft, summary: 'Dry', slug: 'bee-suit' });
+    expect((await openProduct(context, again)).draft).toMatchObject({ title: 'Rain hat', summary: 'Dry', slug: 'bee-suit-2' });
   });
 
   it('of a sheet, with what was published of it', async () => {

@@ -140,6 +140,31 @@ describe('a draft', () => {
     expect([store.current().save.kind, store.current().document.text]).toEqual(['saved', '']);
   });
 
+  it('that was deleted elsewhere keeps what is typed, saves nothing, and goes on once it is back', async () => {
+    let there = false;
+    const tried: string[] = [];
+    const { store, type, backup } = desk({
+      put: ({ text }, version) => {
+        tried.push(text);
+        return there ? Promise.resolve(version + 1) : Promise.reject(new ApiProblem(404, 'notFound', 'gone', { binned: 5 }));
+      },
+    });
+    type('x');
+    await vi.advanceTimersByTimeAsync(700);
+    expect(store.current().save).toEqual({ kind: 'gone', binned: 5 });
+    type('y');
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect([tried, backup()?.definition.text, store.isSafe()]).toEqual([['x'], 'xy', false]);
+    await expect(store.saved()).rejects.toThrow('This note was deleted. Bring it back first.');
+    there = true;
+    store.hearBack();
+    await vi.advanceTimersByTimeAsync(700);
+    expect([store.current().save, tried.at(-1), backup()]).toEqual([{ kind: 'saved' }, 'xy', null]);
+    // With nothing typed, nothing would be lost.
+    store.hearGone(null);
+    expect([store.current().save, store.isSafe()]).toEqual([{ kind: 'gone', binned: null }, true]);
+  });
+
   it('is brought back when it never reached the server, and set aside when that has moved on', async () => {
     const before = { title: 'A', text: '' };
     const { store } = desk({ kept: { base: before, definition: { title: 'A', text: 'unsaved' } } });

@@ -20,7 +20,12 @@ export type SaveState<T> =
   | { readonly kind: 'saving' }
   /** `again` where it is tried again by itself, with the same document */
   | { readonly kind: 'failed'; readonly message: string; readonly again: boolean }
-  | { readonly kind: 'conflict'; readonly theirs: OtherDraft<T> };
+  | { readonly kind: 'conflict'; readonly theirs: OtherDraft<T> }
+  /** it was deleted: its number in the bin, or null where it is not there any more either */
+  | { readonly kind: 'gone'; readonly binned: number | null };
+
+/** Where what was deleted lies, as the server says with its 404: its number in the bin, or null. */
+export const binnedIn = ({ details }: ApiProblem): number | null => (typeof details.binned === 'number' ? details.binned : null);
 
 /** The draft that somebody else saved. */
 export interface OtherDraft<T> {
@@ -150,6 +155,7 @@ export class DraftStore<T extends object> {
       clearTimeout(this.saveTimer);
       await this.flush();
       if (this.save.kind === 'failed') throw new Error(this.save.message);
+      if (this.save.kind === 'gone') throw new Error(`This ${this.places.word} was deleted. Bring it back first.`);
     }
     return { version: this.version, definition: this.history.document };
   };
@@ -162,6 +168,23 @@ export class DraftStore<T extends object> {
       this.takeIn(theirs, `Somebody else changed this ${this.places.word} just now. Their changes are in here.`);
     }, () => undefined);
   };
+
+  /** Learns that it was deleted, and where it lies: what is typed here stays. */
+  readonly hearGone = (binned: number | null): void => {
+    if (this.save.kind === 'gone' && this.save.binned === binned) return;
+    clearTimeout(this.saveTimer);
+    this.show({ save: { kind: 'gone', binned } });
+  };
+
+  /** Learns that it is there, again or still: what was typed since is saved. */
+  readonly hearBack = (): void => {
+    if (this.save.kind !== 'gone') return;
+    this.show({ save: { kind: this.isAsSaved() ? 'saved' : 'unsaved' } });
+    this.scheduleSave();
+  };
+
+  /** Whether nothing is lost when the window closes. */
+  readonly isSafe = (): boolean => this.save.kind === 'saved' || (this.save.kind === 'gone' && this.isAsSaved());
 
   /** Writes the newest state into this browser at once, as when the window is about to close. */
   readonly keepNow = (): void => {
@@ -182,7 +205,7 @@ export class DraftStore<T extends object> {
     }
     this.keepTimer ??= setTimeout(this.keepNow, KEPT_AFTER);
     const { kind } = this.save;
-    if (kind === 'conflict' || kind === 'saving') return this.show({});
+    if (kind === 'conflict' || kind === 'saving' || kind === 'gone') return this.show({});
     // Undone to what the server has, or brought in from there: nothing to save.
     this.show({ save: { kind: this.isAsSaved() ? 'saved' : 'unsaved' } });
     this.scheduleSave();
@@ -206,7 +229,7 @@ export class DraftStore<T extends object> {
   }
 
   private hasToDecide(): boolean {
-    return this.save.kind === 'conflict' || this.save.kind === 'failed';
+    return this.save.kind === 'conflict' || this.save.kind === 'failed' || this.save.kind === 'gone';
   }
 
   private tell(when: Telling): void {
@@ -247,6 +270,8 @@ export class DraftStore<T extends object> {
       if (other?.success) {
         const merged = this.takeIn(other.data, `Somebody else changed other parts of this ${this.places.word}. Their changes are in here now, beside yours.`);
         this.show({ save: merged ? { kind: 'unsaved' } : { kind: 'conflict', theirs: other.data } });
+      } else if (error instanceof ApiProblem && error.status === 404) {
+        this.show({ save: { kind: 'gone', binned: binnedIn(error) } });
       } else {
         // What the server can't take it takes no better a second time: it waits for a change.
         const refused = error instanceof ApiProblem && error.status >= 400 && error.status < 500;

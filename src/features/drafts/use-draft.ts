@@ -24,7 +24,7 @@ export interface Drafted<T> {
 }
 
 /** A draft and what can be done with it. */
-export type Draft<T extends object> = DraftView<T> & Pick<DraftStore<T>, 'change' | 'undo' | 'redo' | 'replace' | 'keep' | 'saved' | 'hearOfVersion' | 'dismissNotice'>;
+export type Draft<T extends object> = DraftView<T> & Pick<DraftStore<T>, 'change' | 'undo' | 'redo' | 'replace' | 'keep' | 'saved' | 'hearOfVersion' | 'hearGone' | 'hearBack' | 'dismissNotice'>;
 
 function storeFor<T extends object>({ name, draft, draftVersion, schema, address, setAside, word }: Drafted<T>, editor: string): DraftStore<T> {
   return new DraftStore<T>(
@@ -55,7 +55,7 @@ export function useDraft<T extends object>(drafted: Drafted<T>, editor: string):
     store.open();
     const warn = (event: BeforeUnloadEvent) => {
       store.keepNow();
-      if (store.current().save.kind !== 'saved') event.preventDefault();
+      if (!store.isSafe()) event.preventDefault();
     };
     window.addEventListener('beforeunload', warn);
     window.addEventListener('pagehide', store.keepNow);
@@ -66,6 +66,6 @@ export function useDraft<T extends object>(drafted: Drafted<T>, editor: string):
       stop();
     };
   }, [store]);
-  const { change, undo, redo, replace, keep, saved, hearOfVersion, dismissNotice } = store;
-  return { ...view, change, undo, redo, replace, keep, saved, hearOfVersion, dismissNotice };
+  const { change, undo, redo, replace, keep, saved, hearOfVersion, hearGone, hearBack, dismissNotice } = store;
+  return { ...view, change, undo, redo, replace, keep, saved, hearOfVersion, hearGone, hearBack, dismissNotice };
 }

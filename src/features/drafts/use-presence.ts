@@ -2,28 +2,41 @@
 
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { send } from '@/features/shared/api';
+import { ApiProblem, send } from '@/features/shared/api';
+import { binnedIn } from './draft-store';
+import { type Draft } from './use-draft';
 
 const INTERVAL = 4_000;
 
-const seenSchema = z.object({ draftVersion: z.number(), others: z.number() });
+const seenSchema = z.object({ draftVersion: z.number(), others: z.number(), archived: z.boolean(), publishedRevision: z.number().nullable() });
 
-/**
- * Tells the server that this product is open here, and hears of others.
- *
- * @returns how many others have it open
- */
-export function usePresence(productId: number, editor: string, hearOfVersion: (version: number) => void): number {
-  const [others, setOthers] = useState(0);
+/** What a window hears of the product that it has open. */
+export interface Presence {
+  /** how many others have it open */
+  readonly others: number;
+  readonly archived: boolean;
+  /** number of the revision that is in the shop; null for none, undefined until it is known */
+  readonly publishedRevision: number | null | undefined;
+}
+
+const ALONE: Presence = { others: 0, archived: false, publishedRevision: undefined };
+
+/** Tells the server that this product is open here, and hears of others and of what became of it. */
+export function usePresence<T extends object>(productId: number, editor: string, { hearOfVersion, hearGone, hearBack }: Draft<T>): { readonly presence: Presence; look(): void } {
+  const [presence, setPresence] = useState(ALONE);
+  const [asked, setAsked] = useState(0);
   useEffect(() => {
     const url = `/api/manage/products/${productId}/presence`;
     const see = () => {
       void send('POST', url, { editor }, seenSchema).then(
-        (seen) => {
-          setOthers(seen.others);
-          hearOfVersion(seen.draftVersion);
+        ({ draftVersion, ...seen }) => {
+          setPresence((before) => (before.others === seen.others && before.archived === seen.archived && before.publishedRevision === seen.publishedRevision ? before : seen));
+          hearBack();
+          hearOfVersion(draftVersion);
         },
-        () => undefined,
+        (error: unknown) => {
+          if (error instanceof ApiProblem && error.status === 404) hearGone(binnedIn(error));
+        },
       );
     };
     const leave = () => void navigator.sendBeacon(url, new Blob([JSON.stringify({ editor, leaving: true })], { type: 'application/json' }));
@@ -35,6 +48,6 @@ export function usePresence(productId: number, editor: string, hearOfVersion: (v
       window.removeEventListener('pagehide', leave);
       leave();
     };
-  }, [productId, editor, hearOfVersion]);
-  return others;
+  }, [productId, editor, hearOfVersion, hearGone, hearBack, asked]);
+  return { presence, look: () => setAsked((times) => times + 1) };
 }

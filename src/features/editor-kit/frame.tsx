@@ -3,8 +3,9 @@
 import { Alert, Box, Button, Grid, Heading, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { ArrowLeft, Redo2, Undo2 } from 'lucide-react';
 import NextLink from 'next/link';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { parseDay } from '@/core/calendar';
+import { bringBackFromBin } from '@/features/bin/say-binned';
 import { type Draft } from '@/features/drafts/use-draft';
 import { SelectField, TypedInput } from '@/ui/field';
 import { useEditing } from './editing';
@@ -71,6 +72,51 @@ export function DraftNotice<T extends object>({ draft }: { draft: Draft<T> }) {
   );
 }
 
+/** Says that what is open was put away or deleted, and offers the way back. */
+export function AwayNotice({ children, action, onBack }: { children: ReactNode; action: string; onBack: () => Promise<unknown> }) {
+  const [busy, setBusy] = useState(false);
+  const back = () => {
+    setBusy(true);
+    void onBack().finally(() => setBusy(false));
+  };
+  return (
+    <Alert.Root status="warning" borderRadius="0" bg="copper.subtle" color="fg" py="2">
+      <Alert.Indicator color="copper.fg" />
+      <Alert.Description flex="1">{children}</Alert.Description>
+      <Button size="xs" variant="outline" colorPalette="copper" loading={busy} onClick={back}>
+        {action}
+      </Button>
+    </Alert.Root>
+  );
+}
+
+/**
+ * Says that what is edited was deleted.
+ *
+ * @param onStartAgain starts another with what stands here, where it can't be brought back any more; absent where there is no such way
+ */
+export function GoneNotice<T extends object>({ draft, word, onStartAgain }: { draft: Draft<T>; word: string; onStartAgain?: () => Promise<unknown> }) {
+  if (draft.save.kind !== 'gone') return null;
+  const { binned } = draft.save;
+  if (binned !== null) {
+    return (
+      <AwayNotice action="Bring it back" onBack={() => bringBackFromBin(binned).then((isBack) => isBack && draft.hearBack())}>
+        This {word} was deleted just now and lies in the bin. What you type is kept in this window, and is saved once it is back.
+      </AwayNotice>
+    );
+  }
+  return onStartAgain ? (
+    <AwayNotice action="Start it again" onBack={onStartAgain}>
+      This {word} was deleted for good. What stands here is kept in this window: it can become a new {word}.
+    </AwayNotice>
+  ) : (
+    <Alert.Root status="warning" borderRadius="0" bg="copper.subtle" color="fg" py="2">
+      <Alert.Indicator color="copper.fg" />
+      <Alert.Description>This {word} was deleted for good. What stands here is kept in this window.</Alert.Description>
+    </Alert.Root>
+  );
+}
+
 /** How it stands with saving, in words. */
 function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
   const words = {
@@ -79,8 +125,9 @@ function SaveWords<T extends object>({ draft }: { draft: Draft<T> }) {
     saving: 'Saving …',
     failed: draft.save.kind === 'failed' ? `Not saved: ${draft.save.message} Kept in this browser; ${draft.save.again ? 'trying again.' : 'change that, or undo it.'}` : '',
     conflict: 'Waiting for your decision',
+    gone: 'Not saved: it was deleted. Kept in this browser.',
   }[draft.save.kind];
-  const bad = draft.save.kind === 'failed' || draft.save.kind === 'conflict';
+  const bad = draft.save.kind === 'failed' || draft.save.kind === 'conflict' || draft.save.kind === 'gone';
   return (
     <Text fontSize="sm" color={bad ? 'brick.fg' : 'fg.muted'} role="status" aria-label="Draft">
       {words}

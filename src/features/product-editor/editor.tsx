@@ -7,6 +7,7 @@ import dynamic from 'next/dynamic';
 import NextLink from 'next/link';
 import { useRouter } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { z } from 'zod';
 import { forReadiness } from '@/core/analysis/findings';
 import { type Product, productSchema } from '@/core/catalog';
 import { readiness } from '@/core/judge';
@@ -14,9 +15,10 @@ import { stockView } from '@/core/stock';
 import { type Checks, useChecks } from '@/features/checks/use-checks';
 import { useIsAsPublished } from '@/features/drafts/as-published';
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
-import { usePresence } from '@/features/drafts/use-presence';
+import { forgetBackup } from '@/features/drafts/backup';
+import { type Presence, usePresence } from '@/features/drafts/use-presence';
 import { type Editing, EditingProvider, type Place, type Published, useEditing } from '@/features/editor-kit/editing';
-import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
+import { AwayNotice, DraftNotice, EditorBar, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { useEditorSurroundings } from '@/features/editor-kit/use-editor-surroundings';
 import { useCommand } from '@/features/palette/commands';
@@ -37,6 +39,7 @@ import {
 } from './later-sections';
 import { Outline } from './outline';
 import { PublishButton } from './publish-button';
+import { usePublishedElsewhere } from './use-published-elsewhere';
 import { Basics } from './sections/basics';
 import { UnbookedCounts } from './variants/unbooked-counts';
 
@@ -66,7 +69,8 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
     },
     editor,
   );
-  const others = usePresence(opened.id, editor, draft.hearOfVersion);
+  const { presence, look } = usePresence(opened.id, editor, draft);
+  usePublishedElsewhere(address, presence.publishedRevision, published.revision, setPublished);
   const { surroundings, stock, reloadStock, bringAlong, bringJoining } = useEditorSurroundings(initialSurroundings, initialStock);
   // Typing goes first: compiling, the Counter and what is found wrong follow when the keys rest.
   const settled = useDeferredValue(draft.document);
@@ -121,8 +125,8 @@ export function ProductEditor({ place: initialPlace = 'basics', opened, surround
   return (
     <EditingProvider value={editing}>
       <UnbookedCounts>
-        <TopBar draft={draft} published={published} productId={opened.id} others={others} today={today} isUsed={isUsed} onPublished={setPublished} />
-        <Notices draft={draft} others={others} />
+        <TopBar draft={draft} published={published} productId={opened.id} others={presence.others} today={today} isUsed={isUsed} onPublished={setPublished} />
+        <Notices draft={draft} presence={presence} productId={opened.id} onBack={look} />
         <EditorColumns
           outline={outline}
           middle={<Middle place={place} version={draft.version} bringBack={bringBack} revision={published.revision} today={today} selection={followsSelection(place) ? selection : null} checks={checks} onGroup={setGroup} />}
@@ -310,12 +314,30 @@ function ProductMenu({ productId, published, isUsed, onPublished }: Omit<TopBarP
   );
 }
 
-function Notices({ draft, others }: { draft: Draft<Product>; others: number }) {
-  if (!draft.notice && others === 0) return null;
+const startedSchema = z.object({ id: z.number() });
+
+function Notices({ draft, presence: { others, archived }, productId, onBack }: { draft: Draft<Product>; presence: Presence; productId: number; onBack: () => void }) {
+  const router = useRouter();
+  const isGone = draft.save.kind === 'gone';
+  if (!draft.notice && others === 0 && !archived && !isGone) return null;
+  const attempt = (work: Promise<unknown>) => work.catch((error: unknown) => sayFailed('That was not possible', wordsOf(error)));
+  const startAgain = () =>
+    attempt(
+      send('POST', '/api/manage/products/again', draft.document, startedSchema).then(({ id }) => {
+        forgetBackup(String(productId));
+        router.push(`/manage/products/${id}`);
+      }),
+    );
   return (
     <Stack gap="0">
       <DraftNotice draft={draft} />
-      {others > 0 && !draft.notice && (
+      <GoneNotice draft={draft} word="product" onStartAgain={startAgain} />
+      {archived && !isGone && (
+        <AwayNotice action="Bring it back" onBack={() => attempt(send('PUT', `/api/manage/products/${productId}/archived`, { archived: false }, anything).then(onBack))}>
+          This product is archived: it stands in no list but that of what is archived. What you type is saved all the same.
+        </AwayNotice>
+      )}
+      {others > 0 && !draft.notice && !isGone && (
         <Alert.Root status="info" borderRadius="0" bg="copper.subtle" color="fg" py="2">
           <Alert.Indicator color="copper.fg" />
           <Alert.Description>This product is open in another window too. Changes to different parts are brought together; for the same part you will be asked.</Alert.Description>

@@ -16,7 +16,7 @@ import { type PublishedDraft, useIsAsPublished } from '@/features/drafts/as-publ
 import { type Draft, useDraft } from '@/features/drafts/use-draft';
 import { useWhenSaved } from '@/features/drafts/use-when-saved';
 import { type Editing, EditingProvider, type Place, useEditing } from '@/features/editor-kit/editing';
-import { DraftNotice, EditorBar, EditorColumns, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
+import { DraftNotice, EditorBar, EditorColumns, GoneNotice, SeenBy, useUndoKeys } from '@/features/editor-kit/frame';
 import { OutlineLine } from '@/features/editor-kit/outline-line';
 import { ReadinessList } from '@/features/editor-kit/readiness-list';
 import { moveEntry, Sortable } from '@/ui/sortable';
@@ -122,6 +122,7 @@ export function SheetEditor({ opened, uses, tryOn, surroundings: initialSurround
     <EditingProvider value={editing}>
       <TopBar draft={draft} published={published} id={opened.id} mustFix={findings.filter(({ gravity }) => gravity === 'mustFix').length} isWaiting={isWaiting} onPublish={publish} />
       <DraftNotice draft={draft} />
+      <GoneNotice draft={draft} word="sheet" />
       <EditorColumns
         outline={outline}
         middle={<Middle place={place} draft={draft} id={opened.id} revision={published.revision} selection={selection} />}

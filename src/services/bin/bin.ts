@@ -1,4 +1,4 @@
-import { desc, eq, getTableColumns, getTableName, lt } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, getTableName, lt, sql } from 'drizzle-orm';
 import { type SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { type Queries } from '../../data/database';
 import { bin, type binnedKinds, expectedReceipts, products, setAsideDrafts, sheetRevisions, sheets, stockItems, stockLots, stockMovements, swatches } from '../../data/schema';
@@ -34,6 +34,17 @@ export async function putInBin(transaction: Queries, what: { readonly kind: Binn
 
 async function forgetOld(transaction: Queries, at: Date): Promise<void> {
   await transaction.delete(bin).where(lt(bin.at, new Date(at.getTime() - KEPT_FOR_DAYS * DAY)));
+}
+
+/** Refuses because something is not there, and says where in the bin it lies. @throws Refusal 404 with `binned` in its details: its number in the bin, or null */
+export async function refuseGone(queries: Queries, kind: BinnedKind, id: number): Promise<never> {
+  const [kept] = await queries
+    .select({ id: bin.id })
+    .from(bin)
+    .where(and(eq(bin.kind, kind), eq(sql`json_extract(${bin.rows}, '$[0].rows[0].id')`, id)))
+    .orderBy(desc(bin.id))
+    .limit(1);
+  throw new Refusal(404, 'notFound', kept ? `The ${kind} ${id} was deleted. It lies in the bin.` : `There is no ${kind} ${id}.`, { binned: kept?.id ?? null });
 }
 
 /** What is in the bin, the latest first. */

@@ -50,12 +50,14 @@ const PRESENCE_MILLISECONDS = 15_000;
 /**
  * Notes that an editor has the product open, and tells what it must know of the others.
  *
- * @returns the current version and how many others have it open now
+ * @returns the current version, the revision that is published (null for none), whether it is put away, and how many others have it open now
+ * @throws Refusal 404 with where in the bin it lies
  */
-export async function seeProduct({ database, now }: Services, id: number, editor: string): Promise<{ draftVersion: number; others: number }> {
+export async function seeProduct({ database, now }: Services, id: number, editor: string): Promise<{ draftVersion: number; publishedRevision: number | null; archived: boolean; others: number }> {
   const at = now();
   return database.write(async (transaction) => {
-    const { draftVersion } = await productLife.require(transaction, id);
+    const { draftVersion, publishedRevision, archivedAt } = await productLife.require(transaction, id);
+    const revision = publishedRevision === null ? undefined : await productLife.revision(transaction, publishedRevision);
     await transaction
       .insert(presence)
       .values({ productId: id, editor, seenAt: at })
@@ -64,7 +66,7 @@ export async function seeProduct({ database, now }: Services, id: number, editor
       .select({ editor: presence.editor })
       .from(presence)
       .where(and(eq(presence.productId, id), ne(presence.editor, editor), gt(presence.seenAt, new Date(at.getTime() - PRESENCE_MILLISECONDS))));
-    return { draftVersion, others: others.length };
+    return { draftVersion, publishedRevision: revision?.number ?? null, archived: archivedAt !== null, others: others.length };
   });
 }
 

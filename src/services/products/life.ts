@@ -1,8 +1,8 @@
 import { desc, eq } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { products, revisions } from '../../data/schema';
+import { refuseGone } from '../bin/bin';
 import { type Life } from '../drafts/life';
-import { notFound } from '../refusal';
 
 /** What is kept beside a draft so that lists need not open it. */
 export function indexed({ title, sku, category, supplier }: Product) {
@@ -14,7 +14,7 @@ export const productLife: Life<Product, typeof products.$inferSelect> = {
   word: 'product',
   async require(queries, id) {
     const product = await queries.query.products.findFirst({ where: eq(products.id, id) });
-    return product ?? notFound(`product ${id}`);
+    return product ?? refuseGone(queries, 'product', id);
   },
   async store(transaction, id, saved) {
     await transaction.update(products).set({ ...saved, ...indexed(saved.draft) }).where(eq(products.id, id));

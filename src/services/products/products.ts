@@ -59,6 +59,11 @@ export async function insertProduct(transaction: Queries, draft: Product, at: Da
   return row.id;
 }
 
+/** Starts a product with what another was, that is deleted for good. @returns its number */
+export async function startAgain({ database, now }: Services, draft: Product): Promise<number> {
+  return database.write(async (transaction) => insertProduct(transaction, { ...draft, slug: await freeSlug(transaction, draft.slug) }, now()));
+}
+
 export const copySchema = z.strictObject({ stock: z.enum(['own', 'shared']).describe('whether it takes from stock items of its own, or from the same ones') });
 
 /** Starts a product as a copy of another's draft. @returns the copy's number */

@@ -1,15 +1,15 @@
 import { desc, eq } from 'drizzle-orm';
 import { type Sheet } from '../../core/catalog';
 import { sheetRevisions, sheets } from '../../data/schema';
+import { refuseGone } from '../bin/bin';
 import { type Life } from '../drafts/life';
-import { notFound } from '../refusal';
 
 /** How sheets are kept as drafts and revisions. */
 export const sheetLife: Life<Sheet, typeof sheets.$inferSelect> = {
   word: 'sheet',
   async require(queries, id) {
     const sheet = await queries.query.sheets.findFirst({ where: eq(sheets.id, id) });
-    return sheet ?? notFound(`sheet ${id}`);
+    return sheet ?? refuseGone(queries, 'sheet', id);
   },
   async store(transaction, id, saved) {
     await transaction.update(sheets).set({ ...saved, title: saved.draft.title }).where(eq(sheets.id, id));
