@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, CloseButton, Dialog, Portal } from '@chakra-ui/react';
-import { type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 
 interface Props {
   title: string;
@@ -15,14 +15,16 @@ interface Props {
   focusAfter?: () => HTMLElement | null;
 }
 
-/** The one dialog. */
+/** The one dialog. Once something has been typed into it, a press beside it does not close it: only its buttons and Escape do. */
 export function AppDialog({ title, open, onClose, children, footer, size = 'md', focusAfter }: Props) {
+  const [isTyped, setTyped] = useState(false);
+  if (!open && isTyped) setTyped(false);
   return (
-    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined} size={size} finalFocusEl={focusAfter} lazyMount unmountOnExit>
+    <Dialog.Root open={open} onOpenChange={(details) => !details.open && onClose?.()} closeOnEscape={onClose !== undefined} closeOnInteractOutside={onClose !== undefined && !isTyped} size={size} finalFocusEl={focusAfter} lazyMount unmountOnExit>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
-          <Dialog.Content bg="bg.panel">
+          <Dialog.Content bg="bg.panel" onInput={() => setTyped(true)}>
             <Dialog.Header>
               <Dialog.Title fontFamily="heading">{title}</Dialog.Title>
             </Dialog.Header>

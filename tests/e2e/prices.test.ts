@@ -52,6 +52,35 @@ describe('who pays what, from empty', () => {
     await person.sees('€20.00 without it');
   });
 
+  it('is kept as it was typed while somebody looks elsewhere: in lists, at a new code, and in a dialog', async () => {
+    const { person, browser } = stage;
+    const shown = async (label: string) => (await person.field(label)).getAttribute('value');
+    await person.goTo('/manage/price-lists');
+    await person.fill('Find a price', 'plaque');
+    await person.fill('Trade prices: Hive plaque', '23.5');
+    await person.press('Discount codes');
+    await person.press('Add a discount');
+    await person.fill('Name', 'Half a thought');
+    await person.fill('Percent', '37');
+    await person.press('Price lists');
+    await person.fill('Find a price', 'plaque');
+    await person.find('//button[normalize-space()="Save"]');
+    expect(await shown('Trade prices: Hive plaque')).toBe('23.5');
+    await person.press('As it was');
+    expect(await shown('Trade prices: Hive plaque')).toBe('24');
+    await person.press('Discount codes');
+    await person.sees('not saved yet');
+    expect([await shown('Name'), await shown('Percent')]).toEqual(['Half a thought', '37']);
+    await person.press('As it was');
+    await person.seesNoMore('not saved yet');
+    // A press beside a dialog takes nothing that was typed.
+    await person.goTo('/manage/products');
+    await person.press('Paste a list');
+    await person.fill('List of products', 'Veil; V; 3');
+    await browser.driver.actions().move({ x: 4, y: 400 }).click().perform();
+    await person.sees('Add 1 product', IN_DIALOG);
+  });
+
   it('costs nothing by a code that is made for it, and then needs no payment', async () => {
     const { person } = stage;
     await person.goTo('/manage/codes');

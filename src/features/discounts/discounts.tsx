@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { type Discount, discountSchema, freeKey } from '@/core/catalog';
 import { counted, discountTimeWords, givesWords } from '@/core/words';
 import { SeveralRow } from '@/features/editor-kit/several';
+import { useUnsaved } from '@/features/editor-kit/use-unsaved';
 import { anything, send } from '@/features/shared/api';
 import { PricePlaces } from '@/features/price-lists/price-places';
 import { useBelowFloor } from '@/features/shared/below-floor';
@@ -20,8 +21,8 @@ import { DiscountFields } from './discount-fields';
 
 /** Discounts that customers get by a code: made, changed, taken away, and their codes by the hundred. */
 export function Discounts({ discounts, ...about }: DiscountsView) {
-  const [open, setOpen] = useState<string | null>(null);
-  const [fresh, setFresh] = useState<Discount | null>(null);
+  const { value: fresh, edit: setFresh } = useUnsaved<Discount | null>('new discount', null);
+  const [open, setOpen] = useState<string | null>(fresh?.key ?? null);
   const add = () => {
     const made = discountSchema.parse({ key: freeKey('discount', discounts.map(({ definition }) => definition.key), 'discount'), title: 'New discount', gives: { kind: 'percent', percent: '10' } });
     setFresh(made);
@@ -66,22 +67,26 @@ interface RowProps {
 function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
   const { busy, fault, attempt } = useAttempt();
   const { unlessBelow, dialog } = useBelowFloor(attempt);
-  const [discount, setDiscount] = useState(view.definition);
-  const [codes, setCodes] = useState(view.codes.join('\n'));
+  const { value, edit, seen, reset, saved } = useUnsaved(`discount ${view.definition.key}`, { discount: view.definition, codes: view.codes.join('\n') }, view.seen);
+  const { discount, codes } = value;
   const [deleting, setDeleting] = useState(false);
   const [many, setMany] = useState(false);
   const { key } = view.definition;
   const isLong = view.number > view.codes.length || view.number > 20;
   const save = () =>
     unlessBelow(
-      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, ...(!isNew && { seen: view.seen }), acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
+      (acceptedBelow) => send('PUT', '/api/manage/discounts', { definition: discount, ...(!isNew && { seen }), acceptedBelow, ...(!isLong && { codes: codes.split('\n').map((code) => code.trim()).filter(Boolean) }) }, anything),
       () => {
+        saved();
         onOpen(false);
         if (isNew) onGone();
       },
     );
   const remove = () => {
-    if (isNew) return onGone();
+    if (isNew) {
+      reset();
+      return onGone();
+    }
     setDeleting(true);
   };
   const title = discount.title || 'the new discount';
@@ -127,7 +132,7 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
       }
     >
         <Stack gap="4" px="4" pb="5" pt="1">
-          <DiscountFields discount={discount} codes={isLong ? null : codes} {...about} onChange={(change) => setDiscount({ ...discount, ...change })} onCodes={setCodes} />
+          <DiscountFields discount={discount} codes={isLong ? null : codes} {...about} onChange={(change) => edit({ codes, discount: { ...discount, ...change } })} onCodes={(next) => edit({ discount, codes: next })} />
           <FaultLine role="alert">{fault}</FaultLine>
           <HStack gap="3">
             <Button size="sm" loading={busy} onClick={() => void save()}>
@@ -138,8 +143,7 @@ function DiscountRow({ view, isNew, about, open, onOpen, onGone }: RowProps) {
               variant="ghost"
               colorPalette="ink"
               onClick={() => {
-                setDiscount(view.definition);
-                setCodes(view.codes.join('\n'));
+                reset();
                 onOpen(false);
                 if (isNew) onGone();
               }}

@@ -8,6 +8,7 @@ import { freeKey, type PriceList, priceListSchema, sameDefinition } from '@/core
 import { isInForce } from '@/core/price-lists';
 import { counted } from '@/core/words';
 import { movedUp, SaveBar, SeveralRow } from '@/features/editor-kit/several';
+import { useUnsaved } from '@/features/editor-kit/use-unsaved';
 import { anything, send } from '@/features/shared/api';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { type PriceListsRipple, type PriceListsView } from '@/services/prices/price-lists';
@@ -27,12 +28,11 @@ const rippleSchema = z.object({
 });
 
 /** Price lists: who pays what, and from when to when; seen and edited beside the usual prices. */
-export function PriceLists({ lists: saved, seen, products, groups, suggestions, currency, today, stale }: PriceListsView) {
+export function PriceLists({ lists: saved, seen: shown, products, groups, suggestions, currency, today, stale }: PriceListsView) {
   const { busy, fault, attempt } = useAttempt();
-  const [lists, setLists] = useState<readonly PriceList[]>(saved);
+  const { value: lists, edit: setLists, isChanged, seen, reset, saved: isSaved } = useUnsaved<readonly PriceList[]>('lists', saved, shown);
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<PriceListsRipple | null>(null);
-  const isChanged = !sameDefinition(lists, saved);
   const edit = (key: string, change: Partial<PriceList>) => setLists(lists.map((list) => (list.key === key ? { ...list, ...change } : list)));
   const add = () => {
     const key = freeKey('list', lists.map((list) => list.key), 'list');
@@ -42,6 +42,7 @@ export function PriceLists({ lists: saved, seen, products, groups, suggestions, 
   const save = (accepted: number, acceptedBelow: number) =>
     attempt(async () => {
       await send('PUT', '/api/manage/price-lists', { lists, seen, accepted, acceptedBelow }, anything);
+      isSaved();
       setRipple(null);
       setOpen(null);
     }, 'The lists hold from now on');
@@ -108,7 +109,7 @@ export function PriceLists({ lists: saved, seen, products, groups, suggestions, 
             <PriceGrid lists={lists} products={products} currency={currency} today={today} onChange={setLists} />
           </Box>
         )}
-        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={() => setLists(saved)} />}
+        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={reset} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfLists ripple={ripple} currency={currency} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.count ?? 0, ripple?.below.length ?? 0)} />

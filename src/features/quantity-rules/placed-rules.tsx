@@ -8,6 +8,7 @@ import { freeKey, type PlacedQuantity } from '@/core/catalog';
 import { ANY_QUANTITY } from '@/core/ordering';
 import { counted, quantityRuleWords } from '@/core/words';
 import { GroupTicks, movedUp, SaveBar, SeveralRow } from '@/features/editor-kit/several';
+import { useUnsaved } from '@/features/editor-kit/use-unsaved';
 import { anything, send } from '@/features/shared/api';
 import { useAttempt } from '@/features/shared/use-attempt';
 import { Whole } from '@/features/shared/whole';
@@ -34,12 +35,11 @@ const JOINTLY: Readonly<Record<PlacedQuantity['per'], string>> = { line: '', bas
 const keptBy = ({ rule }: PlacedQuantity, per: PlacedQuantity['per']): Pick<PlacedQuantity, 'per' | 'rule'> => ({ per, rule: per === 'customer' ? { ...ANY_QUANTITY, maximum: rule.maximum ?? 1 } : rule });
 
 /** The rules about quantities for many products at once: the nearest of those that are placed on a product holds. */
-export function PlacedRules({ rules: saved, seen, holds, groups, suggestions }: QuantityRulesView) {
+export function PlacedRules({ rules: saved, seen: shown, holds, groups, suggestions }: QuantityRulesView) {
   const { busy, fault, attempt } = useAttempt();
-  const [rules, setRules] = useState<readonly PlacedQuantity[]>(saved);
+  const { value: rules, edit: setRules, isChanged, seen, reset, saved: isSaved } = useUnsaved<readonly PlacedQuantity[]>('rules', saved, shown);
   const [open, setOpen] = useState<string | null>(null);
   const [ripple, setRipple] = useState<readonly RippleRow[] | null>(null);
-  const isChanged = JSON.stringify(rules) !== JSON.stringify(saved);
   const edit = (key: string, change: Partial<PlacedQuantity>) => setRules(rules.map((rule) => (rule.key === key ? { ...rule, ...change } : rule)));
   const add = () => {
     const key = freeKey('rule', rules.map((rule) => rule.key), 'rule');
@@ -49,6 +49,7 @@ export function PlacedRules({ rules: saved, seen, holds, groups, suggestions }: 
   const save = (accepted: number) =>
     attempt(async () => {
       await send('PUT', '/api/manage/quantities', { rules, seen, accepted }, anything);
+      isSaved();
       setRipple(null);
       setOpen(null);
     }, 'The rules hold from now on');
@@ -124,7 +125,7 @@ export function PlacedRules({ rules: saved, seen, holds, groups, suggestions }: 
             </SeveralRow>
           );
         })}
-        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={() => setRules(saved)} />}
+        {isChanged && <SaveBar busy={busy} onSave={() => void look()} onReset={reset} />}
         {ripple === null && <FaultLine role="alert">{fault}</FaultLine>}
       </Stack>
       <RippleOfRules rows={ripple} busy={busy} fault={fault} onClose={() => setRipple(null)} onAccept={() => void save(ripple?.length ?? 0)} />

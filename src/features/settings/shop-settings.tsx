@@ -4,9 +4,10 @@ import { Box, Button, Heading, HStack, IconButton, Stack, Text } from '@chakra-u
 import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { type CustomerGroup, type Delivery, freeKey, type MarginFloor, type Tax } from '@/core/catalog';
+import { type CustomerGroup, type Delivery, freeKey, type Shop } from '@/core/catalog';
 import { currencies } from '@/core/money';
 import { orNull } from '@/features/editor-kit/or-null';
+import { useUnsaved } from '@/features/editor-kit/use-unsaved';
 import { anything, send, wordsOf } from '@/features/shared/api';
 import { type SettingsView } from '@/services/settings/settings';
 import { SelectField, TextField } from '@/ui/field';
@@ -20,21 +21,21 @@ import { SHOWN, TaxFields } from './tax-fields';
 const names = new Intl.DisplayNames('en', { type: 'currency' });
 const CURRENCIES = currencies.map((code) => ({ value: code, label: names.of(code) ?? code, hint: code }));
 
+type SettingsForm = Pick<Shop, 'name' | 'timeZone' | 'currency' | 'skuSeparator' | 'marginFloors' | 'groups' | 'tax'> & { readonly delivery: readonly Delivery[] };
+
+/** What of a shop is changed here. */
+const formOf = ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery }: Shop): SettingsForm => ({ name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery });
+
 /** What holds for the whole shop, and its customer groups. */
 export function ShopSettings({ shop, hasSold }: SettingsView) {
   const router = useRouter();
-  const [name, setName] = useState(shop.name);
-  const [timeZone, setTimeZone] = useState(shop.timeZone);
-  const [currency, setCurrency] = useState(shop.currency);
-  const [skuSeparator, setSkuSeparator] = useState(shop.skuSeparator);
-  const [floors, setFloors] = useState<readonly MarginFloor[]>(shop.marginFloors);
-  const [groups, setGroups] = useState<readonly CustomerGroup[]>(shop.groups);
-  const [tax, setTax] = useState<Tax | null>(shop.tax);
-  const [delivery, setDelivery] = useState<readonly Delivery[]>(shop.delivery);
+  const { value: form, edit, isChanged, reset, saved } = useUnsaved('settings', formOf(shop));
+  const { name, timeZone, currency, skuSeparator, marginFloors, groups, tax, delivery } = form;
+  const say = (change: Partial<SettingsForm>) => edit({ ...form, ...change });
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const edit = (index: number, change: Partial<CustomerGroup>) => setGroups(groups.map((group, place) => (place === index ? { ...group, ...change } : group)));
-  const add = () => setGroups([...groups, { key: freeKey('group', groups.map(({ key }) => key), 'group'), title: '', code: null, taxShown: null }]);
+  const editGroup = (index: number, change: Partial<CustomerGroup>) => say({ groups: groups.map((group, place) => (place === index ? { ...group, ...change } : group)) });
+  const add = () => say({ groups: [...groups, { key: freeKey('group', groups.map(({ key }) => key), 'group'), title: '', code: null, taxShown: null }] });
   const save = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
@@ -43,8 +44,8 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
     const known = new Set(shop.groups.map(({ key }) => key));
     const named = groups.reduce<CustomerGroup[]>((done, group) => [...done, known.has(group.key) ? group : { ...group, key: freeKey(group.title, [...known, ...done.map(({ key }) => key)], 'group') }], []);
     try {
-      await send('PUT', '/api/manage/settings', { name, timeZone, skuSeparator, groups: named, currency, marginFloors: floors, tax, delivery }, anything);
-      setGroups(named);
+      await send('PUT', '/api/manage/settings', { ...form, groups: named }, anything);
+      saved({ ...form, groups: named });
       sayDone('Settings saved');
       router.refresh();
     } catch (error) {
@@ -61,13 +62,13 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
           <Stack gap="4" as="section" aria-label="The shop">
             <HStack gap="4" align="start" wrap="wrap">
               <Box w="300px">
-                <TextField label="Name of the shop" value={name} maxLength={120} onChange={setName} />
+                <TextField label="Name of the shop" value={name} maxLength={120} onChange={(next) => say({ name: next })} />
               </Box>
               <Box w="220px">
-                <TextField label="Time zone" value={timeZone} maxLength={60} help="Says what day it is, such as Europe/Vienna." onChange={setTimeZone} />
+                <TextField label="Time zone" value={timeZone} maxLength={60} help="Says what day it is, such as Europe/Vienna." onChange={(next) => say({ timeZone: next })} />
               </Box>
               <Box w="150px">
-                <TextField label="SKU separator" value={skuSeparator} maxLength={3} fontFamily="mono" help="Between the parts." onChange={setSkuSeparator} />
+                <TextField label="SKU separator" value={skuSeparator} maxLength={3} fontFamily="mono" help="Between the parts." onChange={(next) => say({ skuSeparator: next })} />
               </Box>
             </HStack>
             {hasSold ? (
@@ -76,7 +77,7 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
               </Text>
             ) : (
               <Box w="300px">
-                <PickField label="Prices are in" picked={currency} mayBeNothing={false} findings={CURRENCIES} onPick={setCurrency} />
+                <PickField label="Prices are in" picked={currency} mayBeNothing={false} findings={CURRENCIES} onPick={(next) => say({ currency: next })} />
                 <Text fontSize="sm" color="fg.muted" mt="1">
                   It can be changed until something has been sold. Figures stay as they are.
                 </Text>
@@ -99,29 +100,41 @@ export function ShopSettings({ shop, hasSold }: SettingsView) {
             {groups.map((group, index) => (
               <HStack key={group.key} gap="4" align="end">
                 <Box w="260px">
-                  <TextField label="Group" value={group.title} maxLength={80} placeholder="Trade customers" onChange={(title) => edit(index, { title })} />
+                  <TextField label="Group" value={group.title} maxLength={80} placeholder="Trade customers" onChange={(title) => editGroup(index, { title })} />
                 </Box>
                 <Box w="200px">
-                  <TextField label="Code" value={group.code ?? ''} maxLength={40} fontFamily="mono" placeholder="none" onChange={(code) => edit(index, { code: orNull(code) })} />
+                  <TextField label="Code" value={group.code ?? ''} maxLength={40} fontFamily="mono" placeholder="none" onChange={(code) => editGroup(index, { code: orNull(code) })} />
                 </Box>
-                {tax && <SelectField label="See prices" width="170px" value={group.taxShown ?? ''} alternatives={[{ value: '', label: 'as everybody does' }, ...SHOWN]} onChange={(value) => edit(index, { taxShown: SHOWN.find((known) => known.value === value)?.value ?? null })} />}
-                <IconButton aria-label={`Remove ${group.title || 'this group'}`} variant="ghost" colorPalette="brick" onClick={() => setGroups(groups.filter((_, place) => place !== index))}>
+                {tax && <SelectField label="See prices" width="170px" value={group.taxShown ?? ''} alternatives={[{ value: '', label: 'as everybody does' }, ...SHOWN]} onChange={(value) => editGroup(index, { taxShown: SHOWN.find((known) => known.value === value)?.value ?? null })} />}
+                <IconButton aria-label={`Remove ${group.title || 'this group'}`} variant="ghost" colorPalette="brick" onClick={() => say({ groups: groups.filter((_, place) => place !== index) })}>
                   <Trash2 size={16} />
                 </IconButton>
               </HStack>
             ))}
           </Stack>
-          <TaxFields tax={tax} onChange={setTax} />
-          <DeliveryFields delivery={delivery} currency={currency} onChange={setDelivery} />
-          <FloorsField floors={floors} onChange={setFloors} />
+          <TaxFields tax={tax} onChange={(next) => say({ tax: next })} />
+          <DeliveryFields delivery={delivery} currency={currency} onChange={(next) => say({ delivery: next })} />
+          <FloorsField floors={marginFloors} onChange={(next) => say({ marginFloors: next })} />
           {fault && (
             <Text role="alert" color="brick.fg">
               {fault}
             </Text>
           )}
-          <Button type="submit" alignSelf="start" loading={busy}>
-            Save
-          </Button>
+          <HStack gap="3">
+            <Button type="submit" loading={busy}>
+              Save
+            </Button>
+            {isChanged && (
+              <>
+                <Button variant="ghost" colorPalette="ink" onClick={reset}>
+                  As it was
+                </Button>
+                <Text fontSize="sm" color="fg.muted">
+                  Not saved yet.
+                </Text>
+              </>
+            )}
+          </HStack>
         </Stack>
       </form>
     </Box>
