@@ -78,7 +78,7 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     const resolution = resolve(program, selection, here);
     for (const booking of booked ? resolution.bookings : []) for (const { period, pieces } of roomFor(booking, booked ?? (() => 0))) taken.set(`${booking.product} ${period}`, (taken.get(`${booking.product} ${period}`) ?? 0) + pieces);
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
-    return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), resolution) };
+    return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), program, selection, here, resolution) };
   });
   const problems = rules.flatMap((rule) => togetherProblem(rule, lines, quoted));
   const totals = quoted.map(({ resolution }) => resolution?.lineTotal ?? null);

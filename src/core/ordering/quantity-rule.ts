@@ -50,6 +50,8 @@ export type QuantityFault =
   | { readonly code: 'quantityAbove'; readonly maximum: number; readonly nearest: readonly ListedQuantity[] }
   | { readonly code: 'quantityMultiple'; readonly multiple: number; readonly start: number; readonly nearest: readonly ListedQuantity[] }
   | { readonly code: 'quantityNotListed'; readonly given: number; readonly nearest: readonly ListedQuantity[] }
+  /** by limits that ask how many it is, so that nothing is said of other quantities */
+  | { readonly code: 'quantityRefused'; readonly given: number; readonly nearest: readonly ListedQuantity[] }
   | { readonly code: 'noQuantity'; readonly minimum: number; readonly maximum: number; readonly multiple: number };
 
 /** Makes a rule ready to be asked. */

@@ -1,13 +1,14 @@
 import { inNumbers } from '../compile/quantities';
 import { type Program } from '../compile/program';
 import { Exact } from '../number';
-import { ANY_QUANTITY, captionOf, nearestOrderable, orderable as ready, orderableRange } from '../ordering';
+import { ANY_QUANTITY, captionOf, orderable as ready, orderableRange } from '../ordering';
 import { type BreaksProgram, type BreakStep } from '../pricing';
 import { type Quantity } from '../quantity';
 import { type Selection } from '../selection';
 import { piecesPrice } from './entries';
 import { findVariant } from './find-variant';
 import { baseBreaks } from './counting';
+import { otherQuantities } from './quantities-near';
 import { type Resolution, type ResolveContext } from './resolution';
 import { resolve } from './resolve';
 import { readAnswers } from './answers';
@@ -31,7 +32,9 @@ export interface BreakRow {
 export function breakRows(program: Program, selection: Selection, context: ResolveContext, now: Resolution): BreakRow[] {
   if (program.breaks.length === 0) return [];
   const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
-  const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, { ...context, stock: null });
+  const aside = { ...context, stock: null, unnamed: true };
+  const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, aside);
+  const others = otherQuantities(program, selection, aside, now, resolve);
   const { charged, orderable } = now;
   const seen = new Set<string>();
   const tables = tablesFor(program, selection, context);
@@ -42,7 +45,7 @@ export function breakRows(program: Program, selection: Selection, context: Resol
       seen.add(`${table.counting} ${pieces}`);
       const here = at(pieces);
       const each = table.counting === 'allUnits' ? here.unitPrice : lastOf(here, pieces, pieces === 1 ? null : at(pieces - 1));
-      const quantity = nearestOrderable(orderable, pieces).above;
+      const quantity = others.can(pieces) ? pieces : others.above(pieces);
       const from = table.unit ? { value: step.from, unit: table.unit } : step.from;
       return each ? [{ counting: table.counting, from, quantity, caption: quantity === null ? '' : captionOf(orderable, quantity), each, total: quantity === null ? null : at(quantity, program).lineTotal }] : [];
     })
@@ -61,12 +64,21 @@ export interface MoreForLess {
   readonly total: Exact;
 }
 
-/** A greater quantity that costs no more: the cheapest, and of those as cheap the greatest; null where there is none. */
-export function moreForLess(rows: readonly BreakRow[], { quantity, lineTotal }: Pick<Resolution, 'quantity' | 'lineTotal'>): MoreForLess | null {
+/**
+ * A greater quantity that costs no more and can be had: the cheapest, and of those as cheap the greatest; null where there
+ * is none.
+ *
+ * @param rows    what more of the selection costs
+ * @param context with what there is of stock
+ */
+export function moreForLess(rows: readonly BreakRow[], program: Program, selection: Selection, context: ResolveContext, now: Resolution): MoreForLess | null {
+  const { quantity, lineTotal } = now;
+  if (!lineTotal || lineTotal.sign() < 0) return null;
+  const others = otherQuantities(program, selection, context, now, resolve);
   let best: MoreForLess | null = null;
   for (const row of rows) {
-    if (!lineTotal || row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal)) continue;
-    if (!best || !row.total.isMore(best.total)) best = { quantity: row.quantity, caption: row.caption, total: row.total };
+    if (row.quantity === null || row.total === null || row.quantity <= quantity || row.total.isMore(lineTotal)) continue;
+    if ((!best || !row.total.isMore(best.total)) && others.can(row.quantity)) best = { quantity: row.quantity, caption: row.caption, total: row.total };
   }
   return best;
 }

@@ -146,7 +146,7 @@ describe('what more would cost', () => {
     const jars = shop({ breaks: { steps: steps(['10', '4']) } });
     const told = (quantity: number) => {
       const { rows: all, now } = rows(jars, quantity);
-      const found = moreForLess(all, now);
+      const found = moreForLess(all, jars.program(), { answers: {}, quantity }, { stock: null, today: '2026-11-25' }, now);
       return found && [found.quantity, money(found.total)];
     };
     expect([told(7), told(8), told(9), told(10)]).toEqual([null, [10, '40.00'], [10, '40.00'], null]);

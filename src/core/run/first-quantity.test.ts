@@ -16,7 +16,7 @@ describe('the quantity that a page begins with', () => {
     expect(first([limit(null, 10), limit(null, 20)])).toBe(20);
   });
 
-  it('is the product’s own where a rule looks at the quantity and asks for yet another', () => {
-    expect(first([limit(null, 10), limit({ kind: 'quantity', compare: 'atLeast', value: 10 }, 30)])).toBe(5);
+  it('is one that can be ordered where a rule looks at the quantity and asks for yet another', () => {
+    expect(first([limit(null, 10), limit({ kind: 'quantity', compare: 'atLeast', value: 10 }, 30)])).toBe(30);
   });
 });

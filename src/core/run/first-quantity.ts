@@ -1,5 +1,6 @@
 import { type Program } from '../compile/program';
 import { checkQuantity, orderableRange } from '../ordering';
+import { otherQuantities } from './quantities-near';
 import { type ResolveContext } from './resolution';
 import { resolve } from './resolve';
 
@@ -10,12 +11,11 @@ import { resolve } from './resolve';
 export function firstQuantity(program: Program, { today, group }: Pick<ResolveContext, 'today' | 'group'>): number {
   const { defaultQuantity, quantities, rules } = program;
   if (quantities.nearer.length === 0 && !rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity')) return defaultQuantity;
-  const leastAsked = (quantity: number): number | undefined => {
-    const { orderable } = resolve(program, { answers: {}, quantity }, { stock: null, today, group });
-    const least = orderableRange(orderable)?.least;
-    return least === undefined || checkQuantity(orderable, quantity) === null ? undefined : least;
-  };
-  const least = leastAsked(defaultQuantity);
-  // A rule that looks at the quantity may ask for yet another: then the product's own has the word.
-  return least !== undefined && leastAsked(least) === undefined ? least : defaultQuantity;
+  const context: ResolveContext = { stock: null, today, group, unnamed: true };
+  const now = resolve(program, { answers: {}, quantity: defaultQuantity }, context);
+  if (checkQuantity(now.orderable, defaultQuantity) === null) return defaultQuantity;
+  const others = otherQuantities(program, { answers: {} }, context, now, resolve);
+  const least = orderableRange(now.orderable)?.least;
+  // A rule that looks at the quantity may ask for yet another.
+  return least !== undefined && others.can(least) ? least : (others.above(defaultQuantity) ?? others.below(defaultQuantity) ?? defaultQuantity);
 }

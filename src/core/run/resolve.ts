@@ -21,6 +21,8 @@ import { isSeenBy, offersOf } from './offers';
 import { formulaOutcomes, measuresOf } from './outcomes';
 import { takenAddOns } from './add-ons';
 import { type Reading } from './reading';
+import { nameOthers, suppliedOf } from './quantities-named';
+import { isSureOfLimits, otherQuantities } from './quantities-near';
 import { quantitySourceOf } from './quantities';
 import { type PartShown, type Resolution, type ResolutionState, type ResolveContext } from './resolution';
 import { withShares } from './shares';
@@ -83,8 +85,11 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (!context.ofWhole && availability.leadDays !== null) problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
   const bookings = bookingsOf(program, reading, pieces, context.today);
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
-  const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock);
+  const isNamed = !context.ofWhole && !context.unnamed;
+  const others = (stock = context.stock) => otherQuantities(program, selection, { ...context, stock }, { problems }, resolve);
+  const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock, isNamed ? (most) => suppliedOf(others(), most) : (most) => most);
   if (supply) problems.push(supply);
+  if (quantityFault && isNamed) nameOthers(problems, quantityFault, { given: quantity, orderable, isSure: isSureOfLimits(program), free: others(null) }, others());
 
   const counted = countedAnswers(program, answers, defaulted);
   return {

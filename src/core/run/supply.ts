@@ -9,11 +9,16 @@ import { partOut, shortPart } from './short-part';
 
 type Limit = NonNullable<Availability['limitedBy']>;
 
-/** Why a selection can't be supplied, and what could be supplied instead; null where it can. */
-export function supplyProblem(program: Program, { entries }: Reading, draws: readonly Draw[], { canSupply, limitedBy, cutPlans }: Availability, items: number, view: StockView | null): Problem | null {
-  if (!limitedBy || typeof canSupply !== 'number') return null;
-  const few = canSupply < program.defaultQuantity;
-  if (!few && canSupply >= items) return null;
+/**
+ * Why a selection can't be supplied, and what could be supplied instead; null where it can.
+ *
+ * @param orderableOf the greatest number that can be ordered, of so many that could be supplied; 0 for none
+ */
+export function supplyProblem(program: Program, { entries }: Reading, draws: readonly Draw[], { canSupply: there, limitedBy, cutPlans }: Availability, items: number, view: StockView | null, orderableOf: (most: number) => number): Problem | null {
+  if (!limitedBy || typeof there !== 'number') return null;
+  if (there >= program.defaultQuantity && there >= items) return null;
+  const canSupply = there < 1 ? there : orderableOf(there);
+  const few = there < program.defaultQuantity;
   const { title: item, stock, cutting, available } = limitedBy;
   const lying = cutting && view?.lots(stock);
   const short = entries.length > 0 && !lying ? shortPart(entries, draws, stock) : null;

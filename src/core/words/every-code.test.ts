@@ -197,6 +197,7 @@ const PROBLEMS: { readonly [C in ProblemCode]: Extract<ProblemData, { code: C }>
   weightBelowNothing: { code: 'weightBelowNothing', weight: { value: Exact.of(-3), unit: requireUnit('kg') } },
   unknownKey: { code: 'unknownKey', place: 'Oak', key: 'Oak', known: ['one', 'two'], meant: 'Oak' },
   quantityNotWhole: { code: 'quantityNotWhole', given: 'x?', nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
+  quantityRefused: { code: 'quantityRefused', given: 4, nearest: [{ quantity: 6, caption: '' }] },
   quantityBelow: { code: 'quantityBelow', minimum: 3, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
   quantityAbove: { code: 'quantityAbove', maximum: 3, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },
   quantityMultiple: { code: 'quantityMultiple', multiple: 3, start: 0, nearest: [{ quantity: 3, caption: '' }, { quantity: 6, caption: 'one tray' }] },

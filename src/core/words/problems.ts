@@ -106,6 +106,8 @@ export function problemWords(data: ProblemData): Words {
       return { message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) };
     case 'noQuantity':
       return { message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' };
+    case 'quantityRefused':
+      return { message: `${data.given} can’t be ordered of this as it is chosen${data.nearest.length > 0 ? '' : ', nor any number near it'}.`, remedy: nearestWords(data.nearest) ?? 'Choose otherwise, or ask for another number.' };
     case 'quantityMultiple':
       return { message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`, remedy: nearestWords(data.nearest) };
     case 'basketQuantity': {
@@ -177,7 +179,7 @@ export function problemWords(data: ProblemData): Words {
     case 'notEnoughStock':
       return {
         message: `There is not enough ${data.item} for ${data.asked}.`,
-        remedy: supplyWords(data.canSupply),
+        remedy: data.canSupply < 1 ? 'Choose something else, or come back when it has been restocked.' : supplyWords(data.canSupply),
       };
     case 'cannotCut':
       return {

@@ -3,7 +3,7 @@
 import { Button, chakra, Table, Text } from '@chakra-ui/react';
 import { type Breaks } from '@/core/pricing';
 import { formatQuantity } from '@/core/quantity';
-import { type BreakRow, moreForLess } from '@/core/run';
+import { type BreakRow } from '@/core/run';
 import { Exact } from '@/core/number';
 import { Money } from '@/ui/text';
 import { type SelectionState } from './use-selection';
@@ -23,7 +23,7 @@ function isHere(rows: readonly BreakRow[], index: number, quantity: number): boo
 }
 
 interface Props {
-  selection: Pick<SelectionState, 'breaks' | 'resolution' | 'setQuantityText' | 'program'>;
+  selection: Pick<SelectionState, 'breaks' | 'more' | 'resolution' | 'setQuantityText' | 'program'>;
 }
 
 /** What more of it costs, following what is chosen; a press takes a row's quantity over. */
@@ -78,9 +78,8 @@ export function BreakTable({ selection: { breaks, resolution, setQuantityText, p
 const acrossWords = ({ across, together }: Pick<Breaks, 'across' | 'together'>) => (across === 'product' ? 'All of this in your basket counts, whatever is chosen of each.' : `Everything of “${together}” in your basket counts together.`);
 
 /** Says so where a few more cost no more, with a press that takes them. */
-export function MoreForLessNote({ selection: { breaks, resolution, setQuantityText } }: Pick<Props, 'selection'>) {
+export function MoreForLessNote({ selection: { more, resolution, setQuantityText } }: Pick<Props, 'selection'>) {
   const total = resolution.lineTotal;
-  const more = moreForLess(breaks, { quantity: resolution.quantity, lineTotal: total === null ? null : Exact.from(total) });
   if (!more || total === null) return null;
   return (
     <Text fontSize="sm" color="lichen.fg" mt="2" role="status">

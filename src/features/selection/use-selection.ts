@@ -8,7 +8,7 @@ import { type PortableSurroundings, type ResolutionJson, resolutionJson, unpackS
 import { type Exact } from '@/core/number';
 import { pricedFor } from '@/core/price-lists';
 import { formatQuantity, readNumber } from '@/core/quantity';
-import { bookedIn, type BookedPieces, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, type Resolution, resolve } from '@/core/run';
+import { bookedIn, type BookedPieces, type BreakRow, breakRows, type Cost, type CostOf, firstQuantity, moreForLess, type MoreForLess, type Resolution, resolve } from '@/core/run';
 import { type Selection } from '@/core/selection';
 import { type LyingInLots, missingFor, mustBeAsked, stockView } from '@/core/stock';
 import { problemText } from '@/core/words';
@@ -93,6 +93,8 @@ export interface SelectionState extends PartsHolder {
   readonly earned: { readonly cost: Cost; readonly price: Exact } | null;
   /** what more of it would cost, step by step; empty where every one costs the same */
   readonly breaks: readonly BreakRow[];
+  /** a greater quantity that costs no more and can be had; null where there is none */
+  readonly more: MoreForLess | null;
   /** what these answers in the place of the given ones would resolve to, in another number where one is given; stock left aside */
   attempt(others: Answers, number?: number): Resolution;
   answer(choice: string, answer: unknown): void;
@@ -158,6 +160,10 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
     () => (program.breaks.length === 0 ? NO_BREAKS : breakRows(program, selectionOf(program, known, exact.quantity, parts), { stock: null, today, group, files: (token: string) => files.get(token) }, exact)),
     [program, known, exact, parts, today, group, files],
   );
+  const more = useMemo(
+    () => (breaks.length === 0 ? null : moreForLess(breaks, program, selectionOf(program, known, exact.quantity, parts), { stock: there, today, group, booked: bookedIn(booked), files: (token: string) => files.get(token) }, exact)),
+    [breaks, program, known, exact, parts, there, today, group, booked, files],
+  );
   const attempt = useCallback(
     (others: Answers, number = quantityFrom(shownQuantity)) => resolve(program, selectionOf(program, { ...known, ...others }, number, parts), { stock: null, today, group, files: (token: string) => files.get(token) }),
     [program, known, parts, shownQuantity, today, group, files],
@@ -193,6 +199,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
       quantityFrom: exact.quantityFrom,
       earned: exact.cost && exact.unitPrice && { cost: exact.cost, price: exact.unitPrice },
       breaks,
+      more,
       changes,
       answers: known,
       quantityText: shownQuantity,
@@ -220,7 +227,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
           setQuantityText(null);
         }),
     }),
-    [program, usual, attempt, exact, breaks, changes, known, shownQuantity, chosen, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
+    [program, usual, attempt, exact, breaks, more, changes, known, shownQuantity, chosen, resolution, missing, page, parts, givePart, around, answer, sayQuantity, atRest],
   );
 }
 
