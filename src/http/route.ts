@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { readJsonText, shapeFaults } from '../core/exchange';
+import { readShape, type ShapeFault, shapeFaults, type ShapeReading } from '../core/exchange';
+import { inBackground } from '../services/background/pool';
+import { type LargeBody, largeBodies, type LargeBodyName } from '../services/large-bodies';
 import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
@@ -38,7 +40,7 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
   } catch (error) {
     if (error instanceof Refusal) return problemDocument(error.status, error.code, error.message, error.details);
     if (error instanceof z.ZodError) {
-      const refusal = malformed(error, undefined);
+      const refusal = malformed(shapeFaults(error.issues, undefined));
       return problemDocument(refusal.status, refusal.code, refusal.message, refusal.details);
     }
     if (error instanceof Error && error.name === 'DatabaseBusy') return problemDocument(503, 'busy', 'Others are writing just now. Nothing was changed; try again in a moment.', { retryAfter: 2 });
@@ -48,8 +50,8 @@ export async function answer(work: (context: Services) => Promise<unknown>): Pro
 }
 
 /** What is wrong with the form of something that was sent, each with its place and what would be right. */
-function malformed({ issues }: z.ZodError, given: unknown): Refusal {
-  const errors = shapeFaults(issues, given).map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
+function malformed(faults: readonly ShapeFault[]): Refusal {
+  const errors = faults.map(({ path, message }) => ({ pointer: `/${path.map(String).join('/')}`, detail: message }));
   const [first] = errors;
   return new Refusal(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
 }
@@ -83,16 +85,54 @@ const TITLES: Readonly<Record<number, string>> = {
  *   JSON of another shape
  */
 export async function readJson<T extends z.ZodType>(request: Request, schema: T, limit = LARGEST_BODY): Promise<z.infer<T>> {
+  const text = await readJsonBody(request, limit);
+  // To find the place where it goes wrong takes longer than to see that it does.
+  if (text.length > READ_HERE && !isJson(text)) throw new Refusal(400, 'notJson', await inBackground('jsonFault', { text }, 'What was sent'));
+  return asRead(readShape(text, schema));
+}
+
+function isJson(text: string): boolean {
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** So long a body is read by its shape in the process itself, in characters: that is over in a moment. */
+const READ_HERE = 128 * 1024;
+
+/**
+ * Reads a JSON body that may be large, by the name of its shape: what takes long is done in a thread.
+ *
+ * @throws Refusal as {@link readJson}
+ */
+export async function readLarge<Name extends LargeBodyName>(request: Request, shape: Name): Promise<LargeBody<Name>> {
+  const text = await readJsonBody(request, LARGEST_DRAFT);
+  const reading = text.length <= READ_HERE ? readShape(text, largeBodies[shape]) : await inBackground('body', { text, shape }, 'What was sent');
+  // The thread has read it by the shape of this name.
+  return asRead(reading) as LargeBody<Name>;
+}
+
+async function readJsonBody(request: Request, limit: number): Promise<string> {
   // Also keeps other sites from sending forms here: a browser asks before it sends JSON across origins.
   if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith('application/json')) {
     throw new Refusal(415, 'notJson', 'Send the body as application/json.');
   }
-  const text = (await readBytes(request, limit)).toString('utf8');
-  const { value, fault } = readJsonText(text);
-  if (fault !== undefined) throw new Refusal(400, 'notJson', fault);
-  const { success, data, error } = schema.safeParse(value);
-  if (!success) throw malformed(error, value);
-  return data;
+  return (await readBytes(request, limit)).toString('utf8');
+}
+
+/** @throws Refusal 400 when it is not JSON, or JSON of another shape */
+function asRead<T>(reading: ShapeReading<T>): T {
+  switch (reading.kind) {
+    case 'read':
+      return reading.data;
+    case 'notJson':
+      throw new Refusal(400, 'notJson', reading.fault);
+    case 'malformed':
+      throw malformed(reading.faults);
+  }
 }
 
 /**

@@ -20,7 +20,7 @@ async function open(): Promise<Services> {
   await database.migrate();
   const context: Services = { database, now: () => new Date() };
   await keepFreeing(context);
-  startThreads();
+  startThreads('small', 'large');
   // What was left when the last process ended goes on.
   beginCards(context);
   return context;

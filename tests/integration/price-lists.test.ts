@@ -3,7 +3,8 @@ import { type PriceList, priceListSchema } from '@/core/catalog';
 import { priceListRevisions } from '@/data/schema';
 import { addToBasket, readBasket } from '@/services/selling/basket';
 import { listShop, openShopProductView } from '@/services/selling/shop';
-import { acceptedPriceListsSchema, openPriceLists, previewPriceLists, savePriceLists } from '@/services/prices/price-lists';
+import { largeBodies } from '@/services/large-bodies';
+import { openPriceLists, previewPriceLists, savePriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
 import { publishProduct } from '@/services/products/publishing';
 import { enterGroupCode, openSettings, saveSettings } from '@/services/settings/settings';
@@ -22,7 +23,7 @@ const priceList = (given: object): PriceList => priceListSchema.parse({ key: 'sp
 const smoker = (price: string, more: object = {}) => priceList({ prices: [{ product: 'smoker', price }], ...more });
 const hold = async (...lists: PriceList[]) => {
   const { count, below } = await previewPriceLists(context, { lists });
-  await savePriceLists(context, acceptedPriceListsSchema.parse({ lists, accepted: count, acceptedBelow: below.length }));
+  await savePriceLists(context, largeBodies.acceptedPriceLists.parse({ lists, accepted: count, acceptedBelow: below.length }));
 };
 const priceOf = async (slug: string, token?: string) => (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
 

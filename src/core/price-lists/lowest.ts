@@ -32,11 +32,12 @@ export function lowestBefore(list: Pick<PriceList, 'from' | 'groups'>, past: rea
   past.forEach(({ from, product, lists }, place) => {
     if (!product) return;
     const next = past[place + 1];
+    const things = thingsOf(product);
     const first = Math.max(begins - DAYS_LOOKED_BACK, parseDay(from) ?? begins);
     const last = Math.min(begins - 1, next ? (parseDay(next.from) ?? begins) : begins);
     for (let day = first; day <= last; day += 1) {
       const inForce = pricesFor(lists, group, dayText(day))?.lists ?? [];
-      for (const { thing, usual } of thingsOf(product)) {
+      for (const { thing, usual } of things) {
         const own = usual === null ? null : Exact.parse(usual);
         const price = listedOf(inForce, product, thing, own, places)?.price ?? own;
         const name = JSON.stringify(thing);

@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
+import PQueue from 'p-queue';
 import { Piscina } from 'piscina';
 import { isWriting } from '../../data/database';
 import { Refusal } from '../refusal';
@@ -7,64 +8,99 @@ import type * as tasks from './tasks';
 
 type Tasks = typeof tasks;
 
-/** Whatever takes longer is given up, in milliseconds. */
+/** Whatever takes longer is given up, in milliseconds of work: what waits for a thread has all of it before it. */
 const DEADLINE = 10_000;
 /** So many tasks may wait; more are refused, so that nothing piles up. */
 const MOST_WAITING = 200;
 /** A thread that has had nothing to do for so long ends, in milliseconds. */
 const IDLE = 30_000;
 
-const holder = globalThis as { oakKnotPool?: Piscina; oakKnotPoolReady?: Promise<unknown> };
+/** Small things, which somebody waits for a moment for, never stand behind large ones. */
+type Size = 'small' | 'large';
 
-/** The threads of this process, started when they are first needed. */
-function pool(): Piscina {
-  holder.oakKnotPool ??= new Piscina({
-    // As with migrations: everything is run from the project's root, and bundled code has no folder of its own. Built, a
-    // thread is there in a moment; else it loads TypeScript first.
-    filename: resolve(process.env.OAK_KNOT_THREAD ?? 'src/services/background/thread.mjs'),
-    execArgv: [],
-    // One is always there: to start a thread takes as long as somebody waits for a page.
-    minThreads: 1,
-    maxThreads: Math.max(1, availableParallelism() - 1),
-    idleTimeout: IDLE,
-    maxQueue: MOST_WAITING,
-  });
-  return holder.oakKnotPool;
+const sizes = { ready: 'small', body: 'small', jsonFault: 'small', drawing: 'small', swatchLines: 'small', comparisons: 'large', failingProofs: 'large', marginsBelow: 'large', cards: 'large' } satisfies { readonly [Name in keyof Tasks]: Size };
+
+/** How much memory a thread may take, in megabytes, and how far it stands back where processors are short. */
+const LIMITS: Readonly<Record<Size, { readonly memory: number; readonly nice: number }>> = { small: { memory: 384, nice: 0 }, large: { memory: 1_024, nice: 10 } };
+
+interface Threads {
+  readonly pool: Piscina;
+  /** hands out what there is a thread for, the most urgent first */
+  readonly queue: PQueue;
+  /** resolves once a thread is there */
+  ready?: Promise<unknown>;
 }
 
-/** Starts a thread before anybody waits for it. */
-export function startThreads(): void {
-  if (holder.oakKnotPoolReady) return;
-  const ready = pool().run({ name: 'ready', input: null });
-  holder.oakKnotPoolReady = ready;
-  // Whoever needs one is told what is wrong; the next one tries again.
-  ready.catch(() => delete holder.oakKnotPoolReady);
+const holder = globalThis as { oakKnotThreads?: Partial<Record<Size, Threads>> };
+
+/** The threads of this process, started when they are first needed. */
+function threadsFor(size: Size): Threads {
+  holder.oakKnotThreads ??= {};
+  const known = holder.oakKnotThreads[size];
+  if (known) return known;
+  const most = Math.max(1, availableParallelism() - 1);
+  const made: Threads = {
+    pool: new Piscina({
+      // As with migrations: everything is run from the project's root, and bundled code has no folder of its own. Built, a
+      // thread is there in a moment; else it loads TypeScript first.
+      filename: resolve(process.env.OAK_KNOT_THREAD ?? 'src/services/background/thread.mjs'),
+      execArgv: [],
+      resourceLimits: { maxOldGenerationSizeMb: LIMITS[size].memory },
+      ...(LIMITS[size].nice > 0 && { niceIncrement: LIMITS[size].nice }),
+      // One is always there: to start a thread takes as long as somebody waits for a page.
+      minThreads: 1,
+      maxThreads: most,
+      idleTimeout: IDLE,
+    }),
+    queue: new PQueue({ concurrency: most }),
+  };
+  holder.oakKnotThreads[size] = made;
+  return made;
+}
+
+/** Starts threads before anybody waits for them. */
+export function startThreads(...wanted: readonly Size[]): void {
+  for (const size of wanted) {
+    const threads = threadsFor(size);
+    if (threads.ready) continue;
+    threads.ready = threads.pool.run({ name: 'ready', input: null });
+    // Whoever needs one is told what is wrong; the next one tries again.
+    threads.ready.catch(() => delete threads.ready);
+  }
 }
 
 /** Ends the threads, so that a command can end. */
 export async function stopThreads(): Promise<void> {
-  await holder.oakKnotPool?.destroy();
-  delete holder.oakKnotPool;
-  delete holder.oakKnotPoolReady;
+  const known = Object.values(holder.oakKnotThreads ?? {});
+  delete holder.oakKnotThreads;
+  await Promise.all(known.map(({ pool }) => pool.destroy()));
 }
 
 /**
  * Runs a task in a thread of its own.
  *
- * @param what what is worked on, for a message: “This drawing”
- * @throws Refusal 422 when it takes longer than ten seconds, 503 when too much is waiting already
+ * @param what   what is worked on, for a message: “This drawing”
+ * @param urgent whether somebody waits for it; else it comes when nothing else does
+ * @throws Refusal 422 when it takes longer than ten seconds, or too much memory; 503 when too much is waiting already
  */
-export async function inBackground<Name extends keyof Tasks & string>(name: Name, input: Parameters<Tasks[Name]>[0], what: string): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+export async function inBackground<Name extends keyof Tasks & string>(name: Name, input: Parameters<Tasks[Name]>[0], what: string, urgent = true): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   // Whoever holds the lock keeps everybody else from writing, and waits for nothing.
   if (isWriting()) throw new Error(`“${name}” is waited for inside a write transaction`);
-  startThreads();
-  try {
+  const size: Size = sizes[name];
+  const threads = threadsFor(size);
+  if (threads.queue.size >= MOST_WAITING) throw new Refusal(503, 'busy', 'Too much is being worked on just now. Try again in a moment.');
+  startThreads(size);
+  const work = async () => {
     // To start a thread is nobody's fault: the deadline begins after that.
-    await holder.oakKnotPoolReady;
-    return (await pool().run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<ReturnType<Tasks[Name]>>;
+    await threads.ready;
+    return (await threads.pool.run({ name, input }, { signal: AbortSignal.timeout(DEADLINE) })) as Awaited<ReturnType<Tasks[Name]>>;
+  };
+  try {
+    return await threads.queue.add(work, { priority: urgent ? 1 : 0, throwOnTimeout: true });
   } catch (error) {
-    if (error instanceof Error && error.name === 'AbortError') throw new Refusal(422, 'tookTooLong', `${what} takes longer than ${DEADLINE / 1000} seconds to look through. Make it smaller or simpler.`);
-    if (error instanceof Error && error.message.includes('queue')) throw new Refusal(503, 'busy', 'Too much is being worked on just now. Try again in a moment.');
+    if (!(error instanceof Error)) throw error;
+    if (error.name === 'AbortError') throw new Refusal(422, 'tookTooLong', `${what} takes longer than ${DEADLINE / 1000} seconds to look through. Make it smaller or simpler.`);
+    if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal(422, 'tookTooLong', `${what} takes too much memory to look through. Make it smaller or simpler.`);
     throw error;
   }
 }

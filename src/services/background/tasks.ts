@@ -1,11 +1,12 @@
 import { type CatalogSurroundings, type Product, type Swatch } from '../../core/catalog';
 import { compile } from '../../core/compile';
-import { swatchesFromCsv } from '../../core/exchange';
+import { readJsonText, readShape, type ShapeReading, swatchesFromCsv } from '../../core/exchange';
 import { prove } from '../../core/judge';
 import { type ProductCard } from '../../data/cards';
 import { cardOf } from '../figures/card';
 import { brokenProof, compareSides, type Comparison, type Sides } from '../figures/comparison';
 import { type BelowFloor, type FloorsAsked, newlyBelow } from '../figures/margins';
+import { type LargeBody, largeBodies, type LargeBodyName } from '../large-bodies';
 import { cleanDrawing } from './clean-drawing';
 
 /**
@@ -17,6 +18,12 @@ export const ready = (_input: null): true => true;
 
 /** An uploaded drawing without anything that could run or call; null where it is none. */
 export const drawing = ({ text }: { text: string }): Promise<string | null> => cleanDrawing(text);
+
+/** A large body, read by its shape; what of it is wrong is said. */
+export const body = ({ text, shape }: { text: string; shape: LargeBodyName }): ShapeReading<LargeBody<LargeBodyName>> => readShape(text, largeBodies[shape]);
+
+/** What is wrong with a large text that is no JSON. */
+export const jsonFault = ({ text }: { text: string }): string => readJsonText(text).fault ?? '';
 
 export const swatchLines = ({ csv, book }: { csv: string; book: readonly Swatch[] }) => swatchesFromCsv(csv, book);
 

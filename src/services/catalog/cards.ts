@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, ne, notInArray, or, sql } from 'drizzle-orm';
 import { inBackground } from '../background/pool';
 import { atOneMoment, type Services } from '../context';
 import { dayAt } from '../../core/calendar';
@@ -7,15 +7,16 @@ import { type ProductCard } from '../../data/cards';
 import { type Queries } from '../../data/database';
 import { productCards, products, revisions } from '../../data/schema';
 import { Refusal } from '../refusal';
-import { readShared } from './catalog-state';
+import { readShared, type SharedCatalog } from './catalog-state';
 import { madeWith } from './made-with';
 import { readJoining } from './published-products';
 import { readSurroundings, type SurroundingsNow } from './surroundings';
 
 export type CardOf = 'draft' | 'published';
 
-/** So many cards are worked out together. */
-const AT_ONCE = 20;
+/** So many cards are looked at together, and so many of them worked out: what that takes of the process is over in a moment. */
+const LOOKED_AT_ONCE = 20;
+const AT_ONCE = 4;
 
 interface Stale {
   readonly id: number;
@@ -28,13 +29,15 @@ interface Stale {
  * others are worked out in the background. Costs one look-up where all is as it was.
  */
 export async function freshenCards(context: Services, of: CardOf): Promise<void> {
+  // What has no definition any more has no card either.
+  const lost: number[] = [];
   for (;;) {
-    const { state, seen, stale, made } = await atOneMoment(context, async ({ database, now }) => {
+    const { state, seen, stale, made, isAll } = await atOneMoment(context, async ({ database, now }) => {
       const shared = await readShared(database.read);
       const today = dayAt(now(), shared.shop.timeZone);
-      const rows = await readUnseen(database.read, of, shared.state, today);
-      if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null };
-      const published = await revisionsByAddress(database.read);
+      const rows = await readUnseen(database.read, of, { state: shared.state, today, near: lookedAt.get(context.database)?.get(of) ?? [], without: lost });
+      if (rows.length === 0) return { state: shared.state, seen: [], stale: [], made: null, isAll: true };
+      const published = await revisionsByAddress(database.read, shared);
       const seen: number[] = [];
       for (const { id, card, madeFrom, version, hash } of rows) {
         if (card && (card.day ?? today) === today && madeFrom === version && hash === madeWith(card, shared, published, await joiningSlots(database.read, card))) seen.push(id);
@@ -44,11 +47,12 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       const definitions = await readDefinitions(database.read, of, wanted.map(({ id }) => id));
       const stale = wanted.flatMap(({ id, version }): Stale[] => {
         const definition = definitions.get(id);
+        if (!definition) lost.push(id);
         return definition ? [{ id, madeFrom: version, definition }] : [];
       });
-      return { state: shared.state, seen, stale, made: stale.length === 0 ? null : { shared, published, ...(await readSurroundings(database.read, now(), stale.map(({ definition }) => definition))) } };
+      return { state: shared.state, seen, stale, isAll: rows.length < LOOKED_AT_ONCE && stale.length < AT_ONCE, made: stale.length === 0 ? null : { shared, published, ...(await readSurroundings(database.read, now(), stale.map(({ definition }) => definition))) } };
     });
-    if (seen.length === 0 && stale.length === 0) return;
+    if (seen.length === 0 && stale.length === 0 && lost.length === 0) return;
     const cards = made ? await workOut(stale.map(({ definition }) => definition), made) : [];
     await context.database.write(async (transaction) => {
       // Whoever changed something meanwhile has given the state another name: these are looked at again then.
@@ -61,8 +65,18 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
         await transaction.insert(productCards).values({ productId: id, of, ...row }).onConflictDoUpdate({ target: [productCards.productId, productCards.of], set: row });
       }
     });
-    if (stale.length < AT_ONCE) return;
+    if (isAll) return;
   }
+}
+
+/** The products that were last shown somewhere, by the database and the kind of card. */
+const lookedAt = new WeakMap<Services['database'], Map<CardOf, readonly number[]>>();
+
+/** Says which cards somebody looks at just now: where they are not up to date, they are worked out before others. */
+export function cardsLookedAt({ database }: Services, of: CardOf, ids: readonly number[]): void {
+  const known = lookedAt.get(database) ?? new Map<CardOf, readonly number[]>();
+  known.set(of, ids);
+  lookedAt.set(database, known);
 }
 
 /** Addresses of the products in the shop that join a product’s slots, in order. */
@@ -116,7 +130,7 @@ async function workOut(definitions: readonly Product[], given: Pick<Surroundings
   const { surroundings, today } = given;
   const [only, ...others] = definitions;
   try {
-    return await inBackground('cards', { products: definitions, surroundings, today }, definitions.length === 1 ? `“${only?.title ?? ''}”` : 'The products');
+    return await inBackground('cards', { products: definitions, surroundings, today }, definitions.length === 1 ? `“${only?.title ?? ''}”` : 'The products', false);
   } catch (error) {
     if (error instanceof Refusal && error.code === 'busy') throw error;
     if (only && others.length === 0) return [cardWithout(only, error instanceof Refusal && error.code === 'tookTooLong' ? 'its price takes too long to work out' : 'its price can’t be worked out')];
@@ -133,19 +147,27 @@ function cardWithout({ slug, title, sku, summary, category, supplier, tags, pict
 /** What a card of each kind is made from. */
 const versionOf = { draft: products.draftVersion, published: products.publishedRevision } as const;
 
-async function readUnseen(queries: Queries, of: CardOf, state: string, today: string) {
+/** Some of the cards that nobody has looked at in this state: those that somebody has before his eyes first. */
+async function readUnseen(queries: Queries, of: CardOf, { state, today, near, without }: { readonly state: string; readonly today: string; readonly near: readonly number[]; readonly without: readonly number[] }) {
   const version = versionOf[of];
   const rows = await queries
     .select({ id: products.id, version, madeFrom: productCards.madeFrom, hash: productCards.madeWith, card: productCards.card })
     .from(products)
     .leftJoin(productCards, and(eq(productCards.productId, products.id), eq(productCards.of, of)))
-    .where(and(isNotNull(version), or(isNull(productCards.seenIn), ne(productCards.seenIn, state), ne(productCards.madeFrom, version), sql`json_extract(${productCards.card}, '$.day') <> ${today}`)));
+    .where(and(isNotNull(version), notInArray(products.id, [...without]), or(isNull(productCards.seenIn), ne(productCards.seenIn, state), ne(productCards.madeFrom, version), sql`json_extract(${productCards.card}, '$.day') <> ${today}`)))
+    .orderBy(...(near.length > 0 ? [desc(inArray(products.id, [...near]))] : []), products.id)
+    .limit(LOOKED_AT_ONCE);
   return rows.map((row) => ({ ...row, version: row.version ?? 0 }));
 }
 
-async function revisionsByAddress(queries: Queries): Promise<ReadonlyMap<string, number>> {
+async function revisionsByAddress(queries: Queries, { kept }: SharedCatalog): Promise<ReadonlyMap<string, number>> {
+  // What is published makes the state another one.
+  const known = kept.get('revisions by address');
+  if (known instanceof Map) return known as ReadonlyMap<string, number>;
   const rows = await queries.select({ slug: products.publishedSlug, revision: products.publishedRevision }).from(products).where(isNotNull(products.publishedSlug));
-  return new Map(rows.flatMap(({ slug, revision }) => (slug === null || revision === null ? [] : [[slug, revision]])));
+  const found = new Map(rows.flatMap(({ slug, revision }): [string, number][] => (slug === null || revision === null ? [] : [[slug, revision]])));
+  kept.set('revisions by address', found);
+  return found;
 }
 
 async function readDefinitions(queries: Queries, of: CardOf, ids: readonly number[]): Promise<ReadonlyMap<number, Product>> {

@@ -6,6 +6,7 @@ import { minorUnits } from '../../core/money';
 import { DAYS_LOOKED_BACK, lowestBefore, type PastPrices, pricesOf } from '../../core/price-lists';
 import { type Queries } from '../../data/database';
 import { priceListRevisions, products, revisions } from '../../data/schema';
+import { inPieces } from '../in-pieces';
 import { type SharedCatalog } from './catalog-state';
 
 /** The price lists with what they say of some products, and of those that show it the lowest prices of the days before. */
@@ -13,9 +14,14 @@ export async function readListsFor(queries: Queries, shared: SharedCatalog, slug
   const lists: KnownPriceList[] = [];
   for (const list of shared.priceLists) {
     const here = { ...list, prices: [...slugs].flatMap((slug) => pricesOf(list.prices, slug)) };
-    lists.push(list.showsLowest && list.from !== null ? { ...here, lowest: (await Promise.all([...slugs].map((slug) => lowestOf(queries, shared, list, slug)))).flat() } : here);
+    lists.push(list.showsLowest && list.from !== null ? { ...here, lowest: await lowestOfAll(queries, shared, list, slugs) } : here);
   }
   return lists;
+}
+
+async function lowestOfAll(queries: Queries, shared: SharedCatalog, list: PriceList, slugs: ReadonlySet<string>): Promise<ListPrice[]> {
+  const found = await inPieces(slugs, (slug) => lowestOf(queries, shared, list, slug));
+  return found.flat();
 }
 
 /** The lowest prices of one product before a list began; found out once for each state of the catalog. */
@@ -29,7 +35,7 @@ async function lowestOf(queries: Queries, shared: SharedCatalog, list: PriceList
 }
 
 /** What a product and the lists were in the days before one of them. Sheets and swatches are taken as they are now. */
-async function readPast(queries: Queries, { shop, ...shared }: SharedCatalog, slug: string, day: string): Promise<PastPrices[]> {
+async function readPast(queries: Queries, { shop, kept, ...shared }: SharedCatalog, slug: string, day: string): Promise<PastPrices[]> {
   const end = parseDay(day) ?? 0;
   const before = new Date((end + 1) * DAY_MS);
   const published = await queries
@@ -38,7 +44,7 @@ async function readPast(queries: Queries, { shop, ...shared }: SharedCatalog, sl
     .innerJoin(products, and(eq(products.id, revisions.productId), eq(products.publishedSlug, slug)))
     .where(lt(revisions.publishedAt, before))
     .orderBy(asc(revisions.publishedAt), asc(revisions.id));
-  const listed = await queries.select().from(priceListRevisions).where(lt(priceListRevisions.at, before)).orderBy(asc(priceListRevisions.at), asc(priceListRevisions.id));
+  const listed = await listsBefore(queries, kept, before);
   const events = [...published.map(({ definition, at }) => ({ at, change: { product: definition } })), ...listed.map(({ key, rank, definition, at }) => ({ at, change: { key, rank, definition } }))].sort((a, b) => a.at.getTime() - b.at.getTime());
   const lists = new Map<string, { readonly rank: number; readonly list: PriceList }>();
   let product: Product | null = null;
@@ -52,6 +58,16 @@ async function readPast(queries: Queries, { shop, ...shared }: SharedCatalog, sl
   // Of what is too old only the last counts, which still held on the first of the days.
   const first = dayText(end - DAYS_LOOKED_BACK);
   return past.slice(Math.max(0, past.findLastIndex(({ from }) => from < first)));
+}
+
+/** What lists were before a moment, in the order of time; read once for each state of the catalog. */
+async function listsBefore(queries: Queries, kept: SharedCatalog['kept'], before: Date): Promise<readonly (typeof priceListRevisions.$inferSelect)[]> {
+  const name = `lists before ${before.getTime()}`;
+  const known = kept.get(name) as readonly (typeof priceListRevisions.$inferSelect)[] | undefined;
+  if (known) return known;
+  const found = await queries.select().from(priceListRevisions).where(lt(priceListRevisions.at, before)).orderBy(asc(priceListRevisions.at), asc(priceListRevisions.id));
+  kept.set(name, found);
+  return found;
 }
 
 const DAY_MS = 86_400_000;

@@ -1,7 +1,8 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import { type Product } from '../../core/catalog';
 import { type Queries } from '../../data/database';
 import { products, revisions } from '../../data/schema';
+import { inPieces } from '../in-pieces';
 
 /** One step of looking at many products, one after the other. */
 export interface ProductStep<Row> {
@@ -23,9 +24,16 @@ export const asItCounts = ({ published, draft }: Pick<BothStates, 'published' | 
 
 /** Every product in both states, in the order of the titles. */
 export async function readBothStates(queries: Queries): Promise<BothStates[]> {
-  const rows = await queries.select({ product: products, revision: revisions.definition }).from(products).leftJoin(revisions, eq(revisions.id, products.publishedRevision)).orderBy(asc(products.title));
-  return rows.map(({ product, revision }) => ({ id: product.id, draft: product.draft, published: revision }));
+  const all = await queries.select({ id: products.id }).from(products).orderBy(asc(products.title));
+  const parts = Array.from({ length: Math.ceil(all.length / READ_AT_ONCE) }, (_, place) => all.slice(place * READ_AT_ONCE, (place + 1) * READ_AT_ONCE).map(({ id }) => id));
+  const rows = await inPieces(parts, (ids) =>
+    queries.select({ id: products.id, draft: products.draft, published: revisions.definition }).from(products).leftJoin(revisions, eq(revisions.id, products.publishedRevision)).where(inArray(products.id, ids)).orderBy(asc(products.title)),
+  );
+  return rows.flat();
 }
+
+/** How many are read in one go: what that takes is over in a moment. */
+const READ_AT_ONCE = 40;
 
 /** How many products are looked at together. */
 const AT_A_STRETCH = 20;

@@ -1,13 +1,14 @@
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
 import { readPriceLists, readShared } from '../catalog/catalog-state';
 import { asItCounts, type BothStates, readBothStates } from '../catalog/product-steps';
 import { soldWith } from '../catalog/reach';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { asSeen } from '../as-seen';
+import { inPieces } from '../in-pieces';
+import { type LargeBody } from '../large-bodies';
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, type CustomerGroup, type PriceList, priceListSchema, type Product, sameDefinition, type Shelved } from '../../core/catalog';
+import { type CatalogSurroundings, type CustomerGroup, type PriceList, type Product, sameDefinition, type Shelved } from '../../core/catalog';
 import { compile } from '../../core/compile';
 import { assemble } from '../../core/compile/assemble';
 import { type PricedProduct } from '../../core/exchange';
@@ -22,12 +23,6 @@ import { fallingBelow, requireAccepted } from './floors';
 import { Refusal } from '../refusal';
 import { requireSeen, seenName } from '../seen';
 import { readCosts } from '../stock/figures';
-
-export const priceListsSchema = z.strictObject({ lists: z.array(priceListSchema).max(200), seen: z.string().max(40).optional().describe('the name of the lists as they were opened; others since are refused') });
-export const acceptedPriceListsSchema = priceListsSchema.extend({
-  accepted: z.int().min(0).describe('how many prices were seen to change'),
-  acceptedBelow: z.int().min(0).default(0).describe('how many products were seen to fall below their floor'),
-});
 
 /** A product with what lists may name prices for, and where it stands. */
 export interface ListedProduct extends PricedProduct {
@@ -89,7 +84,7 @@ const pricedProduct = (product: Product, surroundings: CatalogSurroundings): Pri
 /** Where a product stands, without what is on it. */
 const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({ category, supplier, tags, soldBy: { kind }, variants: variants.map(() => null), parts: parts.map(() => null), choices: choices.map((choice) => ({ kind: choice.kind })) });
 
-const byAddress = (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(states.map((state) => [asItCounts(state).slug, pricedProduct(asItCounts(state), surroundings)]));
+const byAddress = async (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(await inPieces(states, (state) => [asItCounts(state).slug, pricedProduct(asItCounts(state), surroundings)] as const));
 
 /** The price lists: for the manager's side. */
 export function openPriceLists(context: Services): Promise<PriceListsView> {
@@ -97,14 +92,15 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
     const { states, now: around } = await readAll(database.read, now());
     const { shop } = around.surroundings;
     const lists = await readPriceLists(database.read);
-    const known = byAddress(states, around.surroundings);
+    const known = await byAddress(states, around.surroundings);
     return {
       lists,
       seen: seenName(lists),
-      products: states.map((state) => {
+      products: await inPieces(states, (state) => {
         const product = asItCounts(state);
         const { sku, category } = product;
-        return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...pricedProduct(product, around.surroundings) };
+        const priced = known.get(product.slug) ?? pricedProduct(product, around.surroundings);
+        return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...priced };
       }),
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
       suggestions: suggestionsOf(await readShelves(database.read)),
@@ -116,7 +112,7 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
 }
 
 /** What other lists would change. @throws Refusal 422 for lists that can't be kept */
-export async function previewPriceLists(context: Services, { lists, seen }: z.infer<typeof priceListsSchema>): Promise<PriceListsRipple> {
+export async function previewPriceLists(context: Services, { lists, seen }: LargeBody<'priceLists'>): Promise<PriceListsRipple> {
   const { changes, floors } = await atOneMoment(context, async ({ database, now }) => lookAhead(database.read, now(), lists, seen));
   return { changes: changes.slice(0, MOST_TOLD), count: changes.length, below: await fallingBelow(floors) };
 }
@@ -126,12 +122,12 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   requireSeen(seen, await readPriceLists(queries), 'the price lists');
   const { states, now } = await readAll(queries, at);
   const { surroundings, today } = now;
-  const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(states, surroundings));
+  const [fault] = listFaults(lists, surroundings.shop.groups, await byAddress(states, surroundings));
   if (fault) throw new Refusal(422, 'listFaulty', listFaultWords(fault), { list: lists[fault.place]?.key });
   const former = await readPriceLists(queries);
   const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
   const all = surroundings.shop.groups.length + 1;
-  const changes = states.flatMap((state) =>
+  const found = await inPieces(states, (state) =>
     listChanges(asItCounts(state), surroundings, former, lists, today).map(({ thing, day, groups, from, to }): PriceChange => ({
       productId: state.id,
       title: asItCounts(state).title,
@@ -141,8 +137,9 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
       day, from, to,
     })),
   );
+  const changes = found.flat();
   const changed = new Set(changes.map(({ productId }) => productId));
-  for (const state of states) if (changed.has(state.id)) refuseStopping(asItCounts(state), surroundings, lists, today);
+  await inPieces(states, (state) => changed.has(state.id) && refuseStopping(asItCounts(state), surroundings, lists, today));
   const costs = await readCosts(queries);
   const sold = soldWith(states, new Set(states.flatMap((state) => (changed.has(state.id) ? [asItCounts(state).slug] : []))), surroundings);
   return { changes, floors: { sides: sidesOf(sold, { ...surroundings, priceLists: former }, { ...surroundings, priceLists: lists }), today, costs: { before: costs, after: costs } } };
@@ -165,7 +162,7 @@ function refuseStopping(product: Product, surroundings: CatalogSurroundings, lis
  * @throws Refusal 422 for lists that can't be kept; 409 where more prices change, or more products fall below their floor,
  *   than was accepted
  */
-export async function savePriceLists(context: Services, { lists, seen, accepted, acceptedBelow }: z.infer<typeof acceptedPriceListsSchema>): Promise<void> {
+export async function savePriceLists(context: Services, { lists, seen, accepted, acceptedBelow }: LargeBody<'acceptedPriceLists'>): Promise<void> {
   const looked = async ({ database, now }: Services) => {
     const { changes, floors } = await lookAhead(database.read, now(), lists, seen);
     return async () => ({ count: changes.length, below: await fallingBelow(floors) });

@@ -1,7 +1,7 @@
 import { and, eq, gt, ne } from 'drizzle-orm';
-import { z } from 'zod';
 import { atOneMoment, type Services } from '../context';
-import { type Product, productSchema } from '../../core/catalog';
+import { type Product } from '../../core/catalog';
+import { type LargeBody } from '../large-bodies';
 import { presence, setAsideDrafts } from '../../data/schema';
 import { openDraft, type OpenedDraft, saveDraftOf } from '../drafts/life';
 import { productLife } from './life';
@@ -19,13 +19,7 @@ export function openProduct(context: Services, id: number): Promise<EditedProduc
   });
 }
 
-export const draftSaveSchema = z.strictObject({
-  definition: productSchema,
-  baseVersion: z.int().min(1).describe('the version this draft was made from'),
-  editor: z.string().min(1).max(60).describe('tells windows and people apart'),
-});
-
-export type DraftSave = z.infer<typeof draftSaveSchema>;
+export type DraftSave = LargeBody<'productDraft'>;
 
 /**
  * Saves a draft, if nobody has saved another since.

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { cardsSoon, readCards } from '../catalog/cards';
+import { cardsLookedAt, cardsSoon, readCards } from '../catalog/cards';
 import { readShop, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
@@ -63,6 +63,7 @@ export async function listShop(context: Services, wanted: { readonly category?: 
     const pages = Math.max(1, Math.ceil(rows.length / ON_A_PAGE));
     const page = Math.min(Math.max(1, Math.trunc(wanted.page ?? 1) || 1), pages);
     const shown = rows.slice((page - 1) * ON_A_PAGE, page * ON_A_PAGE);
+    cardsLookedAt(context, 'published', shown.map(({ id }) => id));
     const needed = new Set(shown.flatMap(({ card }) => card.soldOutWhen.flat(2).map(({ stock }) => stock)));
     const there = stockView(await readStock(database.read, needed));
     const entries = shown.map(({ card }): ShopEntry => {

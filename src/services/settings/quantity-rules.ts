@@ -1,19 +1,16 @@
-import { z } from 'zod';
 import { readSettings } from '../catalog/catalog-state';
 import { asItCounts, readBothStates } from '../catalog/product-steps';
 import { readShelves, type ShelfSuggestions, suggestionsOf } from '../catalog/shelves';
 import { atOneMoment, type Services } from '../context';
-import { type CustomerGroup, jointQuantitiesFor, type PlacedQuantity, placedQuantitySchema, quantityOf, sameDefinition } from '../../core/catalog';
+import { type CustomerGroup, jointQuantitiesFor, type PlacedQuantity, quantityOf, sameDefinition } from '../../core/catalog';
 import { orderable, orderableRange } from '../../core/ordering';
 import { isBlank } from '../../core/text';
 import { quantityRuleWords } from '../../core/words';
 import { type Queries } from '../../data/database';
 import { settings } from '../../data/schema';
+import { type LargeBody } from '../large-bodies';
 import { Refusal } from '../refusal';
 import { requireSeen, seenName } from '../seen';
-
-export const quantityRulesSchema = z.strictObject({ rules: z.array(placedQuantitySchema).max(200), seen: z.string().max(40).optional().describe('the name of the rules as they were opened; others since are refused') });
-export const acceptedQuantityRulesSchema = quantityRulesSchema.extend({ accepted: z.int().min(0).describe('how many products were seen to change') });
 
 /** The rules for many products, and what is needed to edit them. */
 export interface QuantityRulesView {
@@ -78,7 +75,7 @@ function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerG
 }
 
 /** What other rules would change, product by product and group by group. @throws Refusal 422 as {@link saveQuantityRules} */
-export function previewQuantityRules(context: Services, { rules, seen }: z.infer<typeof quantityRulesSchema>): Promise<QuantityRipple[]> {
+export function previewQuantityRules(context: Services, { rules, seen }: LargeBody<'quantityRules'>): Promise<QuantityRipple[]> {
   return atOneMoment(context, ({ database }) => rippleOf(database.read, rules, seen));
 }
 
@@ -107,7 +104,7 @@ async function rippleOf(queries: Queries, rules: readonly PlacedQuantity[], seen
  *
  * @throws Refusal 422 for rules that can't be kept; 409 where more changes than was accepted
  */
-export async function saveQuantityRules({ database }: Services, { rules, seen, accepted }: z.infer<typeof acceptedQuantityRulesSchema>): Promise<void> {
+export async function saveQuantityRules({ database }: Services, { rules, seen, accepted }: LargeBody<'acceptedQuantityRules'>): Promise<void> {
   await database.write(async (transaction) => {
     const ripple = await rippleOf(transaction, rules, seen);
     if (ripple.length > accepted) throw new Refusal(409, 'moreChanges', `This changes in what numbers ${ripple.length} products are sold, and ${accepted} were seen. Look at the change again.`);

@@ -14,6 +14,7 @@ import { products, revisions, sheetRevisions, sheets } from '../../data/schema';
 import { openDraft, type OpenedDraft, publishRevision, saveDraftOf, seenDraft } from '../drafts/life';
 import { type EditorSurroundings, editorSurroundings } from '../products/editing';
 import { sheetFaults } from '../../core/judge';
+import { type LargeBody } from '../large-bodies';
 import { Refusal } from '../refusal';
 import { sheetLife } from './life';
 import { readRipple } from './ripple';
@@ -145,19 +146,13 @@ export function openSheetForEditing(context: Services, id: number): Promise<Shee
   });
 }
 
-export const sheetSaveSchema = z.strictObject({
-  definition: sheetSchema,
-  baseVersion: z.int().min(1).describe('the version this draft was made from'),
-  editor: z.string().min(1).max(60).describe('tells windows and people apart'),
-});
-
 /**
  * Saves a sheet's draft, if nobody has saved another since.
  *
  * @returns the new version
  * @throws Refusal 409 `draftConflict` with the other draft in its details, 422 when its inside name would change
  */
-export async function saveSheetDraft({ database, now }: Services, id: number, save: z.infer<typeof sheetSaveSchema>): Promise<number> {
+export async function saveSheetDraft({ database, now }: Services, id: number, save: LargeBody<'sheetDraft'>): Promise<number> {
   return database.write((transaction) =>
     saveDraftOf(sheetLife, transaction, id, save, now(), ({ key }) => {
       if (save.definition.key !== key) throw new Refusal(422, 'keyFixed', `The inside name of a sheet stays “${key}”: products refer to it.`);

@@ -1,6 +1,6 @@
-import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
-import { acceptedQuantityRulesSchema, saveQuantityRules } from '@/services/settings/quantity-rules';
+import { answer, readLarge } from '@/http/route';
+import { saveQuantityRules } from '@/services/settings/quantity-rules';
 
 export function PUT(request: Request): Promise<Response> {
-  return answer(async (context) => saveQuantityRules(context, await readJson(request, acceptedQuantityRulesSchema, LARGEST_DRAFT)));
+  return answer(async (context) => saveQuantityRules(context, await readLarge(request, 'acceptedQuantityRules')));
 }

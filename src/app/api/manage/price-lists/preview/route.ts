@@ -1,6 +1,6 @@
-import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
-import { previewPriceLists, priceListsSchema } from '@/services/prices/price-lists';
+import { answer, readLarge } from '@/http/route';
+import { previewPriceLists } from '@/services/prices/price-lists';
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => previewPriceLists(context, await readJson(request, priceListsSchema, LARGEST_DRAFT)));
+  return answer(async (context) => previewPriceLists(context, await readLarge(request, 'priceLists')));
 }

@@ -1,8 +1,7 @@
-import { productSchema } from '@/core/catalog';
-import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
+import { answer, readLarge } from '@/http/route';
 import { startAgain } from '@/services/products/products';
 
 /** Starts a product with what stands in a window whose own is deleted for good. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => ({ id: await startAgain(context, await readJson(request, productSchema, LARGEST_DRAFT)) }));
+  return answer(async (context) => ({ id: await startAgain(context, await readLarge(request, 'product')) }));
 }

@@ -1,6 +1,6 @@
-import { answer, LARGEST_DRAFT, readJson } from '@/http/route';
-import { previewQuantityRules, quantityRulesSchema } from '@/services/settings/quantity-rules';
+import { answer, readLarge } from '@/http/route';
+import { previewQuantityRules } from '@/services/settings/quantity-rules';
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async (context) => previewQuantityRules(context, await readJson(request, quantityRulesSchema, LARGEST_DRAFT)));
+  return answer(async (context) => previewQuantityRules(context, await readLarge(request, 'quantityRules')));
 }

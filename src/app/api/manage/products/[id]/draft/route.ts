@@ -1,5 +1,5 @@
-import { answer, LARGEST_DRAFT, numberFrom, readJson } from '@/http/route';
-import { draftSaveSchema, saveDraft } from '@/services/products/drafts';
+import { answer, numberFrom, readLarge } from '@/http/route';
+import { saveDraft } from '@/services/products/drafts';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -7,7 +7,7 @@ interface Place {
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const save = await readJson(request, draftSaveSchema, LARGEST_DRAFT);
+    const save = await readLarge(request, 'productDraft');
     return { version: await saveDraft(context, numberFrom((await params).id), save) };
   });
 }

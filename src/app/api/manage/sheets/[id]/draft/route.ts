@@ -1,5 +1,5 @@
-import { answer, LARGEST_DRAFT, numberFrom, readJson } from '@/http/route';
-import { saveSheetDraft, sheetSaveSchema } from '@/services/sheets/sheets';
+import { answer, numberFrom, readLarge } from '@/http/route';
+import { saveSheetDraft } from '@/services/sheets/sheets';
 
 interface Place {
   params: Promise<{ id: string }>;
@@ -7,7 +7,7 @@ interface Place {
 
 export function PUT(request: Request, { params }: Place): Promise<Response> {
   return answer(async (context) => {
-    const save = await readJson(request, sheetSaveSchema, LARGEST_DRAFT);
+    const save = await readLarge(request, 'sheetDraft');
     return { version: await saveSheetDraft(context, numberFrom((await params).id), save) };
   });
 }
