@@ -45,7 +45,9 @@ describe('rules about quantities for many products', () => {
     await expect(save({ rule: { maximum: 1, multiple: 2 } })).rejects.toMatchObject({ code: 'quantityImpossible' });
     await expect(save({ rule: { list: [{ quantity: 2 }, { quantity: 2 }] } })).rejects.toMatchObject({ code: 'quantityTwice' });
     await expect(save({ rule: {}, groups: ['nobody'] })).rejects.toMatchObject({ code: 'groupUnknown' });
-    await expect(save({ rule: {}, title: '\u200b' })).rejects.toMatchObject({ code: 'titleMissing' });
+    await expect(save({ rule: {}, title: '\u200b' })).rejects.toMatchObject({ code: 'hidesSigns' });
+    await expect(save({ rule: {}, title: 'Pairs\u202e' })).rejects.toMatchObject({ code: 'hidesSigns', message: 'The name of a rule: There are signs in it that nobody sees, or that turn the direction of reading. Type it anew.' });
+    await expect(save({ rule: { list: [{ quantity: 2, caption: 'a\u200bpair' }] } })).rejects.toMatchObject({ code: 'hidesSigns' });
     await expect(previewQuantityRules(context, { rules: [tools, tools] })).rejects.toMatchObject({ code: 'duplicateKey' });
     const { shop } = await openSettings(context);
     await expect(saveSettings(context, { name: shop.name, timeZone: shop.timeZone, skuSeparator: shop.skuSeparator, groups: [] })).rejects.toMatchObject({ code: 'groupInUse' });

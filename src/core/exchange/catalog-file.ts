@@ -10,6 +10,7 @@ import { faultWords } from '../words';
 import { catalogFromVersion1 } from './earlier-forms';
 import { readJsonText } from './json-text';
 import { shapeFaults } from './shape-faults';
+import { hidesSigns } from '../text';
 
 /** The largest catalog file that is read, in characters. */
 export const LARGEST_CATALOG = 64 * 1024 * 1024;
@@ -72,8 +73,10 @@ export function checkCatalog(catalog: Catalog): Fault[] {
   checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
   checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
   checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
+  catalog.swatches.forEach(({ name }, index) => hidesSigns(name) && add(['swatches', index, 'name'], { code: 'hidesSigns' }));
   catalog.stock.forEach((item, index) => {
     const path = ['stock', index];
+    if (hidesSigns(item.title)) add([...path, 'title'], { code: 'hidesSigns' });
     if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
     const cost = item.cost === null ? Exact.zero : Exact.parse(item.cost);
     if (!cost) add([...path, 'cost'], { code: 'notDecimal', given: item.cost ?? '' });

@@ -62,6 +62,13 @@ describe('every field of the format', () => {
     ['a discount of nothing', code({ kind: 'amount', amount: '0' }), '$.discounts[0].gives.amount outOfRange'],
     ['a least value that is none', code({ kind: 'delivery' }, { least: 'abc' }), '$.discounts[0].least notDecimal'],
     ['a discount that ends before it begins', code({ kind: 'delivery' }, { from: '2026-12-02', until: '2026-12-01' }), '$.discounts[0].until limitsCross'],
+    ['a group whose name hides a sign', shop({ groups: [{ key: 'a', title: 'Tra\u200bde' }] }), '$.shop.groups[0].title hidesSigns'],
+    ['a quantity rule whose name turns round', shop({ quantityRules: [{ key: 'q', title: '\u202eQ', rule: {} }] }), '$.shop.quantityRules[0].title hidesSigns'],
+    ['a discount whose name hides a sign', setAt(file, ['discounts'], [{ key: 'd', title: 'D\u2060', gives: { kind: 'delivery' } }]), '$.discounts[0].title hidesSigns'],
+    ['a price list whose name hides a sign', setAt(file, ['priceLists'], [{ key: 'l', title: 'L\u200b' }]), '$.priceLists[0] priceListFaulty'],
+    ['a sheet whose name hides a sign', setAt(file, ['sheets'], [{ key: 's', title: 'S\u200b' }]), '$.sheets[0].title hidesSigns'],
+    ['a swatch whose name hides a sign', setAt(file, ['swatches', 0, 'name'], 'Mo\u200bss'), '$.swatches[0].name hidesSigns'],
+    ['a stock item whose name hides a sign', setAt(file, ['stock', 0, 'title'], 'Bo\u200bdy'), '$.stock[0].title hidesSigns'],
     ['a product for nothing that is not there', code({ kind: 'product', product: 'unicorn' }), '$.discounts[0].gives.product productUnknown'],
   ])('says %s', (_, changed, fault) => {
     expect(faultsOf(changed).map((line) => line.replace('.class ', '["class"] '))).toContain(fault);

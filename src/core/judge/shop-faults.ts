@@ -4,15 +4,19 @@ import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderable, orderableRange } from '../ordering';
 import { type FaultData, type Path } from '../problems';
+import { hidesSigns } from '../text';
 
 /** What is wrong with what a catalog says of its shop, discounts and proofs: everything beside its products, stock items and price lists. */
 export function shopFaults({ shop, discounts, products }: Pick<Catalog, 'shop' | 'discounts' | 'products'>, report: Report): void {
   if (minorUnits(shop.currency) === null) report(['shop', 'currency'], { code: 'unknownCurrency', given: shop.currency });
   if (!isTimeZone(shop.timeZone)) report(['shop', 'timeZone'], { code: 'badTimeZone', given: shop.timeZone });
   const twice = new Twice(report);
+  const seen = (text: string, path: Path) => hidesSigns(text) && report(path, { code: 'hidesSigns' });
+  seen(shop.name, ['shop', 'name']);
   const groups = new Set(shop.groups.map(({ key }) => key));
   const knownGroups = (named: readonly string[], path: Path) => named.forEach((key, index) => groups.has(key) || report([...path, index], { code: 'groupUnknown', key }));
-  shop.groups.forEach(({ key, code }, index) => {
+  shop.groups.forEach(({ key, title, code }, index) => {
+    seen(title, ['shop', 'groups', index, 'title']);
     twice.check('group', key, ['shop', 'groups', index, 'key'], 'customer group');
     if (code !== null) twice.check('code of a group', code.trim().toLowerCase(), ['shop', 'groups', index, 'code'], 'code');
   });
@@ -21,14 +25,17 @@ export function shopFaults({ shop, discounts, products }: Pick<Catalog, 'shop' |
     if (!value || value.sign() < 0 || !value.isLess(HUNDRED)) report(['shop', 'marginFloors', index, 'percent'], { code: 'floorNotPercent' });
     twice.check('floor', category ?? '', ['shop', 'marginFloors', index, 'category'], 'floor');
   });
-  shop.quantityRules.forEach(({ key, groups: named, per, rule }, index) => {
+  shop.quantityRules.forEach(({ key, title, groups: named, per, rule }, index) => {
     const path = ['shop', 'quantityRules', index];
+    seen(title, [...path, 'title']);
     twice.check('quantity rule', key, [...path, 'key'], 'quantity rule');
     knownGroups(named, [...path, 'groups']);
     if (!orderableRange(orderable(rule))) report([...path, 'rule', 'maximum'], { code: 'quantityImpossible' });
     if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0)) report([...path, 'rule'], { code: 'onlyMaximum' });
   });
+  if (shop.tax) seen(shop.tax.name, ['shop', 'tax', 'name']);
   taxFaults(shop, report, twice);
+  discounts.forEach(({ title }, index) => seen(title, ['discounts', index, 'title']));
   discounts.forEach((discount, index) => discountFaults(discount, ['discounts', index], report, { knownGroups, slugs: new Set(products.map(({ slug }) => slug)), twice }));
   products.forEach(({ proofs }, index) => proofs.forEach((proof, place) => proofFaults(proof, ['products', index, 'proofs', place], report, groups)));
 }

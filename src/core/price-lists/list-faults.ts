@@ -2,7 +2,7 @@ import { parseDay } from '../calendar';
 import { type CustomerGroup, type PriceList } from '../catalog';
 import { Exact } from '../number';
 import { type ListFault, type ListFaultData } from '../problems';
-import { isBlank } from '../text';
+import { hidesSigns, isBlank } from '../text';
 import { sameThing, type ThingOf } from './things';
 
 /** What lists may name prices for: of each product, by its address, everything that has one. */
@@ -19,6 +19,7 @@ export function listFaults(lists: readonly PriceList[], groups: readonly Custome
 function ownFaults({ title, groups: named, from, until, percent, showsLowest }: PriceList, groups: readonly CustomerGroup[]): ListFaultData[] {
   const found: ListFaultData[] = [];
   if (isBlank(title)) found.push({ code: 'titleMissing' });
+  if (hidesSigns(title)) found.push({ code: 'hidesSigns' });
   const unknown = named.find((group) => !groups.some(({ key }) => key === group));
   if (unknown !== undefined) found.push({ code: 'groupUnknown', key: unknown });
   for (const day of [from, until]) if (day !== null && parseDay(day) === null) found.push({ code: 'notADay', given: day });

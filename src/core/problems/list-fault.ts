@@ -2,6 +2,7 @@
 export type ListFaultData =
   | { readonly code: 'keyTwice'; readonly key: string }
   | { readonly code: 'titleMissing' }
+  | { readonly code: 'hidesSigns' }
   | { readonly code: 'groupUnknown'; readonly key: string }
   | { readonly code: 'notADay'; readonly given: string }
   | { readonly code: 'endsBeforeItBegins'; readonly from: string; readonly until: string }

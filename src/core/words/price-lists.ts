@@ -12,6 +12,8 @@ function wordsOf(data: ListFaultData): string {
       return `two lists are called “${data.key}” inside. Each needs its own inside name.`;
     case 'titleMissing':
       return 'it needs a name.';
+    case 'hidesSigns':
+      return 'its name holds signs that nobody sees, or that turn the direction of reading. Type it anew.';
     case 'groupUnknown':
       return `it is for the customer group “${data.key}”, which is none. Take it out.`;
     case 'notADay':

@@ -15,6 +15,7 @@ import { isBlank, printable } from '../../core/text';
 import { type Queries } from '../../data/database';
 import { discountCodes, discounts, discountUses, orders } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 import { sidesOf } from '../figures/margins';
 import { fallingBelow, requireAccepted } from './floors';
@@ -94,6 +95,7 @@ async function checkDiscount(queries: Queries, { title, gives, from, until, grou
     throw new Refusal(422, 'discountFaulty', words);
   };
   if (isBlank(title)) refuse('The discount needs a name.');
+  requireSeenTitles([['The name of the discount', title]]);
   for (const day of [from, until]) if (day !== null && parseDay(day) === null) refuse(`“${day}” is no day. Write it like 2026-12-24.`);
   if (from !== null && until !== null && until < from) refuse(`Its last day, ${until}, is before its first, ${from}.`);
   const positive = (text: string, what: string, most: number | null) => {

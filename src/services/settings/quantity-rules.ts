@@ -10,6 +10,7 @@ import { type Queries } from '../../data/database';
 import { settings } from '../../data/schema';
 import { type LargeBody } from '../large-bodies';
 import { Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { requireSeen, seenName } from '../seen';
 
 /** The rules for many products, and what is needed to edit them. */
@@ -61,6 +62,7 @@ function holdsFor(rule: PlacedQuantity, rules: readonly PlacedQuantity[], produc
 /** @throws Refusal 422 for rules that can't be kept, share an inside name, or name a group that is none */
 function checkRules(rules: readonly PlacedQuantity[], groups: readonly CustomerGroup[]): void {
   const keys = new Set<string>();
+  requireSeenTitles(rules.flatMap(({ title, rule }) => [['The name of a rule', title] as const, ...rule.list.map(({ caption }) => ['What a quantity is called', caption] as const)]));
   for (const { key, title, per, rule, groups: named } of rules) {
     if (isBlank(title)) throw new Refusal(422, 'titleMissing', 'Each rule needs a name.');
     if (keys.has(key)) throw new Refusal(422, 'duplicateKey', `Two rules are called “${key}” inside. Each needs its own inside name.`);

@@ -11,6 +11,7 @@ import { baskets, settings } from '../../data/schema';
 import { discountsNaming } from '../prices/discounts';
 import { listsNaming } from '../prices/price-lists';
 import { CODE_UNKNOWN, Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { checkDelivery, checkTax } from './check-terms';
 import { changeCurrency, hasSold } from './currency';
 import { ensureBasket } from '../selling/ensure-basket';
@@ -40,6 +41,7 @@ const plain = (code: string | null) => (code ?? '').trim().toLowerCase();
  */
 export async function saveSettings({ database }: Services, input: SettingsInput): Promise<void> {
   if (!isTimeZone(input.timeZone)) throw new Refusal(422, 'badTimeZone', `“${input.timeZone}” is not a time zone. Use a name like Europe/Vienna.`);
+  requireSeenTitles([['The name of the shop', input.name], ...input.groups.map(({ title }) => ['The name of a group', title] as const), ...(input.tax ? [['The name of the tax', input.tax.name] as const, ...input.tax.classes.map(({ title }) => ['The name of a kind of products', title] as const)] : [])]);
   const codes = new Map<string, string>();
   const keys = new Set<string>();
   for (const { key, title, code } of input.groups) {

@@ -9,6 +9,7 @@ import { putInBin } from '../bin/bin';
 import { whereUsed } from '../catalog/where-used';
 import { type Services } from '../context';
 import { Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { readCost, readFigure } from '../stock/stock-figure';
 import { requireFloorsKept } from './cost-check';
 import { requireItem } from './item';
@@ -39,6 +40,7 @@ export type StockItemChange = z.infer<typeof stockItemChangeSchema>;
 export async function changeStockItem(context: Services, key: string, said: StockItemChange): Promise<void> {
   const { database } = context;
   const change = stockItemChangeSchema.parse(said);
+  requireSeenTitles([['The name of the stock item', change.title ?? '']]);
   const newCost = change.cost === undefined || change.cost.trim() === '' ? null : readCost(change.cost);
   if (newCost) await requireFloorsKept(context, key, { kind: 'said', cost: newCost }, change.accepted ?? 0);
   await database.write(async (transaction) => {

@@ -8,6 +8,7 @@ import { requireUnit, unitByCode } from '../../core/quantity';
 import { faultWords } from '../../core/words';
 import { orders, stockItems, stockMovements } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 import { withStock } from '../selling/overdue';
 import { readStock, type StockFigures } from '../stock/figures';
 import { move } from '../stock/ledger';
@@ -106,6 +107,7 @@ export function readStockItem(context: Services, key: string, most = 200): Promi
  */
 export async function createStockItem({ database, now }: Services, input: NewStockItem): Promise<void> {
   const item = newStockItemSchema.parse(input);
+  requireSeenTitles([['The name of the stock item', item.title]]);
   if (!unitByCode(item.unit)) throw new Refusal(422, 'unknownUnit', `“${item.unit}” is not a unit we know.`);
   const rule = item.cutFrom && checkedRule(item.cutFrom, item.unit, item.title);
   const onHand = rule ? Exact.zero : readFigure(item.onHand, item.unit);

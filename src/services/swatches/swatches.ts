@@ -11,6 +11,7 @@ import { swatchesToCsv, type SwatchLine } from '../../core/exchange';
 import { counted } from '../../core/words';
 import { swatches } from '../../data/schema';
 import { notFound, Refusal } from '../refusal';
+import { requireSeenTitles } from '../seen-titles';
 
 /** A swatch with the products and sheets that use it. */
 export interface SwatchRow extends Swatch {
@@ -30,6 +31,7 @@ export const swatchInputSchema = swatchSchema.omit({ key: true }).extend({ name:
 export type SwatchInput = z.infer<typeof swatchInputSchema>;
 
 function checkInput(input: SwatchInput, book: readonly Swatch[], own: string | null): void {
+  requireSeenTitles([['The name of the swatch', input.name], ['The name of its family', input.family ?? '']]);
   const other = swatchByName(book, input.name);
   if (other && other.key !== own) throw new Refusal(409, 'nameTaken', `There is a swatch ${other.name} already. Names are how swatches are found, so each needs its own.`);
   if (input.colours.length === 0 && input.picture === null) throw new Refusal(422, 'noColour', 'Give the swatch one to three colours, or a texture picture.');
