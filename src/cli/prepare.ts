@@ -11,7 +11,7 @@ async function prepare(fresh: boolean): Promise<void> {
   const url = process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
   if (fresh) {
     if (!url.startsWith('file:')) throw new Error('--fresh deletes a local database file; this one is on a server.');
-    for (const suffix of ['', '-wal', '-shm']) rmSync(resolve(url.slice('file:'.length)) + suffix, { force: true });
+    for (const suffix of ['', '-wal', '-shm', '.stamp']) rmSync(resolve(url.slice('file:'.length)) + suffix, { force: true });
   }
   const isNew = url.startsWith('file:') && !existsSync(resolve(url.slice('file:'.length)));
   const database = await Database.open(url);

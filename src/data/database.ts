@@ -2,8 +2,8 @@ import { type Client, createClient, type InStatement, type Transaction } from '@
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { mkdirSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { existsSync, mkdirSync, statSync, writeFileSync } from 'node:fs';
+import { basename, dirname, resolve } from 'node:path';
 import * as schema from './schema';
 
 type Handle = LibSQLDatabase<typeof schema>;
@@ -40,6 +40,11 @@ const stillHandles = new WeakSet<Queries>();
 /** Whether all that a handle reads is of one moment. */
 export const readsOneMoment = (queries: Queries): boolean => stillHandles.has(queries);
 
+/** The data can't be read: it is damaged, or it was here and is not any more. The message says which file, and what to do. */
+export class DataUnsound extends Error {
+  override readonly name = 'DataUnsound';
+}
+
 export class Database {
   private lastWrite: Promise<unknown> = Promise.resolve();
   private writer: Client | null = null;
@@ -50,6 +55,8 @@ export class Database {
     private readonly handle: Handle,
     /** opens the connection that is written with */
     private readonly openWriter: () => Client,
+    /** the local file; null for a server */
+    private readonly file: string | null,
     /** whether all it reads is of one moment, so that it can't write */
     private readonly isStill = false,
   ) {}
@@ -57,11 +64,15 @@ export class Database {
   /**
    * Opens a database: a local file (`file:…`) or a libSQL server (`libsql://…`, `http://…`).
    *
-   * @throws Error when a local file is not a sound database; the message says which file
+   * @throws DataUnsound when a local file is not a sound database, or is gone although there was one; the message says which
+   *   file, and what to do
    */
   static async open(url: string = process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL): Promise<Database> {
     const file = localFile(url);
-    if (file) mkdirSync(dirname(file), { recursive: true });
+    if (file) {
+      mkdirSync(dirname(file), { recursive: true });
+      requireStillThere(file);
+    }
     let client: Client | undefined;
     const connect = (timeout: number) => createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout });
     try {
@@ -76,15 +87,16 @@ export class Database {
       client?.close();
       if (!file) throw error;
       const reason = error instanceof Error ? error.message : String(error);
-      throw new Error(`The database ${file} is damaged or not a database (${reason}). Move it away, or start over with: npm run demo -- --fresh`);
+      throw new DataUnsound(`The database ${file} is damaged or not a database (${reason}). Put a sound copy in its place, or start over with: npm run demo -- --fresh`);
     }
     const handle = drizzle(client, { schema });
-    return new Database(client, handle, handle, () => connect(BUSY_WRITING));
+    return new Database(client, handle, handle, () => connect(BUSY_WRITING), file);
   }
 
   /** Brings the tables to the newest form. Safe to call again, and from several processes at once: the first does it. */
   async migrate(): Promise<void> {
     await this.patiently(() => migrate(this.handle, { migrationsFolder: MIGRATIONS }), (error) => isBusy(error) || isMadeAlready(error));
+    if (this.file) stamp(this.file);
   }
 
   /**
@@ -147,7 +159,7 @@ export class Database {
     try {
       const still = drizzle(clientOf(transaction, this.client), { schema });
       stillHandles.add(still);
-      return await work(new Database(this.client, still, this.handle, this.openWriter, true));
+      return await work(new Database(this.client, still, this.handle, this.openWriter, this.file, true));
     } finally {
       // Nothing was written: to end it is enough.
       transaction.close();
@@ -197,6 +209,19 @@ async function soundnessCheck(client: Client): Promise<void> {
   const { rows } = await client.execute('PRAGMA quick_check(1)');
   const answer = String(rows[0]?.quick_check ?? 'no answer');
   if (answer !== 'ok') throw new Error(answer);
+}
+
+/** Beside a database: says that there is one, so that nobody is greeted with an empty shop where there was a full one. */
+export const stampOf = (file: string): string => `${file}.stamp`;
+
+function stamp(file: string): void {
+  if (!existsSync(stampOf(file))) writeFileSync(stampOf(file), `There is a database here since ${new Date().toISOString()}: ${basename(file)}\n`);
+}
+
+/** @throws DataUnsound where a stamp says that there was a database, and none is there */
+function requireStillThere(file: string): void {
+  if (!existsSync(stampOf(file)) || (existsSync(file) && statSync(file).size > 0)) return;
+  throw new DataUnsound(`The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and there was one: ${basename(stampOf(file))} beside it says so. Put it back from a copy, or start over with an empty one: npm run demo -- --fresh`);
 }
 
 function localFile(url: string): string | null {

@@ -4,7 +4,7 @@ import { beginCards } from './catalog/cards';
 import { type Services } from './context';
 import { keepFreeing } from './selling/overdue';
 
-const holder = globalThis as { oakKnotServices?: Promise<Services> };
+const holder = globalThis as { oakKnotServices?: Promise<Services>; oakKnotToldOf?: string };
 
 /** The services of this process, opened once: bundles of one server share them through the global object. */
 export function services(): Promise<Services> {
@@ -13,6 +13,20 @@ export function services(): Promise<Services> {
     throw error;
   });
   return holder.oakKnotServices;
+}
+
+/** Whether the data can't be read, so that nothing can be shown; what is wrong with it stands in the log, once. */
+export async function isDataUnsound(): Promise<boolean> {
+  try {
+    await services();
+    delete holder.oakKnotToldOf;
+    return false;
+  } catch (error) {
+    if (!(error instanceof Error) || error.name !== 'DataUnsound') throw error;
+    if (holder.oakKnotToldOf !== error.message) console.error(error.message);
+    holder.oakKnotToldOf = error.message;
+    return true;
+  }
 }
 
 async function open(): Promise<Services> {

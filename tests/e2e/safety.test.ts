@@ -1,9 +1,13 @@
+import { spawn } from 'node:child_process';
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { request as plainRequest } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { payments, products, revisions, sheetRevisions, stockItems, stockLots, swatches } from '@/data/schema';
-import { startServer, type TestServer } from '../support/server';
+import { freePort, startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -195,5 +199,32 @@ describe('something that takes long', () => {
     const response = await fetch(`${server.origin}/api/shop/uploads?product=jar-labels&choice=artwork&name=a.svg`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: '<!---->'.repeat(142_857) });
     expect([404, 413, 415]).toContain(response.status);
     expect(performance.now() - start).toBeLessThan(3_000);
+  });
+});
+
+describe('a shop whose data can’t be read', () => {
+  it('says so in the same words at every address, and serves again once the data is back', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'oak-knot-'));
+    const file = join(folder, 'shop.db');
+    writeFileSync(file, 'no database '.repeat(1000));
+    const port = await freePort();
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, OAK_KNOT_DATABASE_URL: `file:${file}`, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' }, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    child.stderr.on('data', (chunk) => (said += String(chunk)));
+    try {
+      await new Promise<void>((resolve) => child.stdout.on('data', (chunk) => String(chunk).includes('Listening') && resolve()));
+      const ask = async (path: string) => {
+        const answer = await fetch(`http://127.0.0.1:${port}${path}`);
+        return { status: answer.status, words: (await answer.text()).includes('The data of this shop can’t be read just now') };
+      };
+      for (const path of ['/shop', '/shop/bee-suit', '/manage/products', '/manage/products/1', '/draft/x', '/api/manage/products/1', '/api/shop/basket', '/sitemap.xml']) expect([path, await ask(path)]).toEqual([path, { status: 503, words: true }]);
+      expect(said).toContain('is damaged or not a database');
+      expect(said).not.toContain('    at ');
+      copyFileSync(inject('demoDatabase'), file);
+      expect(await ask('/shop')).toEqual({ status: 200, words: false });
+    } finally {
+      child.kill('SIGKILL');
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 });

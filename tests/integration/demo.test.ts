@@ -51,6 +51,21 @@ describe('preparing the demo', () => {
     expect(prepare('--fresh').status).toBe(0);
   });
 
+  it('greets nobody with an empty shop where there was a full one: it says so, and begins anew when told to', async () => {
+    expect(prepare().status).toBe(0);
+    const file = join(folder, 'shop.db');
+    for (const leave of [() => undefined, () => writeFileSync(file, '')]) {
+      for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true });
+      leave();
+      const { status, stderr } = prepare();
+      expect(status).toBe(1);
+      expect(stderr).toMatch(/The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run demo -- --fresh/);
+      await expect(Database.open(url)).rejects.toMatchObject({ name: 'DataUnsound' });
+    }
+    expect(prepare('--fresh').stdout).toContain('is loaded');
+    expect(await countProducts()).toBe(37);
+  });
+
   it('finds a page that was overwritten in the middle of a database', () => {
     expect(prepare().status).toBe(0);
     const file = join(folder, 'shop.db');
