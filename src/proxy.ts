@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { contentPolicy, newNonce, NONCE_HEADER } from './http/content-policy';
 import { gate, hostsFrom } from './http/gate';
 import { unsoundAnswer } from './http/unsound';
 import { isDataUnsound } from './services/process';
@@ -11,5 +12,15 @@ export async function proxy(request: NextRequest): Promise<Response> {
     const body = { type: 'about:blank', title: 'Turned away', ...turnedAway };
     return NextResponse.json(body, { status: turnedAway.status, headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' } });
   }
-  return (await isDataUnsound()) ? unsoundAnswer(pathname) : NextResponse.next();
+  if (await isDataUnsound()) return unsoundAnswer(pathname);
+  // Pictures and files have a stricter policy of their own, and what is no page runs nothing.
+  if (/^\/(api|pictures|_next)\//.test(pathname)) return NextResponse.next();
+  const nonce = newNonce();
+  const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
+  const headers = new Headers(request.headers);
+  headers.set(NONCE_HEADER, nonce);
+  headers.set('Content-Security-Policy', policy);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('Content-Security-Policy', policy);
+  return response;
 }

@@ -5,16 +5,19 @@ import '@fontsource/dancing-script/400.css';
 import '@fontsource/ibm-plex-mono/400.css';
 import '@fontsource/zilla-slab/400.css';
 import { type Metadata } from 'next';
+import { headers } from 'next/headers';
 import { type ReactNode } from 'react';
+import { NONCE_HEADER } from '@/http/content-policy';
 import { UiProvider } from '@/ui/provider';
 
 export const metadata: Metadata = { title: { default: 'Oak Knot', template: '%s · Oak Knot' } };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get(NONCE_HEADER) ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <UiProvider>{children}</UiProvider>
+        <UiProvider nonce={nonce}>{children}</UiProvider>
       </body>
     </html>
   );

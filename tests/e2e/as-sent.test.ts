@@ -38,6 +38,25 @@ describe('a page of the shop as it is sent', () => {
   });
 });
 
+describe('what a page may run', () => {
+  it.each(['/shop', '/shop/starter-kit', '/manage/products/1', '/shop/no-such-thing', '/nowhere'])('of %s is what knows the word of this one answer, and nothing is loaded from elsewhere', async (path) => {
+    const words = new Set<string>();
+    for (let times = 0; times < 2; times += 1) {
+      const { headers, body } = await ask(path);
+      const policy = String(headers['content-security-policy']);
+      const word = /'nonce-([^']+)'/.exec(policy)?.[1] ?? '';
+      expect(word.length).toBeGreaterThanOrEqual(22);
+      words.add(word);
+      expect(policy).not.toMatch(/unsafe-(inline|eval)|\*|https?:/);
+      expect(policy).toContain("img-src 'self' data: blob:");
+      const scripts = body.toString().match(/<script\b[^>]*>/g) ?? [];
+      expect(scripts.length).toBeGreaterThan(3);
+      expect(scripts.filter((script) => !script.includes(`nonce="${word}"`))).toEqual([]);
+    }
+    expect(words.size).toBe(2);
+  });
+});
+
 describe('scripts and styles', () => {
   it('are there wherever a page of the shop or the manager’s names one', async () => {
     const shop = (await ask('/shop')).body.toString();
