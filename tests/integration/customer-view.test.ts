@@ -58,6 +58,51 @@ describe('what a customer may know', () => {
     for (const word of [`${SECRET} supplier`, `${SECRET} tag`, `${SECRET} note`, `${SECRET} inside`, `${SECRET} proof`, 'SESAME', '"trade"']) expect(sent).not.toContain(word);
   });
 
+  it('calls stock by what customers see of it, and never by what the shop calls it inside', () => {
+    const inside = ['shelf-m', 'shelf-l', 'thread', 'jig', 'lid'].map((key) => ({ key, title: `${SECRET} ${key}`, unit: '1' }));
+    const { surroundings: around } = shopOf(
+      [
+        {
+          title: 'Suit',
+          choices: [
+            { kind: 'list', key: 'size', title: 'Size', stocked: true, options: [{ key: 'm', title: 'M', sku: 'M' }, { key: 'l', title: 'L', sku: 'L' }] },
+            { kind: 'list', key: 'veil', title: 'Veil', required: false, options: [{ key: 'round', title: 'Round', draws: [{ kind: 'fixed', stock: 'thread', quantity: '1' }] }, { key: 'inner', title: 'Inner', groups: ['trade'], draws: [{ kind: 'fixed', stock: 'jig', quantity: '1' }] }] },
+          ],
+          variants: [{ options: { size: 'm' }, stock: 'shelf-m' }, { options: { size: 'l' }, stock: 'shelf-l' }],
+          draws: [],
+          parts: [{ key: 'box', candidates: [{ product: 'box' }] }],
+        },
+        { slug: 'box', title: 'Box', draws: [{ kind: 'fixed', stock: 'lid', quantity: '1' }] },
+      ],
+      { stock: inside },
+    );
+    const suit = around.products.get('p');
+    if (!suit) throw new Error('no suit');
+    const view = customerView(suit, around, null);
+    expect([...view.surroundings.stock].map(([key, { title }]) => [key, title])).toEqual([['shelf-m', 'Suit M'], ['shelf-l', 'Suit L'], ['thread', 'Suit, Round'], ['jig', 'Suit'], ['lid', 'Box']]);
+    const none = { stock: stockViewOf(() => Exact.zero), today: TODAY, group: view.group };
+    const { problems } = resolve(compile(view.product, view.surroundings), { answers: { size: 'l' } }, none);
+    expect(problems.map(({ data }) => problemWords(data).message)).toEqual(['Suit L is out of stock.']);
+  });
+
+  it('has no rule of another day in it, and all that hold today', () => {
+    const rule = (key: string, when: object, amount: string) => ({ key, title: `Rule ${key}`, when, then: [{ kind: 'amount', amount: { kind: 'fixed', value: amount } }] });
+    const { surroundings: around } = shopOf([{ rules: [
+      rule('winter', { kind: 'season', choice: null, is: 'oneOf', from: '11-01', to: '02-28' }, '11.11'),
+      rule('summer', { kind: 'season', choice: null, is: 'oneOf', from: '06-01', to: '08-31' }, '22.22'),
+      rule('not-winter', { kind: 'season', choice: null, is: 'noneOf', from: '11-01', to: '02-28' }, '33.33'),
+      rule('monday', { kind: 'all', of: [{ kind: 'weekday', choice: null, is: 'oneOf', weekdays: [1] }, { kind: 'quantity', compare: 'more', value: 2 }] }, '44.44'),
+    ] }]);
+    const one = around.products.get('p');
+    if (!one) throw new Error('no product');
+    // A Wednesday in November.
+    const rules = (today: string | null) => customerView(one, around, null, today).product.rules.map(({ key }) => key);
+    expect([rules(TODAY), rules('2026-07-06'), rules(null)]).toEqual([['winter'], ['summer', 'not-winter', 'monday'], ['winter', 'summer', 'not-winter', 'monday']]);
+    const whole = resolve(compile(one, around), { answers: {} }, { stock: null, today: TODAY });
+    const view = customerView(one, around, null, TODAY);
+    expect(resolve(compile(view.product, view.surroundings), { answers: {} }, { stock: null, today: TODAY }).unitPrice).toEqual(whole.unitPrice);
+  });
+
   it('says why something is not offered without the name of a group', () => {
     const view = customerView(product, surroundings, null);
     const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { stock: null, today: TODAY, group: view.group });

@@ -1,8 +1,10 @@
+import { isDayOfYear, isInSeason, parseDay, weekdayOf } from '../calendar';
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { type RoundingMode } from '../number';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
+import { toldStock } from './told-stock';
 import { type PartJson, type ResolutionJson } from './resolution-json';
 
 /**
@@ -17,6 +19,8 @@ const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers'
 
 interface View {
   readonly group: string | null;
+  /** the day it is, as YYYY-MM-DD; null where any may be */
+  readonly today: string | null;
   /** what suppliers and tags that rules ask about are called here */
   readonly supplier: (name: string) => string | null;
   readonly tag: (name: string) => string | null;
@@ -31,21 +35,23 @@ export interface CustomerView {
 
 /**
  * @param group key of the customer's group, or null
+ * @param today the day it is, as YYYY-MM-DD: rules of other days stay inside; null where it may be looked at on any
  */
-export function customerView(product: Product, surroundings: CatalogSurroundings, group: string | null): CustomerView {
+export function customerView(product: Product, surroundings: CatalogSurroundings, group: string | null, today: string | null = null): CustomerView {
   const products = [...surroundings.products.values()];
   const placed = new Set([product, ...products].flatMap((each) => placementsOf(each, surroundings.sheets.values()).map(({ key }) => key)));
   const sheets = [...surroundings.sheets.values()].filter(({ key }) => placed.has(key));
-  const view: View = { group, ...insideNames([product, ...products, ...sheets]) };
+  const view: View = { group, today, ...insideNames([product, ...products, ...sheets]) };
   const references = [product, ...products, ...sheets].map(referencesOf);
   const named = (what: 'stock' | 'swatches') => new Set(references.flatMap((found) => [...found[what]]));
   const [drawn, coloured] = [named('stock'), named('swatches')];
+  const titles = toldStock([product, ...products], group);
   return {
     product: productFor(product, surroundings, view),
     group: group === null ? null : OWN.key,
     surroundings: {
       shop: shopFor(surroundings.shop),
-      stock: new Map([...surroundings.stock].filter(([key]) => drawn.has(key))),
+      stock: new Map([...surroundings.stock].filter(([key]) => drawn.has(key)).map(([key, item]) => [key, { ...item, title: titles.get(key) ?? product.title }])),
       swatches: new Map([...surroundings.swatches].filter(([key]) => coloured.has(key)).map(([key, swatch]) => [key, swatchFor(swatch)])),
       sheets: new Map(sheets.map((sheet) => [sheet.key, sheetFor(sheet, view, surroundings.products)])),
       products: new Map(products.map((each) => [each.slug, productFor(each, surroundings, view)])),
@@ -185,7 +191,7 @@ function rulesFor(rules: readonly Rule[], view: View): Rule[] {
   return rules.flatMap((rule): Rule[] => {
     if (!rule.on) return [];
     const { key, title, on, when } = rule;
-    const never = when !== null && holdsFor(when, view.group) === false;
+    const never = when !== null && holdsFor(when, view) === false;
     // That a rule shows something hides it from all others: so much of it stays.
     const then = never ? rule.then.filter(({ kind }) => kind === 'show') : rule.then;
     if (then.length === 0) return [];
@@ -194,18 +200,28 @@ function rulesFor(rules: readonly Rule[], view: View): Rule[] {
   });
 }
 
-/** Whether a condition holds for who is in a group, as far as that alone decides; null where more does. */
-function holdsFor(condition: Condition, group: string | null): boolean | null {
+/** Whether a condition holds for who is in a group on a day, as far as that alone decides; null where more does. */
+function holdsFor(condition: Condition, view: Pick<View, 'group' | 'today'>): boolean | null {
+  const { group, today } = view;
   if ('of' in condition) {
-    const parts = condition.of.map((part) => holdsFor(part, group));
+    const parts = condition.of.map((part) => holdsFor(part, view));
     const all = parts.includes(false) ? false : parts.includes(null) ? null : true;
     const any = parts.includes(true) ? true : parts.includes(null) ? null : false;
     if (condition.kind === 'all') return all;
     return condition.kind === 'any' || any === null ? any : !any;
   }
+  if ((condition.kind === 'weekday' || condition.kind === 'season') && condition.choice === null) return today === null ? null : holdsOnDay(condition, today);
   if (condition.kind !== 'group') return null;
   const isIn = group !== null && condition.groups.includes(group);
   return condition.is === 'oneOf' ? isIn : !isIn;
+}
+
+/** Whether a test of the day it is holds on one; null for days that are none. */
+function holdsOnDay(test: Extract<Condition, { kind: 'weekday' | 'season' }>, today: string): boolean | null {
+  const day = parseDay(today) ?? 0;
+  if (test.kind === 'season' && !(isDayOfYear(test.from) && isDayOfYear(test.to))) return null;
+  const isOne = test.kind === 'weekday' ? test.weekdays.includes(weekdayOf(day)) : isInSeason(day, test.from, test.to);
+  return test.is === 'oneOf' ? isOne : !isOne;
 }
 
 function conditionFor(condition: Condition, view: View): Condition {

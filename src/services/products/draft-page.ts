@@ -26,7 +26,7 @@ export function openDraftPage(context: Services, id: number, { group = null, day
     const { surroundings, stock, today } = await readSurroundings(database.read, now(), [draft]);
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const on = day !== null && parseDay(day) !== null ? day : today;
-    const view = customerView(draft, pricedFor(surroundings, known, on), known);
+    const view = customerView(draft, pricedFor(surroundings, known, on), known, on);
     return shopProductView(view, compile(view.product, view.surroundings), { stock, today: on }, { tax: toldTax(surroundings.shop, draft, known), jointly: toldJointly(surroundings.shop, draft, known), booked: null });
   });
 }

@@ -2,7 +2,7 @@ import { desc, eq } from 'drizzle-orm';
 import { atOneMoment, type Services } from '../context';
 import { customerResolution, type CustomerResolution, type ResolutionJson } from '../../core/exchange';
 import { type Queries } from '../../data/database';
-import { orderLines, orders, type OrderState, type PaymentOutcome, payments } from '../../data/schema';
+import { orderLines, orders, type OrderState, type PaymentOutcome, payments, stockItems } from '../../data/schema';
 import { type OrderSums } from '../../data/order-sums';
 import { type WorkshopDetail } from '../../data/workshop-details';
 import { listFiles } from '../files/uploads';
@@ -98,9 +98,19 @@ function rowOf(order: StoredOrder): Omit<OrderRow, 'contents'> {
   return { number: id, state, customerName, customerEmail, currency, total, placedAt: placedAt.getTime() };
 }
 
+/** A resolution with what the shop calls its stock items: customers read of them by another name. */
+function withStockTitles(resolution: ResolutionJson, titles: ReadonlyMap<string, string>): ResolutionJson {
+  return {
+    ...resolution,
+    draws: resolution.draws.map((draw) => ({ ...draw, title: titles.get(draw.stock) ?? draw.title })),
+    parts: resolution.parts.map((part) => ('draws' in part.resolution ? { ...part, resolution: withStockTitles(part.resolution, titles) } : part)),
+  };
+}
+
 async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> {
   const lines = await queries.select().from(orderLines).where(eq(orderLines.orderId, order.id)).orderBy(orderLines.id);
   const files = await listFiles(queries, lines.map(({ answers, parts }) => ({ answers, ...(parts && { parts }) })));
+  const titles = new Map((await queries.select({ key: stockItems.key, title: stockItems.title }).from(stockItems)).map(({ key, title }) => [key, title]));
   const paid = await queries.select().from(payments).where(eq(payments.orderId, order.id)).orderBy(payments.id);
   return {
     ...rowOf(order),
@@ -116,7 +126,7 @@ async function viewOf(queries: Queries, order: StoredOrder): Promise<OrderView> 
       lineTotal,
       cost,
       forWorkshop: forWorkshop ?? [],
-      resolution,
+      resolution: withStockTitles(resolution, titles),
       files: files[index] ?? [],
     })),
     cuts: await readOrderCuts(queries, order.id),

@@ -31,10 +31,10 @@ export async function programFor(queries: Queries, published: PublishedProduct |
   if (!published) return { program: null, group };
   const { kept } = await readShared(queries);
   const surroundings = pricedFor(now.surroundings, group, now.today);
-  const name = `program ${published.revisionId} ${surroundings.prices ? now.today : ''} ${group ?? ''}`;
+  const name = `program ${published.revisionId} ${now.today} ${group ?? ''}`;
   const known = kept.get(name) as CustomersProgram | undefined;
   if (known) return known;
-  const view = customerView(published.definition, surroundings, group);
+  const view = customerView(published.definition, surroundings, group, now.today);
   const made = { program: compile(view.product, view.surroundings), group: view.group };
   kept.set(name, made);
   return made;

@@ -123,7 +123,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
-    const view = customerView(definition, pricedFor(surroundings, group, today), group);
+    const view = customerView(definition, pricedFor(surroundings, group, today), group, today);
     const { program } = await programFor(still.database.read, product, product, group);
     const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
     const shown = shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
@@ -134,7 +134,7 @@ export function openShopProductView(context: Services, slug: string, token: stri
 /** What a page opens with: of stock only what the product can take. */
 export function shopProductView({ product, surroundings, group }: CustomerView, program: Program, { stock, today }: Pick<SurroundingsNow, 'stock' | 'today'>, more: Pick<ShopProductView, 'tax' | 'jointly' | 'booked'>): ShopProductView {
   const drawn = stockOf(program, { today, group });
-  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map(toldOf), ...more };
+  return { product, price: priceWords(program, today), surroundings: packSurroundings(surroundings), today, group, stock: stock.filter(({ key }) => drawn.has(key)).map((item) => ({ ...toldOf(item), title: surroundings.stock.get(item.key)?.title ?? product.title })), ...more };
 }
 
 /** What a product must keep together with others, or for one customer, as they read it. */
