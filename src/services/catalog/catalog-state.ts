@@ -20,7 +20,7 @@ export interface SharedCatalog {
 }
 
 /** So much of what is worked out is kept; what has not been used for longest goes. */
-const MOST_KEPT = 5_000;
+const MOST_KEPT = 400;
 /** A state that has just gone may still be read by somebody. */
 const MOST_STATES = 3;
 

@@ -26,12 +26,20 @@ async function lowestOfAll(queries: Queries, shared: SharedCatalog, list: PriceL
 
 /** The lowest prices of one product before a list began; found out once for each state of the catalog. */
 async function lowestOf(queries: Queries, shared: SharedCatalog, list: PriceList, slug: string): Promise<readonly ListPrice[]> {
-  const name = `lowest ${list.key} ${slug}`;
-  const known = shared.kept.get(name) as readonly ListPrice[] | undefined;
+  const ofList = lowestKept(shared, list);
+  const known = ofList.get(slug);
   if (known) return known;
   const found = lowestBefore(list, await readPast(queries, shared, slug, list.from ?? ''), minorUnits(shared.shop.currency) ?? 2);
-  shared.kept.set(name, found);
+  ofList.set(slug, found);
   return found;
+}
+
+/** What has been found out for a list, by the product's address: little for each, and for all together one thing that is kept. */
+function lowestKept({ kept }: SharedCatalog, { key }: PriceList): Map<string, readonly ListPrice[]> {
+  const name = `lowest ${key}`;
+  const known = (kept.get(name) as Map<string, readonly ListPrice[]> | undefined) ?? new Map<string, readonly ListPrice[]>();
+  kept.set(name, known);
+  return known;
 }
 
 /** What a product and the lists were in the days before one of them. Sheets and swatches are taken as they are now. */
