@@ -125,7 +125,7 @@ async function runResolve(io: Streams, catalogFile: string, slug: string, select
     available: Exact.from(onHand).plus(Exact.from(backorder)).toString(),
     lying: cutFrom && { ...cutFrom, lots: lots.map(({ label, length }, id) => ({ id, label, free: length })) },
   }));
-  const context = { stock: stockView(stock), today: day, group: group ?? null, files: await filesIn(files) };
+  const context = { naming: true, stock: stockView(stock), today: day, group: group ?? null, files: await filesIn(files) };
   const resolution = resolve(program, readSelection(io, selectionFile), context);
   io.write(`${JSON.stringify(resolutionJson(resolution), null, 2)}\n`);
   return 0;

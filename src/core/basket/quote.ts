@@ -75,7 +75,7 @@ export function quote(lines: readonly BasketLine[], context: Omit<ResolveContext
     const beside = own && countsOthers(program) ? besideOf(own, (counted ?? []).flatMap((other) => (other && other !== own ? [other] : []))) : undefined;
     const booked = context.booked && ((product: string, period: string) => (context.booked?.(product, period) ?? 0) + (taken.get(`${product} ${period}`) ?? 0));
     const here = { ...context, stock, group, beside, booked };
-    const resolution = resolve(program, selection, here);
+    const resolution = resolve(program, selection, { ...here, naming: true });
     for (const booking of booked ? resolution.bookings : []) for (const { period, pieces } of roomFor(booking, booked ?? (() => 0))) taken.set(`${booking.product} ${period}`, (taken.get(`${booking.product} ${period}`) ?? 0) + pieces);
     stock = stock && stock.less(resolution.draws, resolution.availability.cutPlans);
     return { resolution, problems: resolution.problems, more: moreForLess(breakRows(program, selection, here, resolution), program, selection, here, resolution) };

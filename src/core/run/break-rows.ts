@@ -32,7 +32,7 @@ export interface BreakRow {
 export function breakRows(program: Program, selection: Selection, context: ResolveContext, now: Resolution): BreakRow[] {
   if (program.breaks.length === 0) return [];
   const free: Program = { ...program, quantities: inNumbers(ready(ANY_QUANTITY)) };
-  const aside = { ...context, stock: null, unnamed: true };
+  const aside = { ...context, stock: null, naming: false };
   const at = (quantity: number, of = free) => resolve(of, { ...selection, quantity }, aside);
   const others = otherQuantities(program, selection, aside, now, resolve);
   const { charged, orderable } = now;

@@ -46,8 +46,8 @@ describe('every quantity that is named', () => {
       fc.property(asked, fc.integer({ min: 0, max: FURTHEST }), (given, wanted) => {
         const program = productOf(given).program();
         fc.pre(program.faults.length === 0);
-        const context: ResolveContext = { stock: stockViewOf(() => Exact.of(given.there)), today: TODAY };
-        const sold = NUMBERS.filter((number) => resolve(program, { answers: {}, quantity: number }, { ...context, unnamed: true }).state === 'sellable');
+        const context: ResolveContext = { stock: stockViewOf(() => Exact.of(given.there)), today: TODAY, naming: true };
+        const sold = NUMBERS.filter((number) => resolve(program, { answers: {}, quantity: number }, { ...context, naming: false }).state === 'sellable');
         const now = resolve(program, { answers: {}, quantity: wanted }, context);
         const below = sold.findLast((number) => number < wanted);
         const above = sold.find((number) => number > wanted);
@@ -58,7 +58,7 @@ describe('every quantity that is named', () => {
             expect(named).toEqual([...told, ...[above ?? []].flat()]);
           }
           if (data.code === 'noQuantity') expect(sold.length === 0 || given.there < (sold[0] ?? 0)).toBe(true);
-          if (data.code === 'quantityBelow') expect(resolve(program, { answers: {}, quantity: data.minimum }, { ...context, stock: null, unnamed: true }).problems.filter((problem) => problem.where.at === 'quantity')).toEqual([]);
+          if (data.code === 'quantityBelow') expect(resolve(program, { answers: {}, quantity: data.minimum }, { ...context, stock: null, naming: false }).problems.filter((problem) => problem.where.at === 'quantity')).toEqual([]);
           if (data.code === 'notEnoughStock') expect(data.canSupply).toBe(below ?? 0);
           if (data.code === 'outOfStock') expect(below).toBeUndefined();
         }
@@ -75,7 +75,7 @@ describe('every quantity that is named', () => {
       fc.property(asked, (given) => {
         const program = productOf(given).program();
         fc.pre(program.faults.length === 0);
-        const fits = (number: number) => resolve(program, { answers: {}, quantity: number }, { stock: null, today: TODAY, unnamed: true }).problems.every(({ where }) => where.at !== 'quantity');
+        const fits = (number: number) => resolve(program, { answers: {}, quantity: number }, { stock: null, today: TODAY }).problems.every(({ where }) => where.at !== 'quantity');
         const first = firstQuantity(program, { today: TODAY });
         expect(fits(first) || !NUMBERS.some(fits) || NUMBERS.filter(fits).every((number) => resolve(program, { answers: {}, quantity: number }, { stock: null, today: TODAY }).state !== 'sellable')).toBe(true);
       }),
@@ -90,23 +90,25 @@ describe('what may be ordered', () => {
     const rule = (when: object) => ({ rules: [{ key: 'r', title: 'R', when, then: [{ kind: 'limitQuantity', least: 4, most: null }] }] });
     expect(turns({})).toEqual([]);
     expect(turns(rule({ kind: 'any', of: [{ kind: 'quantity', compare: 'more', value: 6 }, { kind: 'quantity', compare: 'is', value: 9 }] }))).toEqual([6, 7, 9, 10]);
-    expect(turns({ formulas: [{ key: 'half', title: 'Half', text: 'quantity / 2', serves: { kind: 'shown' } }] })).toBe('anywhere');
+    const formulas = [{ key: 'half', title: 'Half', text: 'quantity / 2', serves: { kind: 'shown' } }];
+    expect(turns({ formulas })).toEqual([]);
+    expect(turns({ formulas, ...rule({ kind: 'figure', formula: 'half', compare: 'atLeast', value: '20', unit: '1' }) })).toBe('anywhere');
   });
 
   it('says the nearest that can be supplied in the multiples it is sold in, and that none is there where there are too few for one', () => {
     const crates = shopOf([{ quantity: { multiple: 6 } }]);
-    expect(crates.ask({}, 12).problems).toMatchObject([{ where: 'quantity', code: 'notEnoughStock', remedy: 'We can supply 6.' }]);
+    expect(crates.ask({}, 12, { naming: true }).problems).toMatchObject([{ where: 'quantity', code: 'notEnoughStock', remedy: 'We can supply 6.' }]);
     const pallets = shopOf([{ quantity: { list: [{ quantity: 4 }, { quantity: 24 }, { quantity: 48 }] } }]);
-    expect(pallets.ask({}, 24).problems).toMatchObject([{ code: 'notEnoughStock', remedy: 'We can supply 4.' }]);
-    expect(shopOf([{ quantity: { minimum: 12 } }]).ask({}, 12).problems).toMatchObject([{ code: 'outOfStock' }]);
+    expect(pallets.ask({}, 24, { naming: true }).problems).toMatchObject([{ code: 'notEnoughStock', remedy: 'We can supply 4.' }]);
+    expect(shopOf([{ quantity: { minimum: 12 } }]).ask({}, 12, { naming: true }).problems).toMatchObject([{ code: 'outOfStock' }]);
   });
 
   it('says no more than that this number is refused where limits ask how many it is', () => {
     const above = (most: number) => ({ key: `above${most}`, title: 'R', when: { kind: 'quantity', compare: 'more', value: most }, then: [{ kind: 'limitQuantity', least: 20, most: null }] });
     const below = { key: 'below', title: 'B', when: { kind: 'quantity', compare: 'less', value: 3 }, then: [{ kind: 'limitQuantity', least: 8, most: null }] };
     const { ask: asks } = shopOf([{ rules: [above(5), below] }]);
-    const told = (number: number) => asks({}, number, { stock: null }).problems.map(({ code, nearest }) => [code, nearest]);
+    const told = (number: number) => asks({}, number, { stock: null, naming: true }).problems.map(({ code, nearest }) => [code, nearest]);
     expect([told(2), told(4), told(9)]).toEqual([[['quantityRefused', ['3']]], [], [['quantityRefused', ['5', '20']]]]);
-    expect(asks({}, 9, { stock: null }).problems[0]?.message).toBe('9 can’t be ordered of this as it is chosen.');
+    expect(asks({}, 9, { stock: null, naming: true }).problems[0]?.message).toBe('9 can’t be ordered of this as it is chosen.');
   });
 });

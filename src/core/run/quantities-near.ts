@@ -35,7 +35,7 @@ export function otherQuantities(program: Program, selection: unknown, context: R
   const given = typeof selection === 'object' && selection !== null ? selection : {};
   const tried = new Map<number, Resolution>();
   const at = (quantity: number): Resolution => {
-    const known = tried.get(quantity) ?? resolve(program, { ...given, quantity }, { ...context, unnamed: true });
+    const known = tried.get(quantity) ?? resolve(program, { ...given, quantity }, { ...context, naming: false });
     tried.set(quantity, known);
     return known;
   };
@@ -86,7 +86,7 @@ export function isSureOfLimits(program: Program): boolean {
 
 const keptTurns = new WeakMap<Program, readonly number[] | 'anywhere'>();
 
-/** The quantities from which on a rule of a product says something else, rising; `anywhere` where a formula has a say in it. */
+/** The quantities from which on a rule of a product says something else, rising; `anywhere` where a formula has a say in what may be ordered. */
 export function turningPoints(program: Program): readonly number[] | 'anywhere' {
   const known = keptTurns.get(program) ?? findTurns(program);
   keptTurns.set(program, known);
@@ -99,7 +99,9 @@ function stepsOf({ breaks }: Program): number[] {
 }
 
 function findTurns(program: Program): readonly number[] | 'anywhere' {
-  if (program.formulas.some((_, place) => formulaInputsOf(program, place).quantity)) return 'anywhere';
+  const { quantities, rules } = program;
+  const isLimited = quantities.nearer.some(({ asks }) => asks.kind !== 'group') || (rules?.itemEffects.some(({ effect }) => effect.kind === 'limitQuantity') ?? false);
+  if (isLimited && program.formulas.some((_, place) => formulaInputsOf(program, place).quantity)) return 'anywhere';
   const found = new Set<number>();
   for (const { rule } of program.rules?.program.rules ?? []) if (rule.when) collect(rule.when, found);
   return [...found].filter((point) => point > 1 && point <= LARGEST_QUANTITY).sort((a, b) => a - b);

@@ -18,8 +18,11 @@ export interface ResolveContext {
   readonly stock: StockView | null;
   /** whether it is a part of something that asks stock for everything together; absent for no */
   readonly ofWhole?: boolean;
-  /** whether other quantities are left as the limits of this one say, because one is being looked for; absent for no */
-  readonly unnamed?: boolean;
+  /**
+   * whether somebody reads it, so that the quantities that are named beside one that can't be had are looked for, each resolved;
+   * else they are those that its limits allow
+   */
+  readonly naming?: boolean;
   /** how hard a cutting plan is looked for; quick enough for every keystroke where it is absent */
   readonly effort?: Effort;
   /** the day it is in the shop, as YYYY-MM-DD */

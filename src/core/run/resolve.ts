@@ -42,11 +42,13 @@ const NO_RULES: Resolution['rules'] = [];
  */
 export function resolve(program: Program, selection: unknown, context: ResolveContext): Resolution {
   const problems: Problem[] = [];
+  // What stands inside is of the whole: nothing is named of it by itself.
+  const within: ResolveContext = context.naming ? { ...context, naming: false } : context;
   const [fault] = program.blocking;
   if (fault) problems.push(problem(AT_ITEM, { code: 'productNotReady', first: fault.data, count: program.blocking.length }));
 
-  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(program, selection, context, resolve, problems);
-  if (program.fits.length > 0) problems.push(...fitProblems(program, entries, context, resolve));
+  const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(program, selection, within, resolve, problems);
+  if (program.fits.length > 0) problems.push(...fitProblems(program, entries, within, resolve));
   checkUnknownKeys(program, given, problems);
   const group = context.group ?? null;
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
@@ -61,7 +63,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   const usual = () => usualPrices(program, quantity, { today: context.today, group }, resolve);
   const base = program.formulas.length === 0 ? null : baseBefore(program, variant, charged, entries, usual);
   const outcomes = formulaOutcomes(program, { answers, base, quantity, group, runs, held }, problems);
-  const addOns = takenAddOns(program, answers, context, resolve, problems);
+  const addOns = takenAddOns(program, answers, within, resolve, problems);
   const reading: Reading = { answers, quantity, group, variant, addOns, entries, usual, charged, outcomes, held, beside: context.beside, fired };
   const price = priceOf(program, reading);
   // Whatever it is for: without a price nothing is sold.
@@ -85,7 +87,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   if (!context.ofWhole && availability.leadDays !== null) problems.push(...tooEarlyProblems(program, answers, entries, context.today, availability.leadDays));
   const bookings = bookingsOf(program, reading, pieces, context.today);
   if (!context.ofWhole && context.booked) problems.push(...roomProblems(program, bookings, context.booked));
-  const isNamed = !context.ofWhole && !context.unnamed;
+  const isNamed = context.naming === true && !context.ofWhole;
   const others = (stock = context.stock) => otherQuantities(program, selection, { ...context, stock }, { problems }, resolve);
   const supply = supplyProblem(program, reading, draws, availability, pieces, context.stock, isNamed ? (most) => suppliedOf(others(), most) : (most) => most);
   if (supply) problems.push(supply);
@@ -95,7 +97,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
   return {
     state: stateOf(problems),
     problems,
-    shown: offersOf(program, answers, entries, context, bounds, rulings, resolve),
+    shown: offersOf(program, answers, entries, within, bounds, rulings, resolve),
     counted,
     quantity,
     orderable,

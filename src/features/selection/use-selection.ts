@@ -129,7 +129,7 @@ export function useSelection(product: Product, surroundings: CatalogSurroundings
   const subject = useMemo(() => ({ product: settledProduct, surroundings, today, part: null }), [settledProduct, surroundings, today]);
   const { now, last: before } = useOutlook(settled, subject, question);
   const { exact, resolved, unsure } = useMemo(() => {
-    const context = { stock: there, today, group, costs, booked: bookedIn(booked), files: (token: string) => files.get(token) };
+    const context = { naming: true, stock: there, today, group, costs, booked: bookedIn(booked), files: (token: string) => files.get(token) };
     const quantity = quantityFrom(shownQuantity);
     const exact = resolve(program, selectionOf(program, known, quantity, parts), context);
     return { exact, resolved: resolutionJson(exact), unsure: mustBeAsked(exact.draws, exact.availability.cutPlans, stock.map((item) => ({ ...item, lying: item.lying ?? null }))) };

@@ -185,7 +185,7 @@ async function asSold(transaction: Queries, at: Date, published: PublishedProduc
   const around = await readSurroundings(transaction, at, [published.definition]);
   const { program, group } = await programFor(transaction, published, around, await groupOf(transaction, token));
   const booked = bookedIn(await readBooked(transaction, [published.definition], around));
-  return { program, asked: { stock: around.there, today: around.today, group, booked, files: await readFiles(transaction, [selection]) } };
+  return { program, asked: { naming: true, stock: around.there, today: around.today, group, booked, files: await readFiles(transaction, [selection]) } };
 }
 
 type LineRow = typeof basketLines.$inferSelect;

@@ -77,6 +77,6 @@ export function resolvePublished(context: Services, slug: string, selection: unk
     const files = await readFiles(still.database.read, [selectionSchema.safeParse(selection).data ?? { answers: {} }]);
     const view = await programFor(still.database.read, product, product, group);
     const booked = bookedIn(await readBooked(still.database.read, [product.definition], product));
-    return resolve(view.program, selection, { stock: there, today, files, booked, group: view.group });
+    return resolve(view.program, selection, { stock: there, today, files, booked, group: view.group, naming: true });
   });
 }
