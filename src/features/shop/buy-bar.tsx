@@ -55,7 +55,13 @@ export function BuyBar({ product, selection, basket }: { product: Product; selec
           <chakra.span display={{ base: 'none', sm: 'inline' }}>
             <ShoppingBasket size={18} aria-hidden />
           </chakra.span>
-          {basket.isChange ? 'Change it in the basket' : 'Add to basket'}
+          {basket.isChange ? (
+            <span>
+              Change it<chakra.span display={{ base: 'none', sm: 'inline' }}> in the basket</chakra.span>
+            </span>
+          ) : (
+            'Add to basket'
+          )}
         </Button>
         <Box textAlign="end" minW="76px">
           <Text fontSize="xl" fontWeight="700" aria-label="Total">
