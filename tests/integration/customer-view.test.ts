@@ -59,16 +59,16 @@ describe('what a customer may know', () => {
   });
 
   it('calls stock by what customers see of it, and never by what the shop calls it inside', () => {
-    const inside = ['shelf-m', 'shelf-l', 'thread', 'jig', 'lid'].map((key) => ({ key, title: `${SECRET} ${key}`, unit: '1' }));
+    const inside = ['shelf-m', 'shelf-l', 'shelf-trade', 'thread', 'jig', 'lid'].map((key) => ({ key, title: `${SECRET} ${key}`, unit: '1' }));
     const { surroundings: around } = shopOf(
       [
         {
           title: 'Suit',
           choices: [
-            { kind: 'list', key: 'size', title: 'Size', stocked: true, options: [{ key: 'm', title: 'M', sku: 'M' }, { key: 'l', title: 'L', sku: 'L' }] },
+            { kind: 'list', key: 'size', title: 'Size', stocked: true, options: [{ key: 'm', title: 'M', sku: 'M' }, { key: 'l', title: 'L', sku: 'L' }, { key: 't', title: `${SECRET} size`, sku: 'T', groups: ['trade'] }] },
             { kind: 'list', key: 'veil', title: 'Veil', required: false, options: [{ key: 'round', title: 'Round', draws: [{ kind: 'fixed', stock: 'thread', quantity: '1' }] }, { key: 'inner', title: 'Inner', groups: ['trade'], draws: [{ kind: 'fixed', stock: 'jig', quantity: '1' }] }] },
           ],
-          variants: [{ options: { size: 'm' }, stock: 'shelf-m' }, { options: { size: 'l' }, stock: 'shelf-l' }],
+          variants: [{ options: { size: 'm' }, stock: 'shelf-m' }, { options: { size: 'l' }, stock: 'shelf-l' }, { options: { size: 't' }, stock: 'shelf-trade' }],
           draws: [],
           parts: [{ key: 'box', candidates: [{ product: 'box' }] }],
         },
@@ -79,7 +79,7 @@ describe('what a customer may know', () => {
     const suit = around.products.get('p');
     if (!suit) throw new Error('no suit');
     const view = customerView(suit, around, null);
-    expect([...view.surroundings.stock].map(([key, { title }]) => [key, title])).toEqual([['shelf-m', 'Suit M'], ['shelf-l', 'Suit L'], ['thread', 'Suit, Round'], ['jig', 'Suit'], ['lid', 'Box']]);
+    expect([...view.surroundings.stock].map(([key, { title }]) => [key, title])).toEqual([['shelf-m', 'Suit M'], ['shelf-l', 'Suit L'], ['shelf-trade', 'Suit'], ['thread', 'Suit, Round'], ['jig', 'Suit'], ['lid', 'Box']]);
     const none = { stock: stockViewOf(() => Exact.zero), today: TODAY, group: view.group };
     const { problems } = resolve(compile(view.product, view.surroundings), { answers: { size: 'l' } }, none);
     expect(problems.map(({ data }) => problemWords(data).message)).toEqual(['Suit L is out of stock.']);

@@ -1,4 +1,4 @@
-import { hasOptions, type Product, referencesOf } from '../catalog';
+import { type Choice, hasOptions, type Product, referencesOf } from '../catalog';
 import { isSeenBy } from '../run';
 
 /**
@@ -13,20 +13,17 @@ export function toldStock(products: readonly Product[], group: string | null): R
   const note = (stock: string | null, title: string) => {
     if (stock !== null && !told.has(stock)) told.set(stock, title);
   };
+  /** The options that are called something by what a customer sees. */
+  const seenOptions = (choice: Choice) => (hasOptions(choice) && !choice.forWorkshop && isSeenBy(choice.groups, group) ? choice.options.filter(({ groups }) => isSeenBy(groups, group)) : []);
   for (const { title, choices, variants } of products) {
-    const titleOf = (choice: string, option: string) => {
-      const found = choices.find(({ key }) => key === choice);
-      return found && hasOptions(found) ? (found.options.find(({ key }) => key === option)?.title ?? '') : '';
-    };
+    const chosen = choices.map((choice) => ({ key: choice.key, options: seenOptions(choice) }));
+    const titleOf = (choice: string, option: string) => chosen.find(({ key }) => key === choice)?.options.find(({ key }) => key === option)?.title ?? '';
     for (const { options, stock } of variants) note(stock, [title, ...Object.entries(options).map(([choice, option]) => titleOf(choice, option))].filter(Boolean).join(' '));
   }
   // What is drawn by nothing but a product as it is, is that product.
   for (const { title, draws } of products) for (const draw of draws) note(draw.stock, title);
   for (const { title, choices } of products) {
-    for (const choice of choices) {
-      if (!hasOptions(choice) || choice.forWorkshop || !isSeenBy(choice.groups, group)) continue;
-      for (const option of choice.options) if (isSeenBy(option.groups, group)) for (const draw of option.draws) note(draw.stock, `${title}, ${option.title}`);
-    }
+    for (const option of choices.flatMap(seenOptions)) for (const draw of option.draws) note(draw.stock, `${title}, ${option.title}`);
   }
   for (const product of products) for (const stock of referencesOf(product).stock) note(stock, product.title);
   return told;
