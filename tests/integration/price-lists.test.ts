@@ -6,6 +6,7 @@ import { listShop, openShopProductView } from '@/services/selling/shop';
 import { largeBodies } from '@/services/large-bodies';
 import { openPriceLists, previewPriceLists, savePriceLists } from '@/services/prices/price-lists';
 import { openProduct, saveDraft } from '@/services/products/drafts';
+import { createProduct } from '@/services/products/products';
 import { publishProduct } from '@/services/products/publishing';
 import { enterGroupCode, openSettings, saveSettings } from '@/services/settings/settings';
 import { openServices, type TestServices } from '../support/services';
@@ -26,6 +27,18 @@ const hold = async (...lists: PriceList[]) => {
   await savePriceLists(context, largeBodies.acceptedPriceLists.parse({ lists, accepted: count, acceptedBelow: below.length }));
 };
 const priceOf = async (slug: string, token?: string) => (await listShop(context, { token })).entries.find((entry) => entry.slug === slug)?.price;
+
+describe('two drafts with one address', () => {
+  it('each stand in the grid with what is theirs', async () => {
+    const ids = await Promise.all(['Rain hat', 'Sun hat'].map((title) => createProduct(context, { title, price: '12' })));
+    for (const id of ids) {
+      const { draft, draftVersion } = await openProduct(context, id);
+      await saveDraft(context, id, { definition: { ...draft, slug: 'hat' }, baseVersion: draftVersion, editor: 'a' });
+    }
+    const { products } = await openPriceLists(context);
+    expect(products.filter(({ slug }) => slug === 'hat').map(({ id, title }) => [id, title])).toEqual(expect.arrayContaining([[ids[0], 'Rain hat'], [ids[1], 'Sun hat']]));
+  });
+});
 
 describe('price lists', () => {
   it('are seen before they hold, and hold at once: in the list, on the page, in the basket', async () => {

@@ -84,7 +84,10 @@ const pricedProduct = (product: Product, surroundings: CatalogSurroundings): Pri
 /** Where a product stands, without what is on it. */
 const shelfOf = ({ category, supplier, tags, soldBy: { kind }, variants, parts, choices }: Product): Shelved => ({ category, supplier, tags, soldBy: { kind }, variants: variants.map(() => null), parts: parts.map(() => null), choices: choices.map((choice) => ({ kind: choice.kind })) });
 
-const byAddress = async (states: readonly BothStates[], surroundings: CatalogSurroundings) => new Map(await inPieces(states, (state) => [asItCounts(state).slug, pricedProduct(asItCounts(state), surroundings)] as const));
+/** Every product with what it has of prices: drafts may share an address. */
+const pricedAll = (states: readonly BothStates[], surroundings: CatalogSurroundings) => inPieces(states, (state) => ({ state, priced: pricedProduct(asItCounts(state), surroundings) }));
+
+const byAddress = (all: readonly { readonly priced: PricedProduct }[]) => new Map(all.map(({ priced }) => [priced.slug, priced]));
 
 /** The price lists: for the manager's side. */
 export function openPriceLists(context: Services): Promise<PriceListsView> {
@@ -92,14 +95,14 @@ export function openPriceLists(context: Services): Promise<PriceListsView> {
     const { states, now: around } = await readAll(database.read, now());
     const { shop } = around.surroundings;
     const lists = await readPriceLists(database.read);
-    const known = await byAddress(states, around.surroundings);
+    const all = await pricedAll(states, around.surroundings);
+    const known = byAddress(all);
     return {
       lists,
       seen: seenName(lists),
-      products: await inPieces(states, (state) => {
+      products: all.map(({ state, priced }) => {
         const product = asItCounts(state);
         const { sku, category } = product;
-        const priced = known.get(product.slug) ?? pricedProduct(product, around.surroundings);
         return { id: state.id, sku, category, inShop: state.published !== null, shelf: shelfOf(product), ...priced };
       }),
       groups: shop.groups.map(({ key, title }) => ({ key, title })),
@@ -122,7 +125,7 @@ async function lookAhead(queries: Queries, at: Date, lists: readonly PriceList[]
   requireSeen(seen, await readPriceLists(queries), 'the price lists');
   const { states, now } = await readAll(queries, at);
   const { surroundings, today } = now;
-  const [fault] = listFaults(lists, surroundings.shop.groups, await byAddress(states, surroundings));
+  const [fault] = listFaults(lists, surroundings.shop.groups, byAddress(await pricedAll(states, surroundings)));
   if (fault) throw new Refusal(422, 'listFaulty', listFaultWords(fault), { list: lists[fault.place]?.key });
   const former = await readPriceLists(queries);
   const titleOf = (group: string | null) => surroundings.shop.groups.find(({ key }) => key === group)?.title ?? 'everybody else';
