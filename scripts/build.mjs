@@ -1,5 +1,5 @@
-// Builds the application and the threads that work beside it, drops from the pages what was not built, and lays beside every script and style what it comes to
-// compressed as far as it goes: done once here, it costs nobody anything at every request.
+// Builds the application and the threads that work beside it, drops from the pages what was not built, and lays beside every
+// script and style what it comes to compressed as far as it goes: done once here, it costs nobody anything at every request.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

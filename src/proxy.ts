@@ -1,6 +1,7 @@
 import { type NextRequest, NextResponse } from 'next/server';
 import { contentPolicy, newNonce, NONCE_HEADER } from './http/content-policy';
 import { gate, hostsFrom } from './http/gate';
+import { problemDocument } from './http/problem';
 import { unsoundAnswer } from './http/unsound';
 import { isDataUnsound } from './services/process';
 
@@ -8,10 +9,7 @@ import { isDataUnsound } from './services/process';
 export async function proxy(request: NextRequest): Promise<Response> {
   const { pathname } = request.nextUrl;
   const turnedAway = gate({ method: request.method, path: pathname, header: (name) => request.headers.get(name) }, hostsFrom(process.env.OAK_KNOT_HOSTS));
-  if (turnedAway) {
-    const body = { type: 'about:blank', title: 'Turned away', ...turnedAway };
-    return NextResponse.json(body, { status: turnedAway.status, headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' } });
-  }
+  if (turnedAway) return problemDocument(turnedAway.status, turnedAway.code, turnedAway.detail, { title: 'Turned away' });
   if (await isDataUnsound()) return unsoundAnswer(pathname);
   // Pictures and files have a stricter policy of their own, and what is no page runs nothing.
   if (/^\/(api|pictures|_next)\//.test(pathname)) return NextResponse.next();

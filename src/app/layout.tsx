@@ -5,15 +5,14 @@ import '@fontsource/dancing-script/400.css';
 import '@fontsource/ibm-plex-mono/400.css';
 import '@fontsource/zilla-slab/400.css';
 import { type Metadata } from 'next';
-import { headers } from 'next/headers';
 import { type ReactNode } from 'react';
-import { NONCE_HEADER } from '@/http/content-policy';
+import { pageNonce } from '@/http/page';
 import { UiProvider } from '@/ui/provider';
 
 export const metadata: Metadata = { title: { default: 'Oak Knot', template: '%s · Oak Knot' } };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const nonce = (await headers()).get(NONCE_HEADER) ?? undefined;
+  const nonce = await pageNonce();
   return (
     <html lang="en" suppressHydrationWarning>
       <body>

@@ -1,6 +1,6 @@
 import { existsSync, rmSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { Database, DEFAULT_DATABASE_URL } from '../data/database';
+import { Database, DEFAULT_DATABASE_URL, stampOf } from '../data/database';
 import { products, stockItems } from '../data/schema';
 import { stopThreads } from '../services/background/pool';
 import { freshenCards } from '../services/catalog/cards';
@@ -11,7 +11,8 @@ async function prepare(fresh: boolean): Promise<void> {
   const url = process.env.OAK_KNOT_DATABASE_URL ?? DEFAULT_DATABASE_URL;
   if (fresh) {
     if (!url.startsWith('file:')) throw new Error('--fresh deletes a local database file; this one is on a server.');
-    for (const suffix of ['', '-wal', '-shm', '.stamp']) rmSync(resolve(url.slice('file:'.length)) + suffix, { force: true });
+    const file = resolve(url.slice('file:'.length));
+    for (const name of [file, `${file}-wal`, `${file}-shm`, stampOf(file)]) rmSync(name, { force: true });
   }
   const isNew = url.startsWith('file:') && !existsSync(resolve(url.slice('file:'.length)));
   const database = await Database.open(url);

@@ -5,6 +5,7 @@ import { type LargeBody, largeBodies, type LargeBodyName } from '../services/lar
 import { Refusal } from '../services/refusal';
 import { type Services } from '../services/context';
 import { services } from '../services/process';
+import { problemDocument } from './problem';
 
 /** The largest JSON body a route reads, in bytes, unless it says otherwise. */
 export const LARGEST_BODY = 64 * 1024;
@@ -55,28 +56,6 @@ function malformed(faults: readonly ShapeFault[]): Refusal {
   const [first] = errors;
   return new Refusal(400, 'malformed', first ? `${first.pointer}: ${first.detail}` : 'The request is malformed.', { errors });
 }
-
-function problemDocument(status: number, code: string, detail: string, more: Readonly<Record<string, unknown>> = {}): Response {
-  const body = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, code, ...more };
-  return new Response(JSON.stringify(body), {
-    status,
-    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }) },
-  });
-}
-
-const TITLES: Readonly<Record<number, string>> = {
-  400: 'Bad Request',
-  403: 'Forbidden',
-  404: 'Not Found',
-  409: 'Conflict',
-  413: 'Content Too Large',
-  415: 'Unsupported Media Type',
-  421: 'Misdirected Request',
-  422: 'Unprocessable Content',
-  429: 'Too Many Requests',
-  500: 'Internal Server Error',
-  503: 'Service Unavailable',
-};
 
 /**
  * Reads a JSON body by a schema.

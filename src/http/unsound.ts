@@ -1,3 +1,8 @@
+import { problemDocument } from './problem';
+
+/** After so long it is worth asking again, in seconds. */
+const RETRY = 30;
+
 const WORDS = 'The data of this shop can’t be read just now, so nothing can be shown, sold or changed. What is wrong, and what to do about it, stands in the log of the server.';
 
 const PAGE = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Oak Knot</title>
@@ -6,8 +11,6 @@ const PAGE = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta n
 
 /** What every address answers while the data can't be read: the same words, as a page or as a problem document. */
 export function unsoundAnswer(path: string): Response {
-  const headers = { 'Cache-Control': 'no-store', 'Retry-After': '30' };
-  if (!path.startsWith('/api/')) return new Response(PAGE, { status: 503, headers: { ...headers, 'Content-Type': 'text/html; charset=utf-8' } });
-  const body = { type: 'about:blank', title: 'Service Unavailable', status: 503, detail: WORDS, code: 'dataUnsound' };
-  return new Response(JSON.stringify(body), { status: 503, headers: { ...headers, 'Content-Type': 'application/problem+json' } });
+  if (path.startsWith('/api/')) return problemDocument(503, 'dataUnsound', WORDS, { retryAfter: RETRY });
+  return new Response(PAGE, { status: 503, headers: { 'Cache-Control': 'no-store', 'Retry-After': String(RETRY), 'Content-Type': 'text/html; charset=utf-8' } });
 }

@@ -1,8 +1,7 @@
-import { headers } from 'next/headers';
 import { type ReactNode } from 'react';
 import { ShopFrame } from '@/features/shop/shop-frame';
-import { NONCE_HEADER } from '@/http/content-policy';
 import { basketToken } from '@/http/basket-cookie';
+import { pageNonce } from '@/http/page';
 import { readShop } from '@/services/catalog/surroundings';
 import { services } from '@/services/process';
 import { countLines } from '@/services/selling/basket';
@@ -23,7 +22,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const token = await basketToken();
   return (
     <>
-      <script nonce={(await headers()).get(NONCE_HEADER) ?? undefined} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: rememberEarly }} />
+      <script nonce={await pageNonce()} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: rememberEarly }} />
       <ShopFrame shopName={name} lines={await countLines(context, token)} hasGroups={groups.length > 0} group={await groupTitle(context, token)}>
         {children}
       </ShopFrame>

@@ -1,7 +1,7 @@
-import { isDayOfYear, isInSeason, parseDay, weekdayOf } from '../calendar';
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
 import { UNSEEN, unseenOption } from '../catalog/choices';
 import { type RoundingMode } from '../number';
+import { holdsOnDay } from '../rules';
 import { isSeenBy } from '../run';
 import { plainWords } from '../text';
 import { toldStock } from './told-stock';
@@ -214,14 +214,6 @@ function holdsFor(condition: Condition, view: Pick<View, 'group' | 'today'>): bo
   if (condition.kind !== 'group') return null;
   const isIn = group !== null && condition.groups.includes(group);
   return condition.is === 'oneOf' ? isIn : !isIn;
-}
-
-/** Whether a test of the day it is holds on one; null for days that are none. */
-function holdsOnDay(test: Extract<Condition, { kind: 'weekday' | 'season' }>, today: string): boolean | null {
-  const day = parseDay(today) ?? 0;
-  if (test.kind === 'season' && !(isDayOfYear(test.from) && isDayOfYear(test.to))) return null;
-  const isOne = test.kind === 'weekday' ? test.weekdays.includes(weekdayOf(day)) : isInSeason(day, test.from, test.to);
-  return test.is === 'oneOf' ? isOne : !isOne;
 }
 
 function conditionFor(condition: Condition, view: View): Condition {

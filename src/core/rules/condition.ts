@@ -245,14 +245,20 @@ function holdsOfProduct(test: TestOfProduct, product: ConditionScope['product'])
 
 /** A test of a day, given as YYYY-MM-DD. */
 function compileDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, path: Path, report: Report): (day: string) => boolean {
-  const wanted = test.is === 'oneOf';
   if (test.kind === 'weekday') {
     if (test.weekdays.length === 0) report([...path, 'weekdays'], { code: 'conditionEmpty' });
-    return (day) => test.weekdays.includes(weekdayOf(parseDay(day) ?? 0)) === wanted;
+  } else {
+    for (const end of ['from', 'to'] as const) if (!isDayOfYear(test[end])) report([...path, end], { code: 'badDayOfYear', given: test[end] });
   }
-  const faulty = (['from', 'to'] as const).filter((end) => !isDayOfYear(test[end]));
-  for (const end of faulty) report([...path, end], { code: 'badDayOfYear', given: test[end] });
-  return faulty.length > 0 ? () => false : (day) => isInSeason(parseDay(day) ?? 0, test.from, test.to) === wanted;
+  return (day) => holdsOnDay(test, day) === true;
+}
+
+/** Whether a test of a day holds on one, given as YYYY-MM-DD; null for a season whose ends are no days. */
+export function holdsOnDay(test: Extract<Test, { kind: 'weekday' | 'season' }>, given: string): boolean | null {
+  const wanted = test.is === 'oneOf';
+  const day = parseDay(given) ?? 0;
+  if (test.kind === 'weekday') return test.weekdays.includes(weekdayOf(day)) === wanted;
+  return isDayOfYear(test.from) && isDayOfYear(test.to) ? isInSeason(day, test.from, test.to) === wanted : null;
 }
 
 /** A test of what one weighs; it does not hold where nothing says what that is. */

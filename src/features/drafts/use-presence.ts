@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
+import { sameDefinition } from '@/core/catalog';
 import { ApiProblem, send } from '@/features/shared/api';
 import { binnedIn } from './draft-store';
 import { type Draft } from './use-draft';
@@ -30,7 +31,7 @@ export function usePresence<T extends object>(productId: number, editor: string,
     const see = () => {
       void send('POST', url, { editor }, seenSchema).then(
         ({ draftVersion, ...seen }) => {
-          setPresence((before) => (before.others === seen.others && before.archived === seen.archived && before.publishedRevision === seen.publishedRevision ? before : seen));
+          setPresence((before) => (sameDefinition(before, seen) ? before : seen));
           hearBack();
           hearOfVersion(draftVersion);
         },

@@ -72,20 +72,27 @@ export function DraftNotice<T extends object>({ draft }: { draft: Draft<T> }) {
   );
 }
 
-/** Says that what is open was put away or deleted, and offers the way back. */
-export function AwayNotice({ children, action, onBack }: { children: ReactNode; action: string; onBack: () => Promise<unknown> }) {
+/** Says that what is open was put away or deleted, and offers the way back, where there is one. */
+export function AwayNotice({ children, action = '', onBack }: { children: ReactNode; action?: string; onBack?: () => Promise<unknown> }) {
   const [busy, setBusy] = useState(false);
-  const back = () => {
-    setBusy(true);
-    void onBack().finally(() => setBusy(false));
-  };
   return (
     <Alert.Root status="warning" borderRadius="0" bg="copper.subtle" color="fg" py="2">
       <Alert.Indicator color="copper.fg" />
       <Alert.Description flex="1">{children}</Alert.Description>
-      <Button size="xs" variant="outline" colorPalette="copper" loading={busy} onClick={back}>
-        {action}
-      </Button>
+      {onBack && (
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="copper"
+          loading={busy}
+          onClick={() => {
+            setBusy(true);
+            void onBack().finally(() => setBusy(false));
+          }}
+        >
+          {action}
+        </Button>
+      )}
     </Alert.Root>
   );
 }
@@ -105,15 +112,10 @@ export function GoneNotice<T extends object>({ draft, word, onStartAgain }: { dr
       </AwayNotice>
     );
   }
-  return onStartAgain ? (
+  return (
     <AwayNotice action="Start it again" onBack={onStartAgain}>
-      This {word} was deleted for good. What stands here is kept in this window: it can become a new {word}.
+      This {word} was deleted for good. What stands here is kept in this window{onStartAgain ? `: it can become a new ${word}` : ''}.
     </AwayNotice>
-  ) : (
-    <Alert.Root status="warning" borderRadius="0" bg="copper.subtle" color="fg" py="2">
-      <Alert.Indicator color="copper.fg" />
-      <Alert.Description>This {word} was deleted for good. What stands here is kept in this window.</Alert.Description>
-    </Alert.Root>
   );
 }
 

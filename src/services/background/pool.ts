@@ -46,7 +46,7 @@ function threadsFor(size: Size): Threads {
       filename: resolve(process.env.OAK_KNOT_THREAD ?? 'src/services/background/thread.mjs'),
       execArgv: [],
       resourceLimits: { maxOldGenerationSizeMb: LIMITS[size].memory },
-      ...(LIMITS[size].nice > 0 && { niceIncrement: LIMITS[size].nice }),
+      niceIncrement: LIMITS[size].nice,
       // One is always there: to start a thread takes as long as somebody waits for a page.
       minThreads: 1,
       maxThreads: most,

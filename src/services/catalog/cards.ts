@@ -52,7 +52,10 @@ export async function freshenCards(context: Services, of: CardOf): Promise<void>
       });
       return { state: shared.state, seen, stale, isAll: rows.length < LOOKED_AT_ONCE && stale.length < AT_ONCE, made: stale.length === 0 ? null : { shared, published, ...(await readSurroundings(database.read, now(), stale.map(({ definition }) => definition))) } };
     });
-    if (seen.length === 0 && stale.length === 0 && lost.length === 0) return;
+    if (seen.length === 0 && stale.length === 0) {
+      if (isAll) return;
+      continue;
+    }
     const cards = made ? await workOut(stale.map(({ definition }) => definition), made) : [];
     await context.database.write(async (transaction) => {
       // Whoever changed something meanwhile has given the state another name: these are looked at again then.

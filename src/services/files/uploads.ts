@@ -18,20 +18,18 @@ export async function readFiles(queries: Queries, selections: readonly Selection
 /** The files that each of some selections names, with their names. */
 export async function listFiles(queries: Queries, selections: readonly Selection[]): Promise<{ token: string; name: string }[][]> {
   const known = await readFiles(queries, selections);
-  return selections.map((given) =>
-    filesNamedIn(given).flatMap((token) => {
-      const file = known(token);
-      return file ? { token, name: file.name } : [];
-    }),
-  );
+  return selections.map((given) => thoseIn(given, known).map(([token, { name }]) => ({ token, name })));
 }
 
 /** The files that a selection names, by their tokens, as far as they are there. */
-export async function filesOf(queries: Queries, selection: Selection): Promise<(readonly [token: string, file: UploadedFile])[]> {
-  const known = await readFiles(queries, [selection]);
-  return filesNamedIn(selection).flatMap((token) => {
+export const filesOf = async (queries: Queries, selection: Selection): Promise<TokenAndFile[]> => thoseIn(selection, await readFiles(queries, [selection]));
+
+type TokenAndFile = readonly [token: string, file: UploadedFile];
+
+function thoseIn(selection: Selection, known: (token: string) => UploadedFile | undefined): TokenAndFile[] {
+  return filesNamedIn(selection).flatMap((token): TokenAndFile[] => {
     const file = known(token);
-    return file ? [[token, file] as const] : [];
+    return file ? [[token, file]] : [];
   });
 }
 

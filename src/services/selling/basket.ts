@@ -220,9 +220,7 @@ export async function replaceLine(context: Services, token: string | undefined, 
   await freeOverdue(context);
   const { database, now } = context;
   await database.write(async (transaction) => {
-    const line = await requireLine(transaction, token, lineId);
-    const published = await readSoldById(transaction, line.productId);
-    if (!published) return notFound('such product in the shop any more');
+    const { line, published } = await requireSoldLine(transaction, token, lineId);
     const { program, asked } = await asSold(transaction, now(), published, selection, token);
     const others = await transaction.select().from(basketLines).where(and(inBasket(line.basket), ne(basketLines.id, line.id)));
     const { same, ...item } = joined(program, selection, asked, others);
@@ -263,9 +261,7 @@ export async function changeLine(context: Services, token: string | undefined, l
   await freeOverdue(context);
   const { database, now } = context;
   await database.write(async (transaction) => {
-    const line = await requireLine(transaction, token, lineId);
-    const published = await readSoldById(transaction, line.productId);
-    if (!published) return notFound('such product in the shop any more');
+    const { line, published } = await requireSoldLine(transaction, token, lineId);
     const { program, asked } = await asSold(transaction, now(), published, selectionOf(line), token);
     const before = resolve(program, selectionOf(line), asked);
     const { problems, unitPrice } = resolve(program, { ...selectionOf(line), quantity }, asked);
@@ -294,4 +290,10 @@ async function findLine(queries: Queries, token: string | undefined, lineId: num
 
 async function requireLine(queries: Queries, token: string | undefined, lineId: number): Promise<LineRow> {
   return (await findLine(queries, token, lineId)) ?? notFound('such line in this basket');
+}
+
+/** A line with what is sold of its product. @throws Refusal 404 where either is not there any more */
+async function requireSoldLine(queries: Queries, token: string | undefined, lineId: number): Promise<{ readonly line: LineRow; readonly published: PublishedProduct }> {
+  const line = await requireLine(queries, token, lineId);
+  return { line, published: (await readSoldById(queries, line.productId)) ?? notFound('such product in the shop any more') };
 }

@@ -1,0 +1,27 @@
+/**
+ * An answer that says what is wrong, for people and for programs.
+ *
+ * @param more anything else that a program can use; `retryAfter`, in seconds, also says so in the header
+ * @see RFC 9457, Problem Details for HTTP APIs
+ */
+export function problemDocument(status: number, code: string, detail: string, more: Readonly<Record<string, unknown>> = {}): Response {
+  const body = { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, code, ...more };
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...(typeof more.retryAfter === 'number' && { 'Retry-After': String(more.retryAfter) }) },
+  });
+}
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: 'Bad Request',
+  403: 'Forbidden',
+  404: 'Not Found',
+  409: 'Conflict',
+  413: 'Content Too Large',
+  415: 'Unsupported Media Type',
+  421: 'Misdirected Request',
+  422: 'Unprocessable Content',
+  429: 'Too Many Requests',
+  500: 'Internal Server Error',
+  503: 'Service Unavailable',
+};
