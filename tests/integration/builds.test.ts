@@ -136,6 +136,26 @@ describe('a change of what is in builds', () => {
     expect(crown?.kind === 'slot' && [crown.options.map(({ key }) => key), crown.default]).toEqual([['glass-board'], ['glass-board']]);
     expect(does).toBe('has Glass board in its place');
   });
+
+  it('puts it also where rules, tables, prepared builds and proofs name the other, and says what of its answers goes', async () => {
+    const { draft } = await openProduct(context, await idOf(context, 'hive'));
+    const { draft: strap } = await openProduct(context, await idOf(context, 'hive-strap'));
+    const build = productSchema.parse({
+      ...draft,
+      parts: [{ key: 'cover', candidates: [{ product: 'crown-board' }] }],
+      rules: [{ key: 'r', when: { kind: 'option', choice: 'crown', options: ['crown-board'] }, then: [{ kind: 'preselect', choice: 'crown', answer: ['crown-board'] }] }],
+      tables: [{ key: 't', choices: ['crown', 'roof'], rows: [['crown-board', 'flat-roof']] }],
+      prepared: [{ key: 'a', title: 'A', answers: { crown: [{ product: 'crown-board', answers: { gone: 'x' } }], roof: ['flat-roof'] }, parts: { cover: { answers: { gone: 'y' } } } }],
+      proofs: [{ key: 'b', title: 'B', answers: { crown: 'crown-board' }, parts: { cover: { product: 'crown-board', answers: {} } }, expects: {} }],
+    });
+    const { after, does } = withPartReplaced(build, 'crown-board', { ...strap, slug: 'glass-board', title: 'Glass board' });
+    expect(JSON.stringify(after)).not.toContain('crown-board');
+    expect(after.rules[0]).toMatchObject({ when: { options: ['glass-board'] }, then: [{ answer: ['glass-board'] }] });
+    expect(after.tables[0]?.rows).toEqual([['glass-board', 'flat-roof']]);
+    expect(after.prepared[0]).toMatchObject({ answers: { crown: [{ product: 'glass-board', answers: {} }], roof: ['flat-roof'] }, parts: { cover: { answers: {} } } });
+    expect(after.proofs[0]).toMatchObject({ answers: { crown: 'glass-board' }, parts: { cover: { product: 'glass-board' } } });
+    expect(does).toBe('has Glass board in 2 places; no longer said: gone');
+  });
 });
 
 describe('what customers are sent of a build', () => {

@@ -1,9 +1,10 @@
+import { visitReferences } from '../fields';
 import { type Choice } from './choices';
 import { type Formula, formulaName, namesIn, type Rate, withNames } from './formulas';
 import { freeKeys } from './free-key';
 import { same } from './merge';
 import { renamedChoice, renamedRule } from './renamed';
-import { type CompatibilityTable, type Rule } from './rules';
+import { type CompatibilityTable, type Rule, ruleSchema } from './rules';
 import { type Product } from './schema';
 
 /** A product or a sheet, as far as its choices and what ties them together goes. */
@@ -24,17 +25,10 @@ export interface CopiedAlong extends Tied {
 /** The choices that a rule names. */
 function choicesOfRule(rule: Rule): { choices: Set<string>; figures: Set<string> } {
   const found = { choices: new Set<string>(), figures: new Set<string>() };
-  renamedRule(
-    rule,
-    (key) => {
-      found.choices.add(key);
-      return key;
-    },
-    (key) => {
-      found.figures.add(key);
-      return key;
-    },
-  );
+  visitReferences(ruleSchema, rule, ({ what, key }) => {
+    if (what === 'choice') found.choices.add(key);
+    else if (what === 'formula') found.figures.add(key);
+  });
   return found;
 }
 

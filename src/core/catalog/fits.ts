@@ -1,12 +1,13 @@
 import { z } from 'zod';
+import { ownKey, placeRef } from '../fields';
 import { comparisons } from '../problems/comparison';
 import { keySchema } from './choices';
 
-const place = z.string().max(130).describe('key of a slot or of a part');
+const place = placeRef(z.string().max(130).describe('key of a slot or of a part'));
 
 /** What must fit together: a property of everything in one place, beside a property of everything in another. */
 export const fitSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('fit', keySchema),
   place,
   property: keySchema,
   compare: z.enum(comparisons).default('is'),

@@ -1,16 +1,6 @@
-import { type Formula, hasName, withName } from './formulas';
-import { type Condition, type Rule } from './rules';
-
-/** What of a product or a sheet can name the shop's currency. */
-interface Naming {
-  formulas: Formula[];
-  rules: Rule[];
-}
-
-function inUnit(condition: Condition, from: string, to: string): Condition {
-  if ('of' in condition) return { ...condition, of: condition.of.map((part) => inUnit(part, from, to)) };
-  return condition.kind === 'figure' && condition.unit === from ? { ...condition, unit: to } : condition;
-}
+import { visitReferences } from '../fields';
+import { type Referring, withCalled } from './references';
+import { productSchema } from './schema';
 
 /**
  * A definition in another currency: figures stay as they are, and what names the currency names the other one: formulas
@@ -18,16 +8,15 @@ function inUnit(condition: Condition, from: string, to: string): Condition {
  *
  * @param from ISO 4217 code, and `to` likewise
  */
-export function inCurrency<D extends Naming>(definition: D, from: string, to: string): D {
-  return {
-    ...definition,
-    formulas: definition.formulas.map((formula) => ({ ...formula, text: withName(formula.text, from, to) })),
-    rules: definition.rules.map((rule) => (rule.when ? { ...rule, when: inUnit(rule.when, from, to) } : rule)),
-  };
+export function inCurrency<D extends Referring>(definition: D, from: string, to: string): D {
+  return withCalled(definition, ({ what, key }) => ((what === 'unit' || what === 'name') && key === from ? to : key));
 }
 
 /** Whether a definition names a currency anywhere. */
-export function namesCurrency({ formulas, rules }: Naming, currency: string): boolean {
-  const asks = (condition: Condition): boolean => ('of' in condition ? condition.of.some(asks) : condition.kind === 'figure' && condition.unit === currency);
-  return formulas.some(({ text }) => hasName(text, currency)) || rules.some(({ when }) => when !== null && asks(when));
+export function namesCurrency(definition: Referring, currency: string): boolean {
+  let isNamed = false;
+  visitReferences(productSchema, definition, ({ what, key }) => {
+    isNamed ||= (what === 'unit' || what === 'name') && key === currency;
+  });
+  return isNamed;
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { answersOf, beside, choiceRef, keyAt, optionRef, ownKey, productRef, type Trail } from '../fields';
 import { decimalText } from '../number';
 import { answersSchema } from '../selection/selection';
 import { keySchema } from './choices';
@@ -6,11 +7,14 @@ import { keySchema } from './choices';
 /** The most of one part that a kit holds: keeps every figure of a kit in kits within exact bounds. */
 export const MOST_OF_A_PART = 10_000;
 
+/** The product that a candidate is, so many levels up. */
+const productAt = (levels: number) => (trail: Trail) => ({ product: beside('product', levels)(trail) ?? '' });
+
 /** A product that a part can be: its choices answered beforehand, narrowed to some options, or left to customers. */
 export const candidateSchema = z.strictObject({
-  product: z.string().max(60).default('').describe('slug of the product'),
-  fixed: answersSchema.describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
-  narrowed: z.record(z.string().max(130), z.array(z.string().max(60)).max(300)).default({}).describe('by choice, the only options that are offered there'),
+  product: productRef().default('').describe('slug of the product'),
+  fixed: answersOf(answersSchema, productAt(0)).describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
+  narrowed: z.record(choiceRef({ scope: productAt(1) }), z.array(optionRef({ choice: keyAt(1), scope: productAt(2) })).max(300)).default({}).describe('by choice, the only options that are offered there'),
 }).meta({ id: 'candidate' });
 
 export type PartCandidate = z.infer<typeof candidateSchema>;
@@ -19,7 +23,7 @@ const howMany = z.int().min(1).max(MOST_OF_A_PART).default(1);
 
 /** A component that comes with a product: always or when it is wanted, one product or one of several. */
 export const partSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('part', keySchema),
   title: z.string().max(120).default('').describe('empty to call it what its product is called'),
   candidates: z.array(candidateSchema).max(60).default([]).describe('the products it can be; of several, customers pick one, and the first is the usual one'),
   optional: z.boolean().default(false).describe('whether it may be left out'),

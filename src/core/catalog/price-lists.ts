@@ -1,21 +1,25 @@
 import { z } from 'zod';
+import { beside, choiceRef, groupRef, keyAt, optionRef, ownKey, priceListRef, productRef, type Trail } from '../fields';
 import { decimalText } from '../number';
 import { breaksSchema } from '../pricing/breaks';
 import { keySchema } from './choices/common';
 import { quantityPlaceSchema } from './quantities';
 
+/** The product that a price is for, so many levels up. */
+const productAt = (levels: number) => (trail: Trail) => ({ product: beside('product', levels)(trail) ?? '' });
+
 /** What of a product a price is for. */
 export const pricedThingSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('product') }).describe('its base price'),
-  z.strictObject({ kind: z.literal('variant'), options: z.record(z.string(), z.string()).describe('option key by stocked choice key') }),
-  z.strictObject({ kind: z.literal('option'), choice: z.string().max(130), option: z.string().max(60).nullable().default(null).describe('null for what an answer without options adds') }).describe('what it adds to the price'),
+  z.strictObject({ kind: z.literal('variant'), options: z.record(choiceRef(z.string(), { scope: productAt(2) }), optionRef(z.string(), { choice: keyAt(0), scope: productAt(2) })).describe('option key by stocked choice key') }),
+  z.strictObject({ kind: z.literal('option'), choice: choiceRef({ scope: productAt(1) }), option: optionRef({ choice: beside('choice'), scope: productAt(1) }).nullable().default(null).describe('null for what an answer without options adds') }).describe('what it adds to the price'),
 ]);
 
 export type PricedThing = z.infer<typeof pricedThingSchema>;
 
 /** One price of a list. */
 export const listPriceSchema = z.strictObject({
-  product: keySchema.describe('address of the product'),
+  product: productRef(keySchema).describe('address of the product'),
   of: pricedThingSchema.default({ kind: 'product' }),
   price: decimalText.describe('in the place of the usual price, for the same unit; of an option in the place of what it adds'),
   breaks: breaksSchema.nullable().default(null).describe('what it costs from so many on in this list'),
@@ -27,12 +31,12 @@ const dayField = z.string().max(10).nullable().default(null);
 
 /** Prices that hold in the place of the usual ones: for some customers, for some time, or both. */
 export const priceListSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('priceList', keySchema),
   title: z.string().min(1).max(80).describe('what it is called; customers read it in the working'),
-  groups: z.array(keySchema).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
+  groups: z.array(groupRef(keySchema)).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
   from: dayField.describe('the first day on which it holds, as YYYY-MM-DD in the shop’s time zone; null for always'),
   until: dayField.describe('the last day on which it holds; null for no end'),
-  follows: keySchema.nullable().default(null).describe('key of the list whose prices hold where this one says nothing'),
+  follows: priceListRef(keySchema).nullable().default(null).describe('key of the list whose prices hold where this one says nothing'),
   percent: decimalText.nullable().default(null).describe('so many percent less than usual, or than in the list that it follows, is the price of everything that it names no price for; null leaves that as it is'),
   places: z.array(quantityPlaceSchema).max(20).default([]).describe('the products that the percentage is for, by any of these conditions; none for all'),
   showsLowest: z.boolean().default(false).describe('whether the lowest price of the 30 days before its first day is shown beside its prices'),

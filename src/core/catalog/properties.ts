@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { unitCode } from '../fields';
 import { decimalText, Exact } from '../number';
 import { compares, type Comparison } from '../problems/comparison';
 import { formatQuantity, type Unit, unitByCode } from '../quantity';
 
 /** Something that a product or an option measures or is: `465 mm`, `11`, `cedar`. */
 export const propertySchema = z.union([
-  z.strictObject({ value: decimalText, unit: z.string().max(20).default('1').describe('UCUM code') }),
+  z.strictObject({ value: decimalText, unit: unitCode().default('1').describe('UCUM code') }),
   z.strictObject({ text: z.string().max(120) }),
 ]).meta({ id: 'property' });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { groupRef, ownKey } from '../fields';
 import { ANY_QUANTITY, type QuantityRule, quantityRuleSchema } from '../ordering';
 import { keySchema } from './choices/common';
 import { conditionHolds, placeConditionSchema, saysNothing } from './sheet';
@@ -14,10 +15,10 @@ export type QuantityPlace = z.infer<typeof quantityPlaceSchema>;
 
 /** A quantity rule for many products at once. */
 export const placedQuantitySchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('quantityRule', keySchema),
   title: z.string().min(1).max(80).describe('what it is called; customers read it where it is kept by more than one order line'),
   places: z.array(quantityPlaceSchema).max(20).default([]).describe('any of these conditions places it; none places it on every product'),
-  groups: z.array(keySchema).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
+  groups: z.array(groupRef(keySchema)).max(50).default([]).describe('customer groups that it holds for; empty for everybody'),
   per: z.enum(['line', 'basket', 'customer']).default('line').describe('whether each order line must keep it, all that it is placed on in a basket together, or all that one customer buys of it, whatever was ordered before; for a customer only a maximum can be said'),
   rule: quantityRuleSchema,
 }).meta({ id: 'placedQuantity' });

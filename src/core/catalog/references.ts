@@ -1,7 +1,7 @@
+import { enclosingChoice, mapReferences, type Reference, visitReferences } from '../fields';
 import { joins } from './candidates-of-slot';
-import { type Choice, hasOptions, type JoinCondition } from './choices';
-import { type Condition } from './rules';
-import { type Product } from './schema';
+import { type JoinCondition } from './choices';
+import { type Product, productSchema } from './schema';
 
 /** Everything outside itself that a definition refers to, by key; products by slug, pictures by where they are. */
 export interface References {
@@ -17,55 +17,50 @@ export interface References {
 }
 
 /** A product, or a sheet, which has no stock, variants, sheets, pictures and parts of its own. */
-export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup'>>;
+export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'> & Partial<Pick<Product, 'draws' | 'variants' | 'sheets' | 'pictures' | 'parts' | 'quantityByGroup' | 'proofs'>>;
 
-/** The one list of what a definition refers to. */
+/** Where it is kept what something refers to; null for what stands within the definition or within another. */
+const kept = { stock: 'stock', swatch: 'swatches', sheet: 'sheets', product: 'products', group: 'groups', picture: 'pictures' } as const satisfies Partial<Record<Reference['what'], keyof References>>;
+
+/** The field of the whole definition in which something stands. */
+function fieldOf({ trail }: Pick<Reference, 'trail'>): string {
+  let at = trail;
+  while (at.above) at = at.above;
+  return String(at.key);
+}
+
+/**
+ * Whether something must be there for the definition to hold. What answers, rules and tables say of a slot is offered there
+ * already, or is not known; and what a proof says is taken from stock is a result, which fails where it is no longer so.
+ */
+function isNeeded(reference: Reference): boolean {
+  const { what, own, answered } = reference;
+  if (own || answered) return false;
+  const field = fieldOf(reference);
+  return what === 'product' ? field === 'choices' || field === 'parts' : what !== 'stock' || field !== 'proofs';
+}
+
+/** What a definition refers to, as its schema says it. */
 export function referencesOf(definition: Referring): References {
-  const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>(), joins: [] as JoinCondition[] };
-  const note = (set: Set<string>, key: string | null | undefined) => void (key && set.add(key));
-  const notes = (set: Set<string>, keys: readonly string[]) => keys.forEach((key) => note(set, key));
-  const draws = (list: readonly { readonly stock: string }[] = []) => list.forEach(({ stock }) => note(found.stock, stock));
+  const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>() };
+  visitReferences(productSchema, definition, (reference) => {
+    if (reference.what in kept && isNeeded(reference)) found[kept[reference.what as keyof typeof kept]].add(reference.key);
+  });
+  return { ...found, joins: definition.choices.flatMap((choice) => (choice.kind === 'slot' ? choice.joins : [])) };
+}
 
-  draws(definition.draws);
-  for (const { src } of definition.pictures ?? []) note(found.pictures, src);
-  for (const { key } of definition.sheets ?? []) note(found.sheets, key);
-  for (const { stock, picture } of definition.variants ?? []) {
-    note(found.stock, stock);
-    note(found.pictures, picture);
-  }
-  for (const { candidates } of definition.parts ?? []) notes(found.products, candidates.map(({ product }) => product));
-  for (const choice of definition.choices) {
-    notes(found.groups, choice.groups);
-    if ('draws' in choice) draws(choice.draws);
-    if (choice.kind === 'paragraph') note(found.pictures, choice.picture);
-    if (choice.kind === 'addOn') note(found.products, choice.product);
-    if (choice.kind === 'slot') {
-      notes(found.products, choice.options.map(({ key }) => key));
-      found.joins.push(...choice.joins);
-    }
-    for (const option of hasOptions(choice) ? choice.options : []) {
-      draws(option.draws);
-      notes(found.groups, option.groups);
-      note(found.swatches, option.swatch);
-      note(found.pictures, option.picture);
-      note(found.pictures, option.texture);
-    }
-  }
-  for (const { serves } of definition.formulas) if (serves.kind === 'draw') note(found.stock, serves.stock);
-  notes(found.groups, Object.keys(definition.quantityByGroup ?? {}));
-  for (const { byGroup } of definition.rates) notes(found.groups, Object.keys(byGroup));
-  const conditions = (condition: Condition | null): void => {
-    if (condition === null) return;
-    if ('of' in condition) condition.of.forEach(conditions);
-    else if (condition.kind === 'group') notes(found.groups, condition.groups);
-  };
-  for (const { when, then } of definition.rules) {
-    conditions(when);
-    for (const effect of then) {
-      if (effect.kind === 'draw') note(found.stock, effect.draw.stock);
-      if (effect.kind === 'picture') note(found.pictures, effect.src);
-    }
-  }
+/** The place of the editor in which a field is edited that is called otherwise there. */
+const editedAt: Readonly<Record<string, string>> = { draws: 'stock', rates: 'formulas', tables: 'rules', prepared: 'selections', quantityByGroup: 'quantity' };
+
+/** The places of an editor at which a definition names something, and the field of the definition that is edited there. */
+export function placesWhere(definition: Referring, what: (typeof kept)[keyof typeof kept], key: string): { readonly field: string; readonly place: string }[] {
+  const found: { readonly field: string; readonly place: string }[] = [];
+  visitReferences(productSchema, definition, (reference) => {
+    if (reference.own || reference.key !== key || !(reference.what in kept) || kept[reference.what as keyof typeof kept] !== what) return;
+    const field = fieldOf(reference);
+    const choice = field === 'choices' ? enclosingChoice(reference.trail) : null;
+    found.push({ field, place: choice === null ? (editedAt[field] ?? field) : `choice:${choice}` });
+  });
   return found;
 }
 
@@ -74,20 +69,13 @@ export function refersToProduct({ products, joins: conditions }: References, pro
   return products.has(product.slug) || conditions.some((condition) => joins(condition, product));
 }
 
-/** A definition whose pictures are elsewhere. */
-export function withPictures<D extends Referring>(definition: D, address: (src: string) => string): D {
-  const moved = (src: string | null) => src && address(src);
-  const choices = definition.choices.map((choice): Choice => {
-    if (choice.kind === 'paragraph') return { ...choice, picture: moved(choice.picture) };
-    if (!hasOptions(choice)) return choice;
-    return { ...choice, options: choice.options.map((option) => ({ ...option, picture: moved(option.picture), texture: moved(option.texture) })) };
-  });
-  const rules = definition.rules.map((rule) => ({ ...rule, then: rule.then.map((effect) => (effect.kind === 'picture' && effect.src !== '' ? { ...effect, src: address(effect.src) } : effect)) }));
-  return {
-    ...definition,
-    choices,
-    rules,
-    ...(definition.pictures && { pictures: definition.pictures.map((picture) => ({ ...picture, src: address(picture.src) })) }),
-    ...(definition.variants && { variants: definition.variants.map((variant) => ({ ...variant, picture: moved(variant.picture) })) }),
-  };
+/** A definition in which something is called otherwise, wherever its schema says that it is named. */
+export function withCalled<D extends Referring>(definition: D, called: (reference: Reference) => string): D {
+  return mapReferences(productSchema, definition, called);
 }
+
+/** A definition whose pictures are elsewhere. */
+export const withPictures = <D extends Referring>(definition: D, address: (src: string) => string): D => withCalled(definition, ({ what, key }) => (what === 'picture' ? address(key) : key));
+
+/** A definition that takes from other stock items. @param named the stock item in the place of one, by key */
+export const withStock = <D extends Referring>(definition: D, named: (key: string) => string): D => withCalled(definition, ({ what, key }) => (what === 'stock' ? named(key) : key));

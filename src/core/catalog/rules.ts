@@ -1,13 +1,14 @@
 import { z } from 'zod';
+import { answerOf, beside, choiceRef, column, formulaRef, groupRef, optionRef, ownKey, pictureRef, unitCode } from '../fields';
 import { decimalText } from '../number';
 import { amountSchema } from '../pricing/amount';
 import { comparisons } from '../problems';
 import { drawSchema } from '../stock/draw';
 import { keySchema, weightSchema } from './choices';
 
-const choice = z.string().max(130).describe('key of a choice');
+const choice = choiceRef(z.string().max(130).describe('key of a choice'));
 const choices = z.array(choice).max(100);
-const optionKeys = z.array(z.string().max(60)).max(300);
+const optionKeys = z.array(optionRef({ choice: beside('choice', 1) })).max(300);
 
 const compare = z.enum(comparisons);
 const among = z.enum(['oneOf', 'noneOf']).default('oneOf');
@@ -21,7 +22,7 @@ const dayOfYear = z.string().max(5).describe('as MM-DD');
 export const testSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('option'), choice, is: among, options: optionKeys }).describe('of several chosen, whether one of these is among them').meta({ id: 'testOfOption' }),
   z.strictObject({ kind: z.literal('pieces'), choice, compare, value: z.int().min(0).max(1000) }).describe('how many pieces are in a slot').meta({ id: 'testOfPieces' }),
-  z.strictObject({ kind: z.literal('figure'), formula: z.string().max(130).describe('key of a formula'), compare, value: decimalText, unit: z.string().max(20).default('1').describe('UCUM code, or the shop’s currency') }).describe('what a formula comes to').meta({ id: 'testOfFigure' }),
+  z.strictObject({ kind: z.literal('figure'), formula: formulaRef(z.string().max(130).describe('key of a formula')), compare, value: decimalText, unit: unitCode().default('1').describe('UCUM code, or the shop’s currency') }).describe('what a formula comes to').meta({ id: 'testOfFigure' }),
   z.strictObject({ kind: z.literal('said'), choice, yes: z.boolean() }).describe('of a question answered with yes or no, and of consent').meta({ id: 'testOfSaid' }),
   z.strictObject({ kind: z.literal('answered'), choice, answered: z.boolean() }).meta({ id: 'testOfAnswered' }),
   z.strictObject({ kind: z.literal('value'), choice, compare, value: decimalText }).describe('of a number, or of a measure in its own unit').meta({ id: 'testOfValue' }),
@@ -30,9 +31,9 @@ export const testSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('says'), choice, is: among, where, texts }).describe('what a text says').meta({ id: 'testOfWords' }),
   z.strictObject({ kind: z.literal('weekday'), choice: dateOrToday, is: among, weekdays: z.array(z.int().min(1).max(7)).max(7).describe('1 for Monday') }).meta({ id: 'testOfWeekday' }),
   z.strictObject({ kind: z.literal('season'), choice: dateOrToday, is: among, from: dayOfYear, to: dayOfYear }).describe('from one day of the year to another, both included; over the turn of the year where the second is earlier').meta({ id: 'testOfSeason' }),
-  z.strictObject({ kind: z.literal('weight'), compare, value: decimalText, unit: z.string().max(20).default('kg').describe('UCUM code of a unit of mass') }).describe('what one weighs: the product or variant, with what is chosen of it').meta({ id: 'testOfWeight' }),
+  z.strictObject({ kind: z.literal('weight'), compare, value: decimalText, unit: unitCode().default('kg').describe('UCUM code of a unit of mass') }).describe('what one weighs: the product or variant, with what is chosen of it').meta({ id: 'testOfWeight' }),
   z.strictObject({ kind: z.literal('quantity'), compare, value: z.int().min(0).max(1_000_000) }).meta({ id: 'testOfQuantity' }),
-  z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(z.string().max(60)).max(50) }).meta({ id: 'testOfGroup' }),
+  z.strictObject({ kind: z.literal('group'), is: among, groups: z.array(groupRef()).max(50) }).meta({ id: 'testOfGroup' }),
   z.strictObject({ kind: z.literal('category'), is: among, categories: z.array(z.string().max(80)).max(100) }).meta({ id: 'testOfCategory' }),
   z.strictObject({ kind: z.literal('name'), is: among, where, texts }).describe('what the product is called').meta({ id: 'testOfName' }),
   z.strictObject({ kind: z.literal('tag'), is: among, tags: z.array(z.string().max(40)).max(100) }).meta({ id: 'testOfTag' }),
@@ -64,14 +65,14 @@ export const effectSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('offer'), choice, options: optionKeys }).describe('only these options are offered'),
   z.strictObject({ kind: z.literal('withhold'), choice, options: optionKeys }),
   z.strictObject({ kind: z.literal('require'), choices }),
-  z.strictObject({ kind: z.literal('preselect'), choice, answer: z.union([z.string().max(1000), z.boolean(), optionKeys]) }).describe('counts while the customer answers nothing else'),
+  z.strictObject({ kind: z.literal('preselect'), choice, answer: answerOf(z.union([z.string().max(1000), z.boolean(), z.array(z.string().max(60)).max(300)]), beside('choice')) }).describe('counts while the customer answers nothing else'),
   z.strictObject({ kind: z.literal('amount'), amount: amountSchema }).describe('adds to the price, or takes from it'),
   z.strictObject({ kind: z.literal('setPrice'), price: decimalText, addOns: z.enum(['covered', 'onTop']).default('covered').describe('whether what is taken along is within it or comes on top') }).describe('takes the place of base and choice lines'),
   z.strictObject({ kind: z.literal('weight'), weight: weightSchema }),
   z.strictObject({ kind: z.literal('draw'), draw: drawSchema }),
   z.strictObject({ kind: z.literal('limit'), choice, least: decimalText.nullable().default(null), most: decimalText.nullable().default(null) }).describe('of a number, or of a measure in its own unit'),
   z.strictObject({ kind: z.literal('limitQuantity'), least: z.int().min(1).nullable().default(null), most: z.int().min(1).nullable().default(null) }),
-  z.strictObject({ kind: z.literal('picture'), src: z.string().max(300), alt: z.string().max(200).default('') }).describe('a layer on top of the product’s picture'),
+  z.strictObject({ kind: z.literal('picture'), src: pictureRef(), alt: z.string().max(200).default('') }).describe('a layer on top of the product’s picture'),
   z.strictObject({ kind: z.literal('tell'), text: z.string().max(500) }),
   z.strictObject({ kind: z.literal('refuse'), reason: z.string().max(500) }),
 ]).meta({ id: 'effect' });
@@ -80,7 +81,7 @@ export type RuleEffect = z.infer<typeof effectSchema>;
 
 /** When something holds, then something else follows. */
 export const ruleSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('rule', keySchema),
   title: z.string().max(120).default('').describe('empty to read it as its sentence'),
   on: z.boolean().default(true),
   when: conditionSchema.nullable().default(null).describe('null always holds'),
@@ -91,12 +92,12 @@ export type Rule = z.infer<typeof ruleSchema>;
 
 /** Which combinations of options are made, or are not. */
 export const tableSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('table', keySchema),
   title: z.string().max(120).default(''),
   on: z.boolean().default(true),
   choices: z.array(choice).min(2).max(6).describe('one column each; one option of each is picked'),
   says: z.enum(['made', 'notMade']).default('made').describe('whether only these rows are made, or all but these'),
-  rows: z.array(z.array(z.string().max(60)).max(6)).max(5000).default([]).describe('an option key in each column, or empty for any'),
+  rows: z.array(z.array(optionRef({ choice: column('choices') })).max(6)).max(5000).default([]).describe('an option key in each column, or empty for any'),
 }).meta({ id: 'compatibilityTable' });
 
 export type CompatibilityTable = z.infer<typeof tableSchema>;

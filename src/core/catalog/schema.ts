@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { choiceRef, formulaRef, groupRef, keyAt, optionRef, ownKey, pictureRef, stockRef, taxClassRef, unitCode } from '../fields';
 import { decimalText } from '../number';
 import { quantityRuleSchema } from '../ordering';
 import { breaksSchema } from '../pricing/breaks';
@@ -32,19 +33,19 @@ export const chargeSchema = z.strictObject({
 export type ChargeRule = z.infer<typeof chargeSchema>;
 
 const perUnitFields = {
-  unit: z.string().describe('UCUM code of the unit that the price is for'),
+  unit: unitCode(z.string().describe('UCUM code of the unit that the price is for')),
   charge: chargeSchema.nullable().default(null).describe('null charges exactly what is needed'),
 };
 
 /** By what a product is counted: one at a time, or by the unit of one of its measures or formulas. */
 export const soldBySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('each') }),
-  z.strictObject({ kind: z.literal('measure'), measure: z.string().describe('key of the measure that says how much'), ...perUnitFields }),
-  z.strictObject({ kind: z.literal('formula'), formula: z.string().describe('key of the formula that says how much, such as an area of two lengths'), ...perUnitFields }),
+  z.strictObject({ kind: z.literal('measure'), measure: choiceRef(z.string().describe('key of the measure that says how much')), ...perUnitFields }),
+  z.strictObject({ kind: z.literal('formula'), formula: formulaRef(z.string().describe('key of the formula that says how much, such as an area of two lengths')), ...perUnitFields }),
 ]).meta({ id: 'soldBy' });
 
 export const pictureSchema = z.strictObject({
-  src: z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop'),
+  src: pictureRef(z.string().max(300).describe('where the picture is: a path beside the catalog file, or an address in the shop')),
   alt: z.string().max(200).default(''),
 }).meta({ id: 'picture' });
 
@@ -52,15 +53,15 @@ export type Picture = z.infer<typeof pictureSchema>;
 
 /** One combination of stocked options that is really kept. */
 export const variantSchema = z.strictObject({
-  options: z.record(z.string(), z.string()).describe('option key by stocked choice key; without the key of a choice that is left out'),
+  options: z.record(choiceRef(z.string()), optionRef(z.string(), { choice: keyAt(0) })).describe('option key by stocked choice key; without the key of a choice that is left out'),
   sku: z.string().max(60).nullable().default(null).describe('own SKU; null puts it together from the options'),
   price: decimalText.nullable().default(null).describe('own base price; null takes the product’s'),
   wasPrice: decimalText.nullable().default(null).describe('own was-price; null takes the product’s where the price is the product’s, too'),
   breaks: breaksSchema.nullable().default(null).describe('own prices from so many on; null takes the product’s'),
-  stock: z.string().nullable().default(null).describe('key of the stock item it is taken from'),
+  stock: stockRef(z.string()).nullable().default(null).describe('key of the stock item it is taken from'),
   gtin: z.string().max(20).nullable().default(null).describe('GTIN-8, -12, -13 or -14 with its check digit'),
   weight: weightSchema.nullable().default(null).describe('own weight; null takes the product’s'),
-  picture: z.string().max(300).nullable().default(null).describe('shown in the place of the product’s'),
+  picture: pictureRef().nullable().default(null).describe('shown in the place of the product’s'),
   onSale: z.boolean().default(true),
   quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers it may be bought, where that is another than of the product'),
 }).meta({ id: 'variant' });
@@ -80,7 +81,7 @@ export const MOST_VARIANTS = 2000;
 
 /** What a product is: the document that is edited as a draft and published as a revision. */
 export const productSchema = z.strictObject({
-  slug: keySchema.describe('its address in the shop'),
+  slug: ownKey('product', keySchema).describe('its address in the shop'),
   title: z.string().max(160),
   sku: z.string().max(60),
   summary: z.string().max(200).default(''),
@@ -95,10 +96,10 @@ export const productSchema = z.strictObject({
   contents: contentsSchema.nullable().default(null).describe('how much is in one, to tell what a kilogram, litre, metre or square metre costs'),
   category: z.string().max(80).nullable().default(null),
   supplier: z.string().max(80).nullable().default(null),
-  taxClass: keySchema.nullable().default(null).describe('key of its tax class; null for the first of the shop'),
+  taxClass: taxClassRef(keySchema).nullable().default(null).describe('key of its tax class; null for the first of the shop'),
   tags: z.array(z.string().max(40)).max(30).default([]),
   quantity: quantityRuleSchema.nullable().default(null).describe('in what numbers it may be bought; null leaves it to the shop’s rules for many products'),
-  quantityByGroup: z.record(keySchema, quantityRuleSchema).default({}).describe('the same for customers of a group, by its key'),
+  quantityByGroup: z.record(groupRef(keySchema), quantityRuleSchema).default({}).describe('the same for customers of a group, by its key'),
   choices: z.array(choiceSchema).max(200).default([]),
   sheets: z.array(placementSchema).max(50).default([]).describe('sheets placed on it by hand, and what it says otherwise about those placed by a condition'),
   variants: z.array(variantSchema).max(MOST_VARIANTS).default([]),
@@ -135,9 +136,9 @@ export const openingLotSchema = z.strictObject({ label: z.string().min(1).max(60
 
 /** A thing that is counted: what stands in the store room. */
 export const stockItemSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('stock', keySchema),
   title: z.string().min(1).max(160),
-  unit: z.string().describe('UCUM code of the unit it is counted in; "1" for pieces'),
+  unit: unitCode(z.string().describe('UCUM code of the unit it is counted in; "1" for pieces')),
   onHand: decimalText.default('0'),
   backorder: decimalText.default('0').describe('how much may be promised beyond what is on hand'),
   leadDays: z.int().min(1).max(730).nullable().default(null).describe('days it takes to get what is promised beyond what is on hand; null where nobody says'),
@@ -151,7 +152,7 @@ export type StockItemDefinition = z.infer<typeof stockItemSchema>;
 
 /** Customers who see or pay something else than everybody. */
 export const customerGroupSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('group', keySchema),
   title: z.string().min(1).max(80),
   code: z.string().max(40).nullable().default(null).describe('what a customer types in the shop to belong to it'),
   taxShown: z.enum(taxShown).nullable().default(null).describe('how prices are shown to them; null for as to everybody'),
@@ -161,7 +162,7 @@ export type CustomerGroup = z.infer<typeof customerGroupSchema>;
 
 export const shopSchema = z.strictObject({
   name: z.string().min(1).max(120),
-  currency: z.string().describe('ISO 4217 code'),
+  currency: unitCode(z.string().describe('ISO 4217 code')),
   rounding: z.enum(['halfAwayFromZero', 'halfEven']).default('halfAwayFromZero'),
   skuSeparator: z.string().max(3).default('-'),
   timeZone: z.string().max(60).default('UTC').describe('IANA time zone that says what day it is'),

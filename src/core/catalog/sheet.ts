@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { answerOf, beside, choiceRef, keyAt, optionRef, ownKey, sheetRef, type Trail } from '../fields';
 import { amountSchema } from '../pricing/amount';
 import { choiceSchema, keySchema } from './choices';
 import { formulaSchema, rateSchema } from './formulas';
@@ -15,7 +16,7 @@ export type PlaceCondition = z.infer<typeof placeConditionSchema>;
 
 /** A reusable group of choices, kept once and placed on many products. */
 export const sheetSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('sheet', keySchema),
   title: z.string().max(120),
   note: z.string().max(500).default('').describe('what it is for; only the catalog manager sees it'),
   rank: z.int().min(0).max(10_000).default(100).describe('order among sheets that a condition places on one product, lowest first'),
@@ -29,6 +30,9 @@ export const sheetSchema = z.strictObject({
 
 export type Sheet = z.infer<typeof sheetSchema>;
 
+/** The placed sheet, so many levels up. */
+const sheetAt = (levels: number) => (trail: Trail) => ({ sheet: beside('key', levels)(trail) ?? '' });
+
 const overriddenAmount = z.strictObject({ value: amountSchema.nullable() }).nullable().default(null);
 
 /** What one product says otherwise about one choice of a sheet; what it does not say follows the sheet. */
@@ -36,22 +40,22 @@ export const overrideSchema = z.strictObject({
   leftOut: z.boolean().default(false),
   required: z.boolean().nullable().default(null),
   default: z
-    .strictObject({ value: z.union([z.string(), z.boolean(), z.array(z.string()), z.null()]) })
+    .strictObject({ value: answerOf(z.union([z.string(), z.boolean(), z.array(z.string()), z.null()]), keyAt(2), sheetAt(3)) })
     .nullable()
     .default(null),
   amount: overriddenAmount,
-  options: z.record(z.string(), z.strictObject({ leftOut: z.boolean().default(false), amount: overriddenAmount })).default({}),
+  options: z.record(optionRef(z.string(), { choice: keyAt(2), scope: sheetAt(3) }), z.strictObject({ leftOut: z.boolean().default(false), amount: overriddenAmount })).default({}),
 }).meta({ id: 'override' });
 
 export type Override = z.infer<typeof overrideSchema>;
 
 /** A sheet on a product. */
 export const placementSchema = z.strictObject({
-  key: keySchema.describe('key of the sheet'),
+  key: sheetRef(keySchema).describe('key of the sheet'),
   by: z.enum(['hand', 'condition']).default('hand').describe('condition: it counts only while one of the sheet’s conditions holds'),
-  after: z.string().max(60).nullable().default(null).describe('key of the own choice it follows; empty for the top of the page, null for the end'),
+  after: choiceRef(z.string().max(60)).nullable().default(null).describe('key of the own choice it follows; empty for the top of the page, null for the end'),
   leftOut: z.boolean().default(false).describe('whether a sheet that a condition would place is left out'),
-  overrides: z.record(z.string(), overrideSchema).default({}).describe('by key of the sheet’s choice'),
+  overrides: z.record(choiceRef(z.string(), { scope: sheetAt(1) }), overrideSchema).default({}).describe('by key of the sheet’s choice'),
 }).meta({ id: 'placement' });
 
 export type Placement = z.infer<typeof placementSchema>;

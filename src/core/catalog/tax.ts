@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownKey, taxClassRef } from '../fields';
 import { decimalText } from '../number';
 import { keySchema } from './choices/common';
 
@@ -14,8 +15,8 @@ export const taxSchema = z.strictObject({
   name: z.string().min(1).max(20).default('VAT').describe('what customers call it'),
   pricesInclude: z.boolean().default(true).describe('whether all prices are entered with tax'),
   country: countrySchema.describe('where the shop is: what customers pay who have not said where they are'),
-  classes: z.array(z.strictObject({ key: keySchema, title: z.string().min(1).max(60) })).min(1).max(20).describe('kinds of products that are taxed alike; the first is that of all that say nothing'),
-  rates: z.array(z.strictObject({ class: keySchema, country: countrySchema, percent: decimalText })).max(2000).default([]),
+  classes: z.array(z.strictObject({ key: ownKey('taxClass', keySchema), title: z.string().min(1).max(60) })).min(1).max(20).describe('kinds of products that are taxed alike; the first is that of all that say nothing'),
+  rates: z.array(z.strictObject({ class: taxClassRef(keySchema), country: countrySchema, percent: decimalText })).max(2000).default([]),
   rounding: z.enum(['line', 'order']).default('line').describe('whether tax is rounded for each order line, or once for all that is taxed alike'),
   shown: z.enum(taxShown).default('with').describe('how prices are shown to those of whose group nothing else is said'),
 }).meta({ id: 'tax' });

@@ -1,4 +1,4 @@
-import { type Choice, hasOptions, isNote, isStocked, type Product } from '../catalog';
+import { type Choice, formulaName, hasOptions, isNote, isStocked, type Product, withCalled } from '../catalog';
 import { type Program } from '../compile/program';
 import { plainWords } from '../text';
 
@@ -32,16 +32,13 @@ function asksTheSame(one: Choice, other: Choice): boolean {
 }
 
 /** Takes a choice of the product's own away, and lets what refers to it refer to that of the sheet. */
-export function leaveToSheet(draft: Product, key: string, other: string, renamed: (rule: Product['rules'][number], name: (key: string) => string) => Product['rules'][number]): void {
-  const name = (given: string) => (given === key ? other : given);
+export function leaveToSheet(draft: Product, key: string, other: string): void {
   const choice = draft.choices.find((one) => one.key === key);
   if (!choice || isStocked(choice)) return;
-  draft.choices = draft.choices.filter((one) => one !== choice);
-  draft.rules = draft.rules.map((rule) => renamed(rule, name));
-  for (const table of draft.tables) table.choices = table.choices.map(name);
-  for (const kept of [...draft.proofs, ...draft.prepared]) {
-    if (!Object.hasOwn(kept.answers, key)) continue;
-    const { [key]: answer, ...rest } = kept.answers;
-    kept.answers = { ...rest, [other]: answer };
-  }
+  const left = { ...draft, choices: draft.choices.filter((one) => one !== choice) };
+  const called = withCalled(left, ({ what, key: given, scope }) => {
+    if (what === 'choice' && scope === null && given === key) return other;
+    return what === 'name' && given === formulaName(key) ? formulaName(other) : given;
+  });
+  Object.assign(draft, called);
 }

@@ -1,4 +1,4 @@
-import { type Choice, isStocked, type OneOfChoice, type Product, renamedRule, skuFrom, withName } from '../catalog';
+import { type Choice, isStocked, type OneOfChoice, type Product, skuFrom, withName } from '../catalog';
 import { combined, type Dim, MONEY, NUMBER, sameDim } from '../formula/dimension';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { Exact } from '../number';
@@ -63,7 +63,7 @@ export function mendsOf({ path, data }: Pick<Fault, 'path' | 'data'>, product: P
     case 'drawsNothing':
       return [{ does: { kind: 'notCounted' }, apply: (draft) => countNot(path, draft) }];
     case 'askedTwice':
-      return choice && !isStocked(choice) ? [{ does: { kind: 'leaveToSheet', title: data.title }, apply: (draft) => leaveToSheet(draft, choice.key, data.other, (rule, name) => renamedRule(rule, name, (key) => key)) }] : NONE;
+      return choice && !isStocked(choice) ? [{ does: { kind: 'leaveToSheet', title: data.title }, apply: (draft) => leaveToSheet(draft, choice.key, data.other) }] : NONE;
     case 'ruleSilent':
     case 'ruleEndsSale':
     case 'rulesOppose':

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { figure } from '../fields';
 
 /**
  * A decimal as the open format writes it: a string, never a JSON number, so that no reader can turn it into a
@@ -7,7 +8,4 @@ import { z } from 'zod';
  * The schema takes any short string and only documents the pattern: a draft may hold what is half typed, and
  * compiling tells in words what is wrong with it and where.
  */
-export const decimalText = z
-  .string()
-  .max(60)
-  .meta({ id: 'decimal', pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });
+export const decimalText = figure(z.string().max(60)).meta({ id: 'decimal', pattern: '^[+-]?\\d+(\\.\\d+)?$', description: 'an exact decimal, such as "12.50"' });

@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import { choiceRef, unitCode } from '../fields';
 import { decimalText } from '../number';
 
-const choiceReference = z
-  .string()
+const choiceReference = choiceRef(z.string())
   .nullable()
   .default(null)
   .describe('key of the choice that is counted or measured; null for the choice this amount belongs to');
@@ -22,7 +22,7 @@ export const amountSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('perUnit'),
     value: decimalText,
-    unit: z.string().describe('UCUM code of the unit the value is for'),
+    unit: unitCode(z.string().describe('UCUM code of the unit the value is for')),
     of: choiceReference,
   }),
 ]).meta({ id: 'amount' });

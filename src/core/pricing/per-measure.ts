@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { unitCode } from '../fields';
 import { decimalText, Exact } from '../number';
 import { conversionFactor, type Dimension, requireUnit, type Unit, unitByCode } from '../quantity';
 
 /** How much is in one, so that what it costs can be compared with others. */
-export const contentsSchema = z.strictObject({ value: decimalText, unit: z.string().describe('UCUM code of a weight, volume, length or area') }).meta({ id: 'contents' });
+export const contentsSchema = z.strictObject({ value: decimalText, unit: unitCode(z.string().describe('UCUM code of a weight, volume, length or area')) }).meta({ id: 'contents' });
 
 export type Contents = z.infer<typeof contentsSchema>;
 

@@ -1,5 +1,5 @@
 import { atOneMoment, type Services } from '../context';
-import { type CatalogSurroundings, hasOptions, placementsOf, productSchema, type References, referencesOf, type Referring, refersToProduct } from '../../core/catalog';
+import { type CatalogSurroundings, placementsOf, placesWhere, productSchema, type References, referencesOf, type Referring, refersToProduct } from '../../core/catalog';
 import { sheets } from '../../data/schema';
 import { readShared } from './catalog-state';
 import { readBothStates } from './product-steps';
@@ -26,21 +26,17 @@ interface User {
   readonly placed: readonly string[];
 }
 
+/** Fields of a definition, that first in which one would look for who uses a thing. */
+const FIELDS = ['draws', 'variants', 'parts', 'choices', 'formulas', 'rules', 'tables', 'prepared', 'proofs'];
+
 /** The place of an editor where a definition names something. */
 function placeOf(definition: Referring, what: What, key: string, placed: readonly string[]): string {
   if (what === 'sheets') return `sheet:${key}`;
-  const takes = (draws: readonly { readonly stock: string }[] = []) => what === 'stock' && draws.some(({ stock }) => stock === key);
-  if (takes(definition.draws)) return 'stock';
-  if (what === 'stock' && definition.variants?.some(({ stock }) => stock === key)) return 'variants';
-  if (what === 'products' && definition.parts?.some(({ candidates }) => candidates.some(({ product }) => product === key))) return 'parts';
-  const choice = definition.choices.find((one) => {
-    if (what === 'products') return (one.kind === 'addOn' && one.product === key) || (one.kind === 'slot' && (one.options.some((option) => option.key === key) || one.joins.length > 0));
-    if ('draws' in one && takes(one.draws)) return true;
-    return hasOptions(one) && one.options.some(({ draws, swatch }) => takes(draws) || (what === 'swatches' && swatch === key));
-  });
-  if (choice) return `choice:${choice.key}`;
-  if (what === 'stock' && definition.formulas.some(({ serves }) => serves.kind === 'draw' && serves.stock === key)) return 'formulas';
-  if (what === 'stock' && definition.rules.some(({ then }) => then.some((effect) => effect.kind === 'draw' && effect.draw.stock === key))) return 'rules';
+  const named = placesWhere(definition, what, key);
+  const nearest = FIELDS.map((field) => named.find((one) => one.field === field)).find((one) => one !== undefined);
+  if (nearest) return nearest.place;
+  const joined = what === 'products' ? definition.choices.find((choice) => choice.kind === 'slot' && choice.joins.length > 0) : undefined;
+  if (joined) return `choice:${joined.key}`;
   return placed.length > 0 ? `sheet:${placed[0] ?? ''}` : 'basics';
 }
 

@@ -101,11 +101,12 @@ const storeSheet = (transaction: Queries, id: number, draft: Sheet, draftVersion
 
 const BARE = productSchema.parse({ slug: 'sheet', title: '', sku: '' });
 
-/** A sheet is changed as a product would be that has nothing but its choices. */
+/** A sheet is changed as a product would be that has nothing but what a sheet has. */
 const onSheet = (apply: Apply) => (sheet: Sheet): { readonly after: Sheet; readonly does: string } => {
-  const before: Product = { ...BARE, choices: sheet.choices };
+  const { choices, formulas, rates, rules, tables } = sheet;
+  const before: Product = { ...BARE, choices, formulas, rates, rules, tables };
   const { after, does } = apply(before);
-  return { after: after === before ? sheet : { ...sheet, choices: after.choices }, does };
+  return { after: after === before ? sheet : { ...sheet, choices: after.choices, formulas: after.formulas, rates: after.rates, rules: after.rules, tables: after.tables }, does };
 };
 
 function changer(change: BulkChange, surroundings: CatalogSurroundings, source: Product | undefined): { words: string; apply: Apply } {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { choiceRef, groupRef, ownKey, unitCode } from '../../fields';
 import { decimalText, Exact } from '../../number';
 import { type Amount, amountSchema } from '../../pricing/amount';
 import { type Breaks, breaksSchema } from '../../pricing/breaks';
@@ -14,7 +15,7 @@ export const keySchema = z.string().regex(KEY_PATTERN, 'use lower-case letters, 
 
 export const weightSchema = z.strictObject({
   value: decimalText,
-  unit: z.string().describe('UCUM code of a unit of mass'),
+  unit: unitCode(z.string().describe('UCUM code of a unit of mass')),
 }).meta({ id: 'weight' });
 
 export type Weight = z.infer<typeof weightSchema>;
@@ -30,11 +31,11 @@ export function skuFrom(words: string): string {
 export const skuPart = z.string().max(40).nullable().default(null).describe('what it adds to the SKU');
 
 /** Which customers see it: those of these groups, or everybody where there are none. */
-export const groupsField = z.array(keySchema).max(20).default([]).describe('keys of the customer groups that see it; empty for everybody');
+export const groupsField = z.array(groupRef(keySchema)).max(20).default([]).describe('keys of the customer groups that see it; empty for everybody');
 
 /** What everything on a product's page has, whether it asks something or not. */
 export const placedFields = {
-  key: keySchema,
+  key: ownKey('choice', keySchema),
   title: z.string().max(120),
   insideName: z.string().max(120).default('').describe('what the catalog manager calls it, where the title is not enough'),
   help: z.string().max(500).nullable().default(null),
@@ -65,7 +66,7 @@ export const notCountedField = z.enum(reasonsNotCounted).nullable().default(null
 export const capacitySchema = z.strictObject({
   pieces: z.int().min(1).max(1_000_000),
   per: z.enum(['day', 'week']),
-  by: z.string().max(130).nullable().default(null).describe('key of the date choice that says when; null for as soon as there is room, in the order of orders'),
+  by: choiceRef().nullable().default(null).describe('key of the date choice that says when; null for as soon as there is room, in the order of orders'),
 }).meta({ id: 'capacity' });
 
 export type Capacity = z.infer<typeof capacitySchema>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { choiceRef } from '../../fields';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
@@ -9,7 +10,7 @@ export const schema = z.strictObject({
   kind: z.literal('lettering'),
   ...choiceFields,
   ...oneOfFields,
-  shows: z.string().nullable().default(null).describe('key of the text that is shown in the faces; null for a sample'),
+  shows: choiceRef(z.string()).nullable().default(null).describe('key of the text that is shown in the faces; null for a sample'),
 });
 
 export type LetteringChoice = z.infer<typeof schema>;

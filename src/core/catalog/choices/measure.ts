@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { unitCode } from '../../fields';
 import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
@@ -34,7 +35,7 @@ export const schema = z.strictObject({
   kind: z.literal('measure'),
   ...choiceFields,
   placeholder: placeholderField,
-  unit: z.string().describe('UCUM code of the unit it is asked in'),
+  unit: unitCode(z.string().describe('UCUM code of the unit it is asked in')),
   ...limitFields,
   picks: z.array(quickPickSchema).max(12).default([]).describe('answers that are taken with one press'),
   onPicture: picturePlaceSchema.nullable().default(null).describe('where on the product’s picture it stands'),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pictureRef } from '../../fields';
 import { isBlank } from '../../text';
 import { addressText, isSafeAddress } from './agreement';
 import { type ChoiceReader, placedFields, UNSEEN } from './common';
@@ -20,7 +21,7 @@ export const paragraphSchema = z.strictObject({
   ...noteFields,
   title: z.string().max(120).default(''),
   text: z.string().max(4000).default('').describe('with emphasis, lists and links as CommonMark writes them; everything else stands as it is written'),
-  picture: z.string().max(300).nullable().default(null).describe('a size chart or drawing that opens in place'),
+  picture: pictureRef().nullable().default(null).describe('a size chart or drawing that opens in place'),
   pictureAlt: z.string().max(200).default(''),
 });
 

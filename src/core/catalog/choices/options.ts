@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { enclosingChoice, optionRef, ownKey, pictureRef, swatchRef } from '../../fields';
 import { quantityRuleSchema } from '../../ordering';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
@@ -13,14 +14,14 @@ export const COLOUR_PATTERN = /^#[0-9a-f]{6}$/i;
 
 /** One possible answer of a choice that offers a list, whatever the list looks like. */
 export const optionSchema = z.strictObject({
-  key: keySchema,
+  key: ownKey('option', keySchema, { choice: enclosingChoice }),
   title: z.string().max(120),
   description: z.string().max(300).default(''),
   ...effectFields,
   colours: z.array(z.string().max(60)).max(3).default([]).describe('one to three colours as #rrggbb'),
-  swatch: keySchema.nullable().default(null).describe('key of a swatch of the swatch book, in the place of own colours'),
-  texture: z.string().max(300).nullable().default(null).describe('a picture swatch, in the place of colours'),
-  picture: z.string().max(300).nullable().default(null).describe('a picture of the product or part with this option'),
+  swatch: swatchRef(keySchema).nullable().default(null).describe('key of a swatch of the swatch book, in the place of own colours'),
+  texture: pictureRef().nullable().default(null).describe('a picture swatch, in the place of colours'),
+  picture: pictureRef().nullable().default(null).describe('a picture of the product or part with this option'),
   changesPicture: z.boolean().default(false).describe('whether its picture takes the place of the product’s while it is chosen'),
   enlarges: z.boolean().default(false).describe('whether its picture is shown larger on pointing or focus'),
   face: z.string().max(40).nullable().default(null).describe('the lettering face it stands for, in a lettering choice'),
@@ -61,7 +62,7 @@ export const swatchNamesField = z.enum(['shown', 'onPointing', 'hidden']).defaul
 export const oneOfFields = {
   ...optionsChoiceFields,
   stocked: z.boolean().default(false).describe('whether its options are counted separately in stock and make variants'),
-  default: z.string().nullable().default(null).describe('key of the option chosen beforehand'),
+  default: optionRef(z.string(), { choice: enclosingChoice }).nullable().default(null).describe('key of the option chosen beforehand'),
 };
 
 interface OptionsChoiceLike {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { enclosingChoice, optionRef } from '../../fields';
 import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
@@ -14,7 +15,7 @@ export const schema = z.strictObject({
   names: swatchNamesField,
   least: z.int().min(1).max(500).nullable().default(null).describe('fewest options, where any are picked'),
   most: z.int().min(1).max(500).nullable().default(null),
-  default: z.array(z.string()).max(500).default([]).describe('keys of the options picked beforehand'),
+  default: z.array(optionRef(z.string(), { choice: enclosingChoice })).max(500).default([]).describe('keys of the options picked beforehand'),
 });
 
 export type SeveralChoice = z.infer<typeof schema>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { answersOf, choiceRef, keyAt, optionRef, productRef, type Trail } from '../../fields';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { slotEntries } from '../../selection/slot-entry';
@@ -20,10 +21,13 @@ export const joinConditionSchema = z.strictObject({
 
 export type JoinCondition = z.infer<typeof joinConditionSchema>;
 
+/** The product under whose address something is settled, so many levels up. */
+const productAt = (levels: number) => (trail: Trail) => ({ product: keyAt(levels)(trail) ?? '' });
+
 /** What is settled of a candidate beforehand, as of a part. */
 export const settledSchema = z.strictObject({
-  fixed: z.record(z.string(), z.unknown()).default({}).describe('answers that the catalog manager gives, as in a selection'),
-  narrowed: z.record(z.string().max(130), z.array(z.string().max(60)).max(300)).default({}).describe('by choice, the only options that are offered there'),
+  fixed: answersOf(z.record(z.string(), z.unknown()), productAt(1)).default({}).describe('answers that the catalog manager gives, as in a selection'),
+  narrowed: z.record(choiceRef({ scope: productAt(2) }), z.array(optionRef({ choice: keyAt(1), scope: productAt(3) })).max(300)).default({}).describe('by choice, the only options that are offered there'),
 });
 
 /** A place in a build that customers fill with one or several of its candidates, each a product. */
@@ -32,11 +36,11 @@ export const schema = z.strictObject({
   ...choiceFields,
   options: z.array(optionSchema).max(500).default([]).describe('its candidates: the key of each is the slug of its product, an empty title that product’s'),
   joins: z.array(joinConditionSchema).max(20).default([]).describe('products that any of these conditions holds for are candidates, too, also those added later'),
-  settled: z.record(keySchema, settledSchema).default({}).describe('by slug of a candidate, what is settled of it beforehand'),
+  settled: z.record(productRef(keySchema), settledSchema).default({}).describe('by slug of a candidate, what is settled of it beforehand'),
   least: z.int().min(1).max(MOST_IN_A_SLOT).default(1).describe('fewest pieces, where it is filled'),
   most: z.int().min(1).max(MOST_IN_A_SLOT).default(1),
   keepsOrder: z.boolean().default(false).describe('whether another order of its entries makes another item'),
-  default: z.array(z.string().max(60)).max(MOST_IN_A_SLOT).default([]).describe('slugs of what is in it to begin with'),
+  default: z.array(productRef()).max(MOST_IN_A_SLOT).default([]).describe('slugs of what is in it to begin with'),
 });
 
 export type SlotChoice = z.infer<typeof schema>;

@@ -1,0 +1,27 @@
+export {
+  answerOf,
+  answersOf,
+  choiceRef,
+  type FieldMark,
+  figure,
+  formulaRef,
+  formulaText,
+  groupRef,
+  markOf,
+  optionRef,
+  ownKey,
+  partAnswersOf,
+  pictureRef,
+  placeRef,
+  priceListRef,
+  productRef,
+  type Referred,
+  type Scope,
+  sheetRef,
+  stockRef,
+  swatchRef,
+  taxClassRef,
+  unitCode,
+} from './fields';
+export { beside, column, enclosingChoice, keyAt, type Trail } from './trail';
+export { mapReferences, type Reference, visitReferences } from './walk';

@@ -1,0 +1,268 @@
+import { z } from 'zod';
+import { type FieldMark, markOf, type Referred, type Scope } from './fields';
+import { outermost, type Trail } from './trail';
+
+/** A place of a definition where something is named, or says what it is itself called. */
+export interface Reference {
+  readonly what: Referred;
+  readonly key: string;
+  /** whether it is what the thing itself is called */
+  readonly own: boolean;
+  /** of an option, key of its choice; of a product in a slot, key of the slot */
+  readonly choice: string | null;
+  /** whose choice, option or part it is; null for the definition’s own */
+  readonly scope: Scope;
+  /** whether it is said in an answer: what is answered names only what is offered already */
+  readonly answered: boolean;
+  readonly trail: Trail;
+}
+
+type Visit = (reference: Reference) => string;
+
+/** Goes through a value. @returns the value, another one where anything in it is called otherwise */
+type Walk = (value: unknown, trail: Trail | null, visit: Visit) => unknown;
+
+const walks = new WeakMap<z.core.$ZodType, { walk: Walk | null }>();
+
+/** How a value of a schema is walked; null where nothing in it names anything. Worked out once per schema. */
+function walkOf(schema: z.core.$ZodType): Walk | null {
+  const known = walks.get(schema);
+  if (known) return known.walk;
+  const walk = makeWalk(schema);
+  walks.set(schema, { walk });
+  return walk;
+}
+
+function makeWalk(schema: z.core.$ZodType): Walk | null {
+  const mark = markOf(schema);
+  if (mark) return markedWalk(mark);
+  const { def } = (schema as z.core.$ZodTypes)._zod;
+  switch (def.type) {
+    case 'object':
+      return fieldsWalk(def.shape);
+    case 'array':
+      return listWalk(walkOf(def.element));
+    case 'record':
+      return recordWalk(walkOf(def.keyType), walkOf(def.valueType));
+    case 'union':
+      return unionWalk(def);
+    case 'nullable':
+    case 'optional':
+    case 'default': {
+      const walk = walkOf(def.innerType);
+      return walk && ((value, trail, visit) => (value === null || value === undefined ? value : walk(value, trail, visit)));
+    }
+    default:
+      return null;
+  }
+}
+
+function fieldsWalk(shape: z.core.$ZodShape): Walk | null {
+  const fields = Object.entries(shape).flatMap(([name, schema]) => {
+    const walk = walkOf(schema);
+    return walk ? [{ name, walk }] : [];
+  });
+  if (fields.length === 0) return null;
+  return (value, trail, visit) => {
+    const holder = value as Readonly<Record<string, unknown>>;
+    let after: Record<string, unknown> | undefined;
+    for (const { name, walk } of fields) {
+      const before = holder[name];
+      if (before === undefined || before === null) continue;
+      const now = walk(before, { holder, key: name, above: trail }, visit);
+      if (now !== before) (after ??= { ...holder })[name] = now;
+    }
+    return after ?? value;
+  };
+}
+
+function listWalk(element: Walk | null): Walk | null {
+  if (!element) return null;
+  return (value, trail, visit) => {
+    const holder = value as readonly unknown[];
+    let after: unknown[] | undefined;
+    holder.forEach((before, key) => {
+      const now = element(before, { holder, key, above: trail }, visit);
+      if (now !== before) (after ??= [...holder])[key] = now;
+    });
+    return after ?? value;
+  };
+}
+
+function recordWalk(keys: Walk | null, values: Walk | null): Walk | null {
+  if (!keys && !values) return null;
+  return (value, trail, visit) => {
+    const holder = value as Readonly<Record<string, unknown>>;
+    let isChanged = false;
+    const entries = Object.entries(holder).map(([key, before]) => {
+      const at = { holder, key, above: trail };
+      const called = keys ? keys(key, at, visit) : key;
+      const now = values ? values(before, at, visit) : before;
+      isChanged ||= called !== key || now !== before;
+      return [called, now] as const;
+    });
+    return isChanged ? Object.fromEntries(entries) : value;
+  };
+}
+
+function unionWalk(def: z.core.$ZodUnionDef | z.core.$ZodDiscriminatedUnionDef): Walk | null {
+  const options = def.options.map((schema) => ({ schema, walk: walkOf(schema) }));
+  if (options.every(({ walk }) => walk === null)) return null;
+  if ('discriminator' in def) {
+    const { discriminator } = def;
+    const byKind = new Map(options.flatMap(({ schema, walk }) => [...((schema as z.core.$ZodObject)._zod.propValues?.[discriminator] ?? [])].map((kind) => [kind, walk] as const)));
+    return (value, trail, visit) => {
+      const walk = byKind.get((value as Record<string, z.core.util.Primitive>)[discriminator]);
+      return walk ? walk(value, trail, visit) : value;
+    };
+  }
+  return (value, trail, visit) => {
+    const fitting = options.find(({ schema }) => z.safeParse(schema, value).success);
+    return fitting?.walk ? fitting.walk(value, trail, visit) : value;
+  };
+}
+
+function markedWalk(mark: FieldMark): Walk | null {
+  switch (mark.kind) {
+    case 'figure':
+      return null;
+    case 'text':
+      return (value, trail, visit) => (typeof value === 'string' && value !== '' && trail ? visit(referenceIn(mark, value, trail)) : value);
+    case 'formulaText':
+      return (value, trail, visit) => (typeof value === 'string' && trail ? namesWalked(value, trail, visit) : value);
+    case 'answer':
+      return (value, trail, visit) => (trail ? answerWalked(value, mark.choice(trail), mark.scope(trail), trail, visit) : value);
+    case 'answers':
+      return (value, trail, visit) => (trail ? answersWalked(value, mark.scope(trail), trail, visit) : value);
+    case 'partAnswers':
+      return (value, trail, visit) => (trail ? partsWalked(value, null, trail, visit) : value);
+  }
+}
+
+function referenceIn({ what, own, choice, scope }: FieldMark & { kind: 'text' }, key: string, trail: Trail): Reference {
+  const [of, whose] = [choice(trail), scope(trail)];
+  // The candidates of a slot are options whose keys are the addresses of products.
+  const isCandidate = what === 'option' && whose === null && of !== null && kindIn(trail, of) === 'slot';
+  return { what: isCandidate ? 'product' : what, key, own: own && !isCandidate, choice: of, scope: whose, answered: false, trail };
+}
+
+/** Names, numbers and units, and what stands between them. */
+const NAMES = /([\p{L}\p{N}_.]+)/u;
+
+function namesWalked(text: string, trail: Trail, visit: Visit): string {
+  const words = text.split(NAMES);
+  let isChanged = false;
+  words.forEach((word, position) => {
+    if (position % 2 === 0) return;
+    // What stands after a point, such as a property, is its own.
+    const [head = '', ...rest] = word.split('.');
+    const now = visit({ what: 'name', key: head, own: false, choice: null, scope: null, answered: false, trail });
+    if (now === head) return;
+    isChanged = true;
+    words[position] = [now, ...rest].join('.');
+  });
+  return isChanged ? words.join('') : text;
+}
+
+/** Of what kind a choice is that the whole definition has by itself; null where it has none of that key. */
+function kindIn(trail: Trail, key: string): string | null {
+  const whole = outermost(trail);
+  const choices: unknown = typeof whole === 'object' && whole !== null && 'choices' in whole ? whole.choices : [whole];
+  if (!Array.isArray(choices)) return null;
+  const found = (choices as readonly unknown[]).find((choice): choice is { kind: string } => typeof choice === 'object' && choice !== null && 'key' in choice && choice.key === key && 'kind' in choice && typeof choice.kind === 'string');
+  return found?.kind ?? null;
+}
+
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** One answer: the key of an option or product, some of these, or a pick or entry with what is answered of it. */
+function answerWalked(value: unknown, choice: string | null, scope: Scope, trail: Trail, visit: Visit): unknown {
+  const kind = scope === null && choice !== null ? kindIn(trail, choice) : null;
+  const named = (key: string) => visit({ what: kind === 'slot' ? 'product' : 'option', key, own: false, choice, scope, answered: true, trail });
+  const one = (entry: unknown): unknown => {
+    if (typeof entry === 'string') return named(entry);
+    if (!isRecord(entry)) return entry;
+    return withFields(entry, {
+      ...(typeof entry.option === 'string' && { option: named(entry.option) }),
+      ...(typeof entry.product === 'string' && { product: named(entry.product), ...ofWithin(entry, entry.product, trail, visit) }),
+    });
+  };
+  if (!Array.isArray(value)) return one(value);
+  const entries = (value as readonly unknown[]).map(one);
+  return entries.some((entry, position) => entry !== value[position]) ? entries : value;
+}
+
+/** What is answered of a product within another. */
+function ofWithin(selection: Readonly<Record<string, unknown>>, product: string, trail: Trail, visit: Visit): Record<string, unknown> {
+  const scope = { product };
+  return {
+    ...(isRecord(selection.answers) && { answers: answersWalked(selection.answers, scope, trail, visit) }),
+    ...(isRecord(selection.parts) && { parts: partsWalked(selection.parts, scope, trail, visit) }),
+  };
+}
+
+function answersWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
+  if (!isRecord(value)) return value;
+  let isChanged = false;
+  const entries = Object.entries(value).map(([choice, answer]) => {
+    const called = visit({ what: 'choice', key: choice, own: false, choice: null, scope, answered: true, trail });
+    const now = answerWalked(answer, choice, scope, trail, visit);
+    isChanged ||= called !== choice || now !== answer;
+    return [called, now] as const;
+  });
+  return isChanged ? Object.fromEntries(entries) : value;
+}
+
+function partsWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
+  if (!isRecord(value)) return value;
+  let isChanged = false;
+  const entries = Object.entries(value).map(([part, selection]) => {
+    const called = visit({ what: 'part', key: part, own: false, choice: null, scope, answered: true, trail });
+    const now = isRecord(selection) ? partWalked(selection, part, scope, trail, visit) : selection;
+    isChanged ||= called !== part || now !== selection;
+    return [called, now] as const;
+  });
+  return isChanged ? Object.fromEntries(entries) : value;
+}
+
+function partWalked(selection: Readonly<Record<string, unknown>>, part: string, scope: Scope, trail: Trail, visit: Visit): unknown {
+  const taken = typeof selection.product === 'string' ? selection.product : scope === null ? usualOf(trail, part) : null;
+  return withFields(selection, {
+    ...(typeof selection.product === 'string' && { product: visit({ what: 'product', key: selection.product, own: false, choice: null, scope, answered: true, trail }) }),
+    // Of what product it is may be known only elsewhere: then nothing of it is taken for something of this one.
+    ...ofWithin(selection, taken ?? '', trail, visit),
+  });
+}
+
+/** The product that a part of the whole definition usually is. */
+function usualOf(trail: Trail, key: string): string | null {
+  const whole = outermost(trail);
+  const parts: unknown = isRecord(whole) ? whole.parts : null;
+  const part: unknown = Array.isArray(parts) ? (parts as readonly unknown[]).find((one) => isRecord(one) && one.key === key) : null;
+  const candidates: unknown = isRecord(part) ? part.candidates : null;
+  const first: unknown = Array.isArray(candidates) ? candidates[0] : null;
+  return isRecord(first) && typeof first.product === 'string' ? first.product : null;
+}
+
+function withFields(holder: Readonly<Record<string, unknown>>, fields: Readonly<Record<string, unknown>>): unknown {
+  return Object.entries(fields).some(([name, now]) => holder[name] !== now) ? { ...holder, ...fields } : holder;
+}
+
+/** Looks at every place of a value where something is named. */
+export function visitReferences(schema: z.ZodType, value: unknown, look: (reference: Reference) => void): void {
+  walkOf(schema)?.(value, null, (reference) => {
+    look(reference);
+    return reference.key;
+  });
+}
+
+/**
+ * A value in which things are called otherwise.
+ *
+ * @param called what is to stand in the place of a key; the key itself where it stays
+ * @returns the value itself where nothing is called otherwise; what stays the same is shared with it
+ */
+export function mapReferences<V>(schema: z.ZodType, value: V, called: (reference: Reference) => string): V {
+  const walk = walkOf(schema);
+  return walk ? (walk(value, null, called) as V) : value;
+}
