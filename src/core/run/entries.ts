@@ -3,8 +3,7 @@ import { Exact } from '../number';
 import { problem, type Problem, type ProblemData } from '../problems';
 import { type Where } from '../selection';
 import { closest } from '../text';
-import { type CostOf } from './cost';
-import { Kept } from './kept';
+import { contextName, Kept } from './kept';
 import { type PartPriced, type Priced } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
 
@@ -55,20 +54,10 @@ interface Usual {
 
 const usual = new Kept<ComponentProgram, Usual>();
 
-/** Tells apart what things cost at one time and at another. */
-const costsNames = new WeakMap<CostOf, number>();
-let costsMade = 0;
-export function costsName(costs: CostOf | undefined): string {
-  if (!costs) return '';
-  const name = costsNames.get(costs) ?? (costsMade += 1);
-  costsNames.set(costs, name);
-  return String(name);
-}
-
 /** A part of which nothing is said is the same at every keystroke: of a kit of thousands only what is answered is resolved anew. */
 function usualEntry(component: ComponentProgram, context: ResolveContext, resolve: ResolveWithin, problems: Problem[]): Entry | null {
   const { stock } = component.varies && component.looksAtStock ? context : { stock: null };
-  const { entry, problems: own } = usual.get(stock, component, `${context.today} ${context.group ?? ''} ${costsName(context.costs)}`, () => {
+  const { entry, problems: own } = usual.get(stock, component, contextName(context), () => {
     const found: Problem[] = [];
     return { entry: readEntry(component, undefined, { ...context, stock }, resolve, found), problems: found };
   });

@@ -5,7 +5,7 @@ import { type CandidateProgram, type Program } from '../compile';
 import { problem, type Problem } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { type Entry, type ResolveWithin } from './entries';
-import { Kept } from './kept';
+import { contextName, Kept } from './kept';
 import { type Resolution, type ResolveContext } from './resolution';
 import { propertyIn } from './slots';
 
@@ -98,5 +98,5 @@ const usual = new Kept<CandidateProgram, Resolution>();
 
 /** A candidate of which nothing has been chosen, stock left aside. */
 export function usualOf(candidate: CandidateProgram, { today, group }: Pick<ResolveContext, 'today' | 'group'>, resolve: ResolveWithin): Resolution {
-  return usual.get(null, candidate, `${today} ${group ?? ''}`, () => resolve(candidate.program, { answers: {}, quantity: 1 }, { stock: null, ofWhole: true, today, group }));
+  return usual.get(null, candidate, contextName({ today, group }), () => resolve(candidate.program, { answers: {}, quantity: 1 }, { stock: null, ofWhole: true, today, group }));
 }

@@ -1,7 +1,20 @@
 import { type StockView } from '../stock';
+import { type CostOf } from './cost';
+import { type ResolveContext } from './resolution';
 
 /** So much is kept of one thing: days, groups and numbers. */
 const MOST_KEPT = 20;
+
+/** Tells apart what things cost at one time and at another. */
+const costsNames = new WeakMap<CostOf, number>();
+let costsMade = 0;
+
+/** For whom, on which day and at what costs something is resolved, beside what there is of stock: in one word, so that no cache leaves one of them out. */
+export function contextName({ today, group, costs }: Pick<ResolveContext, 'today' | 'group' | 'costs'>): string {
+  const name = costs && (costsNames.get(costs) ?? (costsMade += 1));
+  if (costs && name !== undefined) costsNames.set(costs, name);
+  return `${today} ${group ?? ''} ${name ?? ''}`;
+}
 
 /** What things come to of which nothing is said: for what is there of stock, by what they are for whom on which day. */
 export class Kept<Of extends object, What> {

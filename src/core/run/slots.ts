@@ -7,8 +7,8 @@ import { convert, requireUnit } from '../quantity';
 import { type Answer, entryPlace, type SlotEntry, slotEntries } from '../selection';
 import { ENTRY_KEYS } from '../selection/slot-entry';
 import { closest } from '../text';
-import { contextWithin, costsName, type Entry, entryOf, pricedOf, type ResolveWithin } from './entries';
-import { Kept } from './kept';
+import { contextWithin, type Entry, entryOf, pricedOf, type ResolveWithin } from './entries';
+import { contextName, Kept } from './kept';
 import { type PropertyShown, type Resolution, type ResolveContext } from './resolution';
 import { shareOut } from './shares';
 
@@ -137,6 +137,6 @@ const usual = new Kept<CandidateProgram, Resolution>();
 function resolveEntry(candidate: CandidateProgram, { answers, parts, quantity }: SlotEntry, context: ResolveContext, resolve: ResolveWithin): Resolution {
   const { program } = candidate;
   // What nobody has configured is the same at every keystroke.
-  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${context.today} ${context.group ?? ''} ${costsName(context.costs)}`, () => resolve(program, { answers: {}, quantity }, context));
+  if (answers === undefined && parts === undefined) return usual.get(context.stock, candidate, `${quantity} ${contextName(context)}`, () => resolve(program, { answers: {}, quantity }, context));
   return resolve(program, { answers: answers ?? {}, quantity, ...(parts !== undefined && { parts }) }, context);
 }

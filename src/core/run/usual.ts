@@ -7,7 +7,7 @@ import { placeOfEntry, type Selection, slotEntries } from '../selection';
 import { candidateAt } from './candidate-at';
 import { contextWithin, piecesPrice, type ResolveWithin } from './entries';
 import { readInside } from './inside';
-import { Kept } from './kept';
+import { contextName, Kept } from './kept';
 import { type Priced, type UsualPriced, type UsualPrices } from './kit-price';
 import { type Resolution, type ResolveContext } from './resolution';
 
@@ -24,7 +24,7 @@ const known = new Kept<Program, UsualPrices>();
  */
 export function usualPrices(program: Program, quantity: number, { today, group }: For, resolve: ResolveWithin): UsualPrices {
   const asksQuantity = (program.kit?.slots.length ?? 0) > 0 && program.rules !== null;
-  return known.get(null, program, `${today} ${group ?? ''} ${asksQuantity ? quantity : ''}`, () => {
+  return known.get(null, program, `${asksQuantity ? quantity : ''} ${contextName({ today, group })}`, () => {
     const { entries } = readInside(program, { answers: {}, quantity }, { stock: null, today, group }, resolve, []);
     const found = new Map<ComponentProgram, UsualPriced | null>();
     for (const { component, candidate, count, resolution, alone, once } of entries) {
@@ -51,7 +51,7 @@ const inNumbers = new Kept<CandidateProgram, Priced | null>();
  * @returns null where it can't be sold so, or has no price
  */
 export function usualIn(candidate: CandidateProgram, count: number, { today, group }: For, resolve: ResolveWithin): Priced | null {
-  return inNumbers.get(null, candidate, `${today} ${group ?? ''} ${count}`, () => {
+  return inNumbers.get(null, candidate, `${count} ${contextName({ today, group })}`, () => {
     const cheapest = cheapestOf(candidate.program, count, { today, group }, resolve);
     const alone = cheapest && piecesPrice(cheapest, count);
     return alone && { alone, once: cheapest.once };
