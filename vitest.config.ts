@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) };
 
-/** Three kinds of test, run together or one by one with `--project`. */
+/** Four kinds of test, run together or one by one with `--project`. */
 export default defineConfig({
   test: {
     projects: [
@@ -14,6 +14,8 @@ export default defineConfig({
         resolve: { alias },
         test: { name: 'integration', isolate: false, maxWorkers: 2, globalSetup: ['tests/support/demo-at-start.ts'], include: ['tests/integration/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] },
       },
+      // What these put in the place of modules is theirs alone.
+      { resolve: { alias }, test: { name: 'apart', include: ['tests/apart/**/*.test.ts'], testTimeout: 120_000, setupFiles: ['tests/support/seed.ts'] } },
       {
         resolve: { alias },
         test: {

@@ -103,6 +103,7 @@ await checks([
   ['nothing dead', 'node_modules/knip/bin/knip.js', '--production', '--no-progress', '--include', 'exports,files'],
 ]);
 tests('unit');
+tests('apart');
 tests('integration');
 if (check('build', node, ['scripts/build.mjs'])) {
   if (ensureBrowser()) tests('e2e');

@@ -4,6 +4,7 @@ import { migrate } from 'drizzle-orm/libsql/migrator';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync, mkdirSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname, resolve } from 'node:path';
+import PQueue from 'p-queue';
 import * as schema from './schema';
 
 type Handle = LibSQLDatabase<typeof schema>;
@@ -17,6 +18,9 @@ const BUSY_TIMEOUT = 5_000;
 const BUSY_WRITING = 50;
 /** After which others may go on before it is tried again, in milliseconds. */
 const BETWEEN_TRIES = 40;
+/** So many connections has a client; and so many moments are read at once, further ones after them. */
+const CONNECTIONS = 40;
+const MOST_MOMENTS = 16;
 /** How long a write waits in all for those of other processes, in milliseconds. */
 const LONGEST_WAIT = 20_000;
 
@@ -47,6 +51,8 @@ export class DataUnsound extends Error {
 
 export class Database {
   private lastWrite: Promise<unknown> = Promise.resolve();
+  /** who reads one moment holds a connection: there are so many, and a few are for all that reads in passing */
+  private readonly moments = new PQueue({ concurrency: MOST_MOMENTS });
   private writer: Client | null = null;
 
   private constructor(
@@ -74,7 +80,7 @@ export class Database {
       requireStillThere(file);
     }
     let client: Client | undefined;
-    const connect = (timeout: number) => createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout });
+    const connect = (timeout: number) => createClient({ url, authToken: process.env.OAK_KNOT_DATABASE_TOKEN, timeout, concurrency: CONNECTIONS });
     try {
       client = connect(BUSY_TIMEOUT);
       if (file) {
@@ -155,6 +161,11 @@ export class Database {
    */
   async atOneMoment<T>(work: (still: Database) => Promise<T>): Promise<T> {
     if (this.isStill) return work(this);
+    // What looks at another moment from within one would wait for itself.
+    return reading.getStore() === true ? this.momentOf(work) : this.moments.add(() => reading.run(true, () => this.momentOf(work)), { throwOnTimeout: true });
+  }
+
+  private async momentOf<T>(work: (still: Database) => Promise<T>): Promise<T> {
     const transaction = await this.client.transaction('deferred');
     try {
       const still = drizzle(clientOf(transaction, this.client), { schema });
@@ -173,6 +184,7 @@ export class Database {
 }
 
 const writing = new AsyncLocalStorage<true>();
+const reading = new AsyncLocalStorage<true>();
 
 /** Whether a write transaction is open here: whoever holds it keeps all others from writing, and waits for nothing. */
 export const isWriting = (): boolean => writing.getStore() === true;

@@ -35,6 +35,20 @@ describe('the database', () => {
     await expect(database.write((transaction) => transaction.insert(basketLines).values(orphan))).rejects.toThrow();
   });
 
+  it('lets any number read one moment each, and others read in passing meanwhile', async () => {
+    await addItem('oak');
+    const reads = Array.from({ length: 80 }, () => database.atOneMoment(async (still) => {
+      const before = (await still.read.select().from(stockItems)).length;
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      // Another moment may be looked at from within one, however many others read.
+      const within = await database.atOneMoment(async (other) => (await other.read.select().from(stockItems)).length);
+      return [before, (await still.read.select().from(stockItems)).length, within];
+    }));
+    const passing = Array.from({ length: 30 }, keys);
+    expect(await Promise.all(passing)).toEqual(Array(30).fill(['oak']));
+    expect(await Promise.all(reads)).toEqual(Array(80).fill([1, 1, 1]));
+  });
+
   it('keeps its references in connections opened after a transaction, too', async () => {
     for (let count = 0; count < 3; count += 1) await addItem(`item-${count}`);
     const orphan = { basket: 'none', productId: 1, answers: {}, quantity: 1, itemKey: 'x', unitPrice: '1' };

@@ -2,7 +2,7 @@ import { and, eq, isNull, ne } from 'drizzle-orm';
 import { z } from 'zod';
 import { type PublishedProduct, readSoldById, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings } from '../catalog/surroundings';
-import { type Services } from '../context';
+import { atOneMoment, type Services } from '../context';
 import { jointQuantitiesFor, type Tax, type UploadedFile } from '../../core/catalog';
 import { type Program } from '../../core/compile';
 import { type BasketLine, countsOthers, discountsFor, type LinePromise, promises, quote, type Quote } from '../../core/basket';
@@ -24,7 +24,7 @@ import { freeOverdue, withStock } from './overdue';
 import { readBooked } from './bookings';
 import { ensureBasket } from './ensure-basket';
 import { orderedBefore } from './ordered-before';
-import { programFor } from './published';
+import { makeReady, programFor } from './published';
 import { countriesOf, type KnownCode, readTerms } from './terms';
 
 export const addToBasketSchema = z.strictObject({ ...selectionFields, slug: z.string().max(100) });
@@ -38,6 +38,8 @@ export interface ResolvedLine {
   readonly selection: Selection;
   /** undefined when the product has left the shop */
   readonly published: PublishedProduct | undefined;
+  /** the whole definition, made ready when it is asked for: for the manager's eyes */
+  readonly whole: () => Program | null;
   readonly resolution: Resolution | null;
   readonly problems: readonly Problem[];
   /** how much of it can be supplied today, and from which day on all; null for what is no longer sold */
@@ -50,6 +52,10 @@ export interface ResolvedLine {
 
 export interface ResolvedBasket extends Pick<Quote, 'goods' | 'codes' | 'delivery' | 'taxation' | 'total'> {
   readonly lines: readonly ResolvedLine[];
+  /** the day it is in the shop, as YYYY-MM-DD */
+  readonly today: string;
+  /** key of the customer's group, or null */
+  readonly group: string | null;
   readonly currency: string;
   /** what is wrong with the lines together */
   readonly problems: readonly Problem[];
@@ -82,7 +88,7 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
   const files = await readFiles(queries, selections);
   const group = await groupOf(queries, token);
   const terms = await readTerms(queries, token, group);
-  const wanted: BasketLine[] = [];
+  const wanted: (BasketLine & Pick<ResolvedLine, 'whole'>)[] = [];
   const { quantityRules } = context.surroundings.shop;
   for (const row of rows) {
     const sold = published.get(row.productId);
@@ -102,8 +108,10 @@ export async function resolveBasket(queries: Queries, at: Date, token: string | 
       // What follows from the rest of the basket changes with it, and nobody need be told.
       const follows = wanted[place]?.program && countsOthers(wanted[place].program);
       const changed = !follows && resolution?.unitPrice && !resolution.unitPrice.equals(Exact.from(unitPrice));
-      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), resolution, problems, promise: resolution && (promised[place] ?? null), more, formerPrice: changed ? unitPrice : null };
+      return { id, productId, quantity, selection: selectionOf(row), published: published.get(productId), whole: wanted[place]?.whole ?? (() => null), resolution, problems, promise: resolution && (promised[place] ?? null), more, formerPrice: changed ? unitPrice : null };
     }),
+    today: context.today,
+    group,
     currency: context.surroundings.shop.currency,
     problems: together,
     goods, codes, delivery, taxation,
@@ -160,6 +168,7 @@ const MOST_LINES = 100;
  */
 export async function addToBasket(context: Services, token: string | undefined, input: z.infer<typeof addToBasketSchema>): Promise<string> {
   await freeOverdue(context);
+  await makeBasketReady(context, token, input.slug);
   const { database, now } = context;
   return database.write(async (transaction) => {
     const published = await readSoldBySlug(transaction, input.slug);
@@ -177,6 +186,16 @@ export async function addToBasket(context: Services, token: string | undefined, 
       await transaction.insert(basketLines).values({ basket, productId: published.productId, answers: selection.answers, parts: selection.parts, ...item });
     }
     return basket;
+  });
+}
+
+/** Makes ready what a basket is sold by, and what else is to be, before any of it is written. */
+export function makeBasketReady(context: Services, token: string | undefined, slug?: string): Promise<void> {
+  return atOneMoment(context, async ({ database: { read }, now }) => {
+    const rows = token ? await read.select({ productId: basketLines.productId }).from(basketLines).where(inBasket(token)) : [];
+    const sold = [slug === undefined ? undefined : await readSoldBySlug(read, slug)];
+    for (const productId of new Set(rows.map((row) => row.productId))) sold.push(await readSoldById(read, productId));
+    await makeReady(read, now(), sold, await groupOf(read, token));
   });
 }
 
@@ -218,6 +237,7 @@ function joined(program: Program, selection: Selection, asked: ResolveContext, l
  */
 export async function replaceLine(context: Services, token: string | undefined, lineId: number, selection: Selection): Promise<void> {
   await freeOverdue(context);
+  await makeBasketReady(context, token);
   const { database, now } = context;
   await database.write(async (transaction) => {
     const { line, published } = await requireSoldLine(transaction, token, lineId);
@@ -259,6 +279,7 @@ function notSellable(problems: readonly Problem[], message?: string): Refusal {
  */
 export async function changeLine(context: Services, token: string | undefined, lineId: number, quantity: number): Promise<void> {
   await freeOverdue(context);
+  await makeBasketReady(context, token);
   const { database, now } = context;
   await database.write(async (transaction) => {
     const { line, published } = await requireSoldLine(transaction, token, lineId);

@@ -16,7 +16,7 @@ import { Refusal } from '../refusal';
 import { reserveCuts } from '../stock/cutting';
 import { readCosts } from '../stock/figures';
 import { move } from '../stock/ledger';
-import { groupOf, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
+import { makeBasketReady, resolveBasket, type ResolvedBasket, waitingOrder } from './basket';
 import { book } from './bookings';
 import { wholeLine } from './whole-line';
 import { type PaymentService, paymentWishes, simulatedPayments } from './payment';
@@ -62,6 +62,7 @@ export interface PlacedOrder {
  */
 export async function checkOut(context: Services, basketToken: string | undefined, checkout: Checkout, payment: PaymentService = simulatedPayments(context)): Promise<PlacedOrder> {
   await releaseAbandoned(context, payment);
+  await makeBasketReady(context, basketToken);
   const order = await context.database.write((transaction) => reserve(transaction, context.now(), basketToken, checkout));
   if (order.state !== 'awaitingPayment') return order;
   const asked = { key: order.token, amount: order.total };
@@ -106,13 +107,13 @@ async function reserve(transaction: Queries, at: Date, basketToken: string | und
     .returning({ id: orders.id });
   if (!row) throw new Error('the order was not stored');
   let booked = basket.booked;
-  const group = await groupOf(transaction, basketToken);
   const costs = costsByKey(await readCosts(transaction));
   for (const line of basket.lines) {
     const { published, resolution } = line;
-    if (!published || !resolution) throw new Error('a line that was checked has no resolution');
+    const whole = line.whole();
+    if (!published || !resolution || !whole) throw new Error('a line that was checked has no resolution');
     const json = withoutWorkshop(resolutionJson(resolution));
-    const { cost, forWorkshop } = await wholeLine(transaction, at, published, line.selection, group, costs);
+    const { cost, forWorkshop } = wholeLine(whole, line.selection, { today: basket.today, group: basket.group, costs });
     await transaction.insert(orderLines).values({
       orderId: row.id,
       productId: published.productId,

@@ -2,6 +2,7 @@ import { readShared } from '../catalog/catalog-state';
 import { type PublishedProduct, readPublishedBySlug, readSoldBySlug } from '../catalog/published-products';
 import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings';
 import { atOneMoment, type Services } from '../context';
+import { dayAt } from '../../core/calendar';
 import { compile, type Program } from '../../core/compile';
 import { customerView } from '../../core/exchange';
 import { pricedFor } from '../../core/price-lists';
@@ -17,6 +18,8 @@ import { withStock } from './overdue';
 export interface CustomersProgram<P extends Program | null = Program> {
   readonly program: P;
   readonly group: string | null;
+  /** the same by the whole definition, with what the catalog manager alone is to know; made when it is first asked for */
+  readonly whole: () => P;
 }
 
 /**
@@ -28,19 +31,38 @@ export interface CustomersProgram<P extends Program | null = Program> {
 export function programFor(queries: Queries, published: PublishedProduct, now: Surrounded, group: string | null): Promise<CustomersProgram>;
 export function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>>;
 export async function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>> {
-  if (!published) return { program: null, group };
+  if (!published) return { program: null, group, whole: () => null };
   const { kept } = await readShared(queries);
-  const surroundings = pricedFor(now.surroundings, group, now.today);
-  const name = `program ${published.revisionId} ${now.today} ${group ?? ''}`;
+  const name = keptAs(published, now.today, group);
   const known = kept.get(name) as CustomersProgram | undefined;
   if (known) return known;
+  const surroundings = pricedFor(now.surroundings, group, now.today);
   const view = customerView(published.definition, surroundings, group, now.today);
-  const made = { program: compile(view.product, view.surroundings), group: view.group };
+  let whole: Program | undefined;
+  const made: CustomersProgram = { program: compile(view.product, view.surroundings), group: view.group, whole: () => (whole ??= compile(published.definition, surroundings)) };
   kept.set(name, made);
   return made;
 }
 
 type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'>;
+
+const keptAs = ({ revisionId }: PublishedProduct, today: string, group: string | null) => `program ${revisionId} ${today} ${group ?? ''}`;
+
+/**
+ * Makes products ready for a customer before they are sold in a transaction, for customers and whole: all others wait for
+ * what is compiled in there. What is ready already costs a look.
+ */
+export async function makeReady(queries: Queries, at: Date, sold: readonly (PublishedProduct | undefined)[], group: string | null): Promise<void> {
+  const { kept, shop } = await readShared(queries);
+  const today = dayAt(at, shop.timeZone);
+  const products = sold.filter((product) => product !== undefined);
+  const missing = products.filter((product) => !kept.has(keptAs(product, today, group)));
+  if (missing.length > 0) {
+    const around = await readSurroundings(queries, at, missing.map(({ definition }) => definition));
+    for (const product of missing) await programFor(queries, product, around, group);
+  }
+  for (const product of products) (kept.get(keptAs(product, today, group)) as CustomersProgram | undefined)?.whole();
+}
 
 /** What the shop page needs of a product. */
 export type ShopProduct = PublishedProduct & SurroundingsNow;

@@ -1,11 +1,7 @@
-import { type PublishedProduct } from '../catalog/published-products';
-import { readSurroundings } from '../catalog/surroundings';
-import { compile } from '../../core/compile';
+import { type Program } from '../../core/compile';
 import { Exact } from '../../core/number';
-import { pricedFor } from '../../core/price-lists';
 import { type CostOf, type Resolution, resolve } from '../../core/run';
 import { type Selection } from '../../core/selection';
-import { type Queries } from '../../data/database';
 import { type WorkshopDetail } from '../../data/workshop-details';
 
 /** What the catalog manager alone is to know of an order line. */
@@ -19,12 +15,12 @@ export interface WholeLine {
 /**
  * An order line by the whole definition, because customers' programs know nothing of costs and of what the workshop alone sees.
  *
+ * @param whole the product's whole definition, made ready
  * @param group key of the customer's group, or null
  * @param costs what stock items cost now
  */
-export async function wholeLine(queries: Queries, at: Date, { definition }: PublishedProduct, selection: Selection, group: string | null, costs: CostOf): Promise<WholeLine> {
-  const { surroundings, today } = await readSurroundings(queries, at, [definition]);
-  const resolution = resolve(compile(definition, pricedFor(surroundings, group, today)), selection, { stock: null, today, group, costs });
+export function wholeLine(whole: Program, selection: Selection, { today, group, costs }: { readonly today: string; readonly group: string | null; readonly costs: CostOf }): WholeLine {
+  const resolution = resolve(whole, selection, { stock: null, today, group, costs });
   const { cost, quantity } = resolution;
   return { cost: cost?.unknown.length === 0 ? cost.known.times(Exact.of(quantity)) : null, forWorkshop: workshopDetailsOf(resolution) };
 }
