@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { type Product, productSchema } from '@/core/catalog';
 import { compile } from '@/core/compile';
-import { customerResolution, customerView, packSurroundings, resolutionJson, unpackSurroundings } from '@/core/exchange';
+import { customerResolution, customerView, packSurroundings, pageView, resolutionJson, unpackSurroundings } from '@/core/exchange';
 import { Exact } from '@/core/number';
 import { isSeenBy, resolve, stockOf } from '@/core/run';
 import { mustBeAsked, stockView, stockViewOf, toldOf } from '@/core/stock';
@@ -103,6 +103,51 @@ describe('what a customer may know', () => {
     expect(resolve(compile(view.product, view.surroundings), { answers: {} }, { stock: null, today: TODAY }).unitPrice).toEqual(whole.unitPrice);
   });
 
+  it('sends a page no key of what only others, or the workshop, see; and it comes to the same', () => {
+    const HUSH = 'hush';
+    const shop = shopOf([
+      {
+        choices: [
+          { kind: 'list', key: 'size', title: 'Size', options: [{ key: 's', title: 'S', sku: 'S' }, { key: `${HUSH}-x`, title: 'X', ...trade }] },
+          { kind: 'list', key: `${HUSH}-jig`, title: 'Jig', forWorkshop: true, default: `${HUSH}-long`, options: [{ key: `${HUSH}-long`, title: 'Long', sku: 'HUSHED', draws: [{ kind: 'fixed', stock: 'trim', quantity: '2' }], properties: { reach: { value: '3' } } }] },
+          { kind: 'list', key: `${HUSH}-mark`, title: 'Mark', ...trade, required: false, options: [{ key: `${HUSH}-a`, title: 'A', properties: { reach: { value: '1' } } }, { key: 'b', title: 'B', properties: { reach: { value: '1' } } }] },
+          { kind: 'slot', key: 'roof', title: 'Roof', required: false, options: [{ key: 'flat', title: '' }, { key: `${HUSH}-roof`, title: '', ...trade }], settled: { [`${HUSH}-roof`]: { fixed: { a: 'x' } } } },
+        ],
+        sheets: [{ key: 'extras', overrides: { [`${HUSH}-note`]: { required: false } } }],
+        formulas: [{ key: 'f', title: 'F', text: `${HUSH}_jig.reach × 2 EUR`, serves: { kind: 'amount' } }],
+        rules: [
+          { key: 'r1', when: { kind: 'option', choice: `${HUSH}-jig`, options: [`${HUSH}-long`] }, then: [{ kind: 'amount', amount: { kind: 'fixed', value: '1' } }] },
+          { key: 'r2', when: { kind: 'option', choice: 'roof', options: [`${HUSH}-roof`] }, then: [{ kind: 'hide', choices: [`extras.${HUSH}-note`] }] },
+          { key: 'r3', when: { kind: 'option', choice: `${HUSH}-mark`, options: [`${HUSH}-a`] }, then: [{ kind: 'withhold', choice: 'size', options: [`${HUSH}-x`] }] },
+        ],
+        tables: [{ key: 't', says: 'notMade', choices: ['size', `${HUSH}-mark`], rows: [[`${HUSH}-x`, `${HUSH}-a`]] }],
+        forCustomers: { sku: false },
+        prepared: [{ key: 'one', title: 'One', answers: { size: 's', [`${HUSH}-mark`]: 'b', [`${HUSH}-jig`]: `${HUSH}-long`, roof: [{ product: 'flat', answers: { [`${HUSH}-back`]: 'x' } }] } }],
+      },
+      { slug: 'flat', title: 'Flat', sku: 'F', price: '20', forCustomers: { sku: false }, choices: [{ kind: 'list', key: `${HUSH}-back`, title: 'Back', ...trade, options: [{ key: 'x', title: 'X' }], required: false }] },
+      { slug: `${HUSH}-roof`, title: 'Their roof', sku: 'HR', price: '33.33', choices: [{ kind: 'list', key: 'a', title: 'A', options: [{ key: 'x', title: 'X' }] }], properties: { reach: { value: '1' } } },
+    ], { sheets: [{ key: 'extras', choices: [{ kind: 'text', key: `${HUSH}-note`, title: 'Note', required: false, ...trade }, { kind: 'yesNo', key: 'box', title: 'Box', required: false, default: false, amount: { kind: 'fixed', value: '4' } }], rules: [{ key: 's', when: { kind: 'answered', choice: `${HUSH}-note`, answered: true }, then: [{ kind: 'hide', choices: ['box'] }] }] }] });
+    const each = shop.surroundings.products.get('p');
+    if (!each) throw new Error('no product');
+    const whole = compile(each, shop.surroundings);
+    expect(whole.blocking).toEqual([]);
+    const page = pageView(customerView(each, shop.surroundings, null, TODAY));
+    const sent = JSON.stringify({ product: page.product, surroundings: packSurroundings(page.surroundings), stock: [...page.surroundings.stock] });
+    expect(sent).not.toContain(HUSH);
+    expect(sent).not.toMatch(/33\.33|Their roof|HUSHED/);
+    expect(page.product.prepared[0]?.answers).toEqual({ size: 's', roof: [{ product: 'flat', answers: {} }] });
+    const known = compile(page.product, page.surroundings);
+    expect(known.blocking).toEqual([]);
+    for (const answers of [{ size: 's' }, { size: 's', 'extras.box': true, roof: ['flat'] }]) {
+      const [all, told] = [[whole, null], [known, page.group]].map(([program, group]) => resolve(program as typeof whole, { answers }, { stock: stockViewOf(() => Exact.of(50)), today: TODAY, group: group as string | null }));
+      const same = (resolution: typeof all) => [resolution?.state, String(resolution?.unitPrice), resolution?.draws.map(({ stock, total }) => `${total.value} ${stock}`)];
+      expect(same(told)).toEqual(same(all));
+      expect(told?.state).toBe('sellable');
+    }
+    // Whoever belongs to them is asked it by its own name.
+    expect(JSON.stringify(pageView(customerView(each, shop.surroundings, 'trade', TODAY)).product.choices.map(({ key }) => key))).toContain(`${HUSH}-mark`);
+  });
+
   it('says why something is not offered without the name of a group', () => {
     const view = customerView(product, surroundings, null);
     const resolution = resolve(compile(view.product, view.surroundings), { answers: { size: 's', pack: 'a' } }, { stock: null, today: TODAY, group: view.group });
@@ -155,11 +200,17 @@ describe('what a customer may know', () => {
         if (all.blocking.length > 0) return;
         const view = customerView(each, around, group);
         const told = compile(view.product, view.surroundings);
+        const page = pageView(view);
+        const onPage = compile(page.product, page.surroundings);
         const answer = (key: string) => [null, ...(all.choices[KEYS.indexOf(key)]?.options ?? []).flatMap((option) => (isSeenBy(option.groups, group) && isSeenBy(all.choices[KEYS.indexOf(key)]?.groups ?? [], group) ? [option.key] : []))];
         for (const a of answer('a')) for (const b of answer('b')) for (const c of answer('c')) {
           const context = { stock: null, today: TODAY };
           const same = ({ state, item, unitPrice, problems, counted }: ReturnType<typeof resolve>) => [state, item.key, item.sku, String(unitPrice), problems.map(({ code, where }) => `${where} ${code}`), counted.map(({ choice, value }) => `${choice} ${value}`)];
-          expect(same(resolve(told, { answers: { a, b, c } }, { ...context, group: view.group }))).toEqual(same(resolve(all, { answers: { a, b, c } }, { ...context, group })));
+          const whole = same(resolve(all, { answers: { a, b, c } }, { ...context, group }));
+          expect(same(resolve(told, { answers: { a, b, c } }, { ...context, group: view.group }))).toEqual(whole);
+          // A page asks for nothing but what it knows.
+          const known = Object.fromEntries(Object.entries({ a, b, c }).filter(([key]) => onPage.indexOf.has(key)));
+          expect(same(resolve(onPage, { answers: known }, { ...context, group: page.group }))).toEqual(whole);
         }
       }),
       { numRuns: 120 },

@@ -1,5 +1,5 @@
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
-import { UNSEEN, unseenOption } from '../catalog/choices';
+import { type SlotChoice, UNSEEN, unseenOption } from '../catalog/choices';
 import { type RoundingMode } from '../number';
 import { holdsOnDay } from '../rules';
 import { isSeenBy } from '../run';
@@ -15,7 +15,7 @@ import { type PartJson, type ResolutionJson } from './resolution-json';
 
 /** The customer's own group, and all others, as far as a customer hears of them. */
 const OWN: CustomerGroup = { key: 'your group', title: 'your group', code: null, taxShown: null };
-const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null, taxShown: null };
+export const OTHERS: CustomerGroup = { key: 'other customers', title: 'other customers', code: null, taxShown: null };
 
 interface View {
   readonly group: string | null;
@@ -149,13 +149,19 @@ function unseenOptions(choice: Choice, { group }: View): string[] {
 /** A choice as this customer may know it: what they don't see keeps its place and nothing else. */
 function choiceFor(given: Choice, view: View, own: string, products: CatalogSurroundings['products']): Choice {
   // Why a product is a candidate is the catalog manager’s business: here it is listed.
-  const choice: Choice = given.kind === 'slot' ? { ...withCandidates(given, own, products), joins: [] } : given;
+  const choice: Choice = given.kind === 'slot' ? { ...withCandidates(given, own, products), joins: [], settled: seenOnly(given.settled, given, view) } : given;
   const seen = isSeenBy(choice.groups, view.group);
   if (seen && choice.forWorkshop) return unnamed(choice);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
   if (!seen) return hidden(choice);
   if (!hasOptions(choice)) return { ...choice, ...common };
   return { ...choice, ...common, options: choice.options.map((option) => (isSeenBy(option.groups, view.group) ? { ...option, groups: [] } : unseenOption(option, OTHERS.key))) };
+}
+
+/** What is settled of the candidates that this customer sees. */
+function seenOnly(settled: SlotChoice['settled'], { options }: SlotChoice, { group }: View): SlotChoice['settled'] {
+  const unseen = new Set(options.flatMap(({ key, groups }) => (isSeenBy(groups, group) ? [] : [key])));
+  return Object.fromEntries(Object.entries(settled).filter(([slug]) => !unseen.has(slug)));
 }
 
 function hidden(choice: Choice): Choice {

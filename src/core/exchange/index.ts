@@ -5,6 +5,7 @@ export { asShown, customerResolution, type CustomerResolution, customerView, typ
 export { readJsonText } from './json-text';
 export { readShape, type ShapeReading } from './read-shape';
 export { type ShapeFault, shapeFaults } from './shape-faults';
+export { pageView } from './page-view';
 export { packSurroundings, type PortableSurroundings, unpackSurroundings } from './portable-surroundings';
 export { type CountedAnswerJson, type CutPlanJson, cutPlanJson, type OptionOfferJson, type PartJson, type PriceLineJson, problemJson, type QuantityJson, resolutionJson, type ResolutionJson } from './resolution-json';
 export { type LotLine, readLotList } from './lot-list';

@@ -2,7 +2,7 @@ import { readSurroundings } from '../catalog/surroundings';
 import { type Services } from '../context';
 import { parseDay } from '../../core/calendar';
 import { compile } from '../../core/compile';
-import { customerView } from '../../core/exchange';
+import { customerView, pageView } from '../../core/exchange';
 import { pricedFor } from '../../core/price-lists';
 import { withStock } from '../selling/overdue';
 import { shopProductView, type ShopProductView, toldJointly, toldTax } from '../selling/shop';
@@ -27,6 +27,6 @@ export function openDraftPage(context: Services, id: number, { group = null, day
     const known = surroundings.shop.groups.some(({ key }) => key === group) ? group : null;
     const on = day !== null && parseDay(day) !== null ? day : today;
     const view = customerView(draft, pricedFor(surroundings, known, on), known, on);
-    return shopProductView(view, compile(view.product, view.surroundings), { stock, today: on }, { tax: toldTax(surroundings.shop, draft, known), jointly: toldJointly(surroundings.shop, draft, known), booked: null });
+    return shopProductView(pageView(view), compile(view.product, view.surroundings), { stock, today: on }, { tax: toldTax(surroundings.shop, draft, known), jointly: toldJointly(surroundings.shop, draft, known), booked: null });
   });
 }

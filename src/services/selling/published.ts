@@ -4,7 +4,7 @@ import { readSurroundings, type SurroundingsNow } from '../catalog/surroundings'
 import { atOneMoment, type Services } from '../context';
 import { dayAt } from '../../core/calendar';
 import { compile, type Program } from '../../core/compile';
-import { customerView } from '../../core/exchange';
+import { customerView, type CustomerView, pageView } from '../../core/exchange';
 import { pricedFor } from '../../core/price-lists';
 import { bookedIn, type Resolution, resolve } from '../../core/run';
 import { selectionSchema } from '../../core/selection';
@@ -20,6 +20,8 @@ export interface CustomersProgram<P extends Program | null = Program> {
   readonly group: string | null;
   /** the same by the whole definition, with what the catalog manager alone is to know; made when it is first asked for */
   readonly whole: () => P;
+  /** what a page is sent of it; made when it is first asked for */
+  readonly page: () => P extends Program ? CustomerView : null;
 }
 
 /**
@@ -31,7 +33,7 @@ export interface CustomersProgram<P extends Program | null = Program> {
 export function programFor(queries: Queries, published: PublishedProduct, now: Surrounded, group: string | null): Promise<CustomersProgram>;
 export function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>>;
 export async function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>> {
-  if (!published) return { program: null, group, whole: () => null };
+  if (!published) return { program: null, group, whole: () => null, page: () => null };
   const { kept } = await readShared(queries);
   const name = keptAs(published, now.today, group);
   const known = kept.get(name) as CustomersProgram | undefined;
@@ -39,7 +41,13 @@ export async function programFor(queries: Queries, published: PublishedProduct |
   const surroundings = pricedFor(now.surroundings, group, now.today);
   const view = customerView(published.definition, surroundings, group, now.today);
   let whole: Program | undefined;
-  const made: CustomersProgram = { program: compile(view.product, view.surroundings), group: view.group, whole: () => (whole ??= compile(published.definition, surroundings)) };
+  let page: CustomerView | undefined;
+  const made: CustomersProgram = {
+    program: compile(view.product, view.surroundings),
+    group: view.group,
+    whole: () => (whole ??= compile(published.definition, surroundings)),
+    page: () => (page ??= pageView(view)),
+  };
   kept.set(name, made);
   return made;
 }

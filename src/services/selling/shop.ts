@@ -5,9 +5,8 @@ import { atOneMoment, type Services } from '../context';
 import { type LinePromise, taxRate } from '../../core/basket';
 import { jointQuantitiesFor, type Picture, type Product, type Shop } from '../../core/catalog';
 import { type Program } from '../../core/compile';
-import { customerResolution, type CustomerResolution, type CustomerView, customerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
+import { customerResolution, type CustomerResolution, type CustomerView, packSurroundings, type PortableSurroundings, problemJson, type ResolutionJson, resolutionJson, type ToldTax } from '../../core/exchange';
 import { moneyDigits } from '../../core/money';
-import { pricedFor } from '../../core/price-lists';
 import { type BookedPieces, isSoldOut, stockOf } from '../../core/run';
 import { stockView, toldOf, type ToldStock } from '../../core/stock';
 import { jointQuantityWords, priceWords, whyNotWords } from '../../core/words';
@@ -123,10 +122,9 @@ export function openShopProductView(context: Services, slug: string, token: stri
     const product = await openShopProduct(still, slug);
     const { definition, surroundings, stock, today } = product;
     const group = await groupOf(still.database.read, token);
-    const view = customerView(definition, pricedFor(surroundings, group, today), group, today);
-    const { program } = await programFor(still.database.read, product, product, group);
+    const { program, page } = await programFor(still.database.read, product, product, group);
     const line = lineId === undefined ? null : await readLine(still.database.read, token, lineId, product.productId);
-    const shown = shopProductView(view, program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
+    const shown = shopProductView(page(), program, { stock, today }, { tax: toldTax(surroundings.shop, definition, group), jointly: toldJointly(surroundings.shop, definition, group), booked: toldBooked(await readBooked(still.database.read, [definition], product), [definition, ...surroundings.products.values()]) });
     return line ? { ...shown, line } : shown;
   });
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { answersOf, choiceRef, keyAt, optionRef, productRef, type Trail } from '../../fields';
+import { answersOf, choiceRef, enclosingChoice, keyAt, optionRef, productRef, type Trail } from '../../fields';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { slotEntries } from '../../selection/slot-entry';
@@ -36,11 +36,11 @@ export const schema = z.strictObject({
   ...choiceFields,
   options: z.array(optionSchema).max(500).default([]).describe('its candidates: the key of each is the slug of its product, an empty title that product’s'),
   joins: z.array(joinConditionSchema).max(20).default([]).describe('products that any of these conditions holds for are candidates, too, also those added later'),
-  settled: z.record(productRef(keySchema), settledSchema).default({}).describe('by slug of a candidate, what is settled of it beforehand'),
+  settled: z.record(productRef(keySchema, { choice: enclosingChoice }), settledSchema).default({}).describe('by slug of a candidate, what is settled of it beforehand'),
   least: z.int().min(1).max(MOST_IN_A_SLOT).default(1).describe('fewest pieces, where it is filled'),
   most: z.int().min(1).max(MOST_IN_A_SLOT).default(1),
   keepsOrder: z.boolean().default(false).describe('whether another order of its entries makes another item'),
-  default: z.array(productRef()).max(MOST_IN_A_SLOT).default([]).describe('slugs of what is in it to begin with'),
+  default: z.array(productRef({ choice: enclosingChoice })).max(MOST_IN_A_SLOT).default([]).describe('slugs of what is in it to begin with'),
 });
 
 export type SlotChoice = z.infer<typeof schema>;
