@@ -1,5 +1,5 @@
 import { type CatalogSurroundings, type Choice, type Condition, type CustomerGroup, type Formula, formulaName, hasName, hasOptions, isPlaced, kindOf, type ListInForce, type ListPrice, type Option, type Placement, placementsOf, type PricesInForce, type Product, quantityOf, type Rate, referencesOf, type Rule, type Sheet, type Shop, type Swatch, type Tax, type TaxShown, withCandidates, withSections } from '../catalog';
-import { type SlotChoice, UNSEEN, unseenOption } from '../catalog/choices';
+import { type SlotChoice, toldChoice, UNSEEN, unseenOption } from '../catalog/choices';
 import { type RoundingMode } from '../number';
 import { holdsOnDay } from '../rules';
 import { isSeenBy } from '../run';
@@ -147,9 +147,9 @@ function unseenOptions(choice: Choice, { group }: View): string[] {
 }
 
 /** A choice as this customer may know it: what they don't see keeps its place and nothing else. */
-function choiceFor(given: Choice, view: View, own: string, products: CatalogSurroundings['products']): Choice {
+function choiceFor(whole: Choice, view: View, own: string, products: CatalogSurroundings['products']): Choice {
   // Why a product is a candidate is the catalog manager’s business: here it is listed.
-  const choice: Choice = given.kind === 'slot' ? { ...withCandidates(given, own, products), joins: [], settled: seenOnly(given.settled, given, view) } : given;
+  const choice = toldChoice(whole.kind === 'slot' ? { ...withCandidates(whole, own, products), settled: seenOnly(whole.settled, whole, view) } : whole);
   const seen = isSeenBy(choice.groups, view.group);
   if (seen && choice.forWorkshop) return unnamed(choice);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };

@@ -64,6 +64,7 @@ export function reader(choice: AddOnChoice): ChoiceReader {
 }
 
 export const addOnKind: KindOfChoice<AddOnChoice> = {
+  told: ['product', 'answers', 'price', 'default', 'mostQuantity'],
   settledInside: false,
   check,
   reader,

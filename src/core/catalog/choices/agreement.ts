@@ -45,4 +45,4 @@ export function reader(choice: AgreementChoice): ChoiceReader {
   };
 }
 
-export const agreementKind: KindOfChoice<AgreementChoice> = { check, reader, settledInside: false, tests: ['said', 'answered'], candidates: (_, { read }) => ({ list: read(true, 0), counted: false }), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };
+export const agreementKind: KindOfChoice<AgreementChoice> = { told: ['statement', 'address'], check, reader, settledInside: false, tests: ['said', 'answered'], candidates: (_, { read }) => ({ list: read(true, 0), counted: false }), unseen: (choice) => ({ ...choice, statement: UNSEEN, address: null }) };

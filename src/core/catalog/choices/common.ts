@@ -47,6 +47,9 @@ export const placedFields = {
   forWorkshop: z.boolean().default(false).describe('whether the workshop alone sees it: what customers choose settles it, by its default and by rules'),
 };
 
+/** What of everything on a page customers may know: not what the catalog manager calls it inside. */
+export const PLACED_TOLD = ['key', 'title', 'help', 'helpShown', 'titleShown', 'width', 'fold', 'groups', 'forWorkshop', 'required'] as const satisfies readonly (keyof typeof placedFields | 'required')[];
+
 /** What every choice has, of whatever kind. */
 export const choiceFields = {
   ...placedFields,
@@ -81,6 +84,9 @@ export const effectFields = {
   weight: weightSchema.nullable().default(null),
   draws: z.array(drawSchema).max(20).default([]),
 };
+
+/** What of an effect customers may know: their page reckons with it. */
+export const EFFECT_TOLD = ['amount', 'breaks', 'wasPrice', 'sku', 'weight', 'draws'] as const satisfies readonly (keyof typeof effectFields)[];
 
 /** What an answer does to the item beside being recorded. */
 export interface Effect {

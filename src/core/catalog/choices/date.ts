@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { dayInYear, dayText, dayWords, monthNames, monthOf, parseDay, weekdayNames, weekdayOf } from '../../calendar';
 import { type Path, type Problem, type ProblemData } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
+import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect, EFFECT_TOLD } from './common';
 import { type CandidateScope } from './candidates';
 import { type KindOfChoice } from './kind';
 
@@ -177,6 +177,7 @@ function turnsOf(seasons: CandidateScope['seasons'], around: readonly number[]):
 }
 
 export const dateKind: KindOfChoice<DateChoice> = {
+  told: [...EFFECT_TOLD, 'earliest', 'latest', 'weekdays', 'months', 'past', 'leftOut', 'default'],
   settledInside: false,
   check,
   reader,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
+import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect, EFFECT_TOLD } from './common';
 import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
 import { type KindOfChoice } from './kind';
 
@@ -79,6 +79,7 @@ export function anyFile(token: string, choices: readonly { readonly kind: string
 }
 
 export const fileKind: KindOfChoice<FileChoice> = {
+  told: [...EFFECT_TOLD, 'types', 'largest', 'least', 'most'],
   settledInside: false,
   check,
   reader,

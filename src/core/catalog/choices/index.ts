@@ -3,7 +3,9 @@ import { addOnKind, schema as addOnSchema } from './add-on';
 import { agreementKind, schema as agreementSchema } from './agreement';
 import { dateKind, schema as dateSchema } from './date';
 import { fileKind, schema as fileSchema } from './file';
+import { PLACED_TOLD } from './common';
 import { type KindOfChoice } from './kind';
+import { type Option, OPTION_TOLD } from './options';
 import { letteringKind, schema as letteringSchema } from './lettering';
 import { listKind, schema as listSchema } from './list';
 import { longTextKind, schema as longTextSchema } from './long-text';
@@ -74,6 +76,27 @@ export function kindOf<C extends Choice>(choice: C): KindOfChoice<C> {
   // The record has for each kind what fits that kind; that the two belong together is more than the compiler can follow.
   return kinds[choice.kind] as unknown as KindOfChoice<C>;
 }
+
+const blanks = new Map<ChoiceKind, Choice>();
+
+/** A choice of a kind of which nothing is said. */
+function blankOf(kind: ChoiceKind): Choice {
+  const blank = blanks.get(kind) ?? choiceSchema.parse({ kind, key: 'blank', title: '', ...(kind === 'measure' && { unit: 'm' }) });
+  blanks.set(kind, blank);
+  return blank;
+}
+
+/**
+ * A choice with nothing but what customers may know of it. What its kind doesn't name is as it would be in a choice that
+ * says nothing of it.
+ */
+export function toldChoice(choice: Choice): Choice {
+  const told: readonly string[] = [...PLACED_TOLD, ...kindOf(choice).told];
+  const known = Object.fromEntries(Object.entries(choice).filter(([name]) => told.includes(name)));
+  return { ...blankOf(choice.kind), ...known, ...(hasOptions(choice) && { options: choice.options.map(toldOption) }) } as Choice;
+}
+
+const toldOption = (option: Option): object => Object.fromEntries(OPTION_TOLD.map((name) => [name, option[name]]));
 
 /** Whether the choice offers a list of options. */
 export function hasOptions(choice: Choice): choice is OptionsChoice {

@@ -10,6 +10,8 @@ export type Unseen<C> = C | { readonly heading: true };
 
 /** Everything the core knows of a kind of choice beside its schema. */
 export interface KindOfChoice<C> {
+  /** what of it customers may know, beside what everything on a page has: whatever is not named here stays inside */
+  readonly told: readonly (keyof C & string)[];
   /** whether it can be for the workshop alone: a default and rules can settle it, or it is a note */
   readonly settledInside: boolean;
   /** reports what is wrong with a choice, taken by itself */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dayText, parseDay, weekdayOf } from '../../calendar';
 import { problemJson } from '../../exchange';
 import { type Problem } from '../../problems';
-import { type AnswerContext, type Choice, choiceSchema, dayWindow, type FileType, kindOf, type UploadedFile } from '.';
+import { type AnswerContext, type Choice, choiceKinds, choiceSchema, dayWindow, type FileType, kindOf, toldChoice, type UploadedFile } from '.';
 
 const readerOf = (choice: Choice) => kindOf(choice).reader(choice, []);
 
@@ -185,4 +185,21 @@ describe('what can be wrong with options', () => {
     [{ kind: 'addOn' }, 'product addOnMissing'],
     [{ kind: 'file', types: [] }, 'types noAnswerFits'],
   ])('%o', (definition, fault) => expect(faultsOf(definition)).toContain(fault));
+});
+
+describe('what customers may know of a choice', () => {
+  it.each(choiceKinds)('is of %s what its kind names, and nothing that was added to it since', (kind) => {
+    const given = choiceSchema.parse({ kind, key: 'k', title: 'T', insideName: 'ours', ...(kind === 'measure' && { unit: 'm' }) });
+    const told = toldChoice(Object.assign({}, given, { margin: '12' }));
+    expect(told).toEqual({ ...given, insideName: '' });
+    // Made from nothing: whoever passes it on passes on no more than a customer may know.
+    expect(JSON.stringify(told)).not.toContain('ours');
+  });
+
+  it('is of an option what is named of options', () => {
+    const given = choiceSchema.parse({ kind: 'list', key: 'k', title: 'T', options: [{ key: 'a', title: 'A', amount: { kind: 'fixed', value: '2' } }] });
+    if (!('options' in given)) throw new Error('no options');
+    const told = toldChoice({ ...given, options: given.options.map((option) => ({ ...option, cost: '9' })) });
+    expect(told).toEqual(given);
+  });
 });

@@ -3,7 +3,7 @@ import { choiceRef } from '../../fields';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions } from './options';
+import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions, OPTIONS_TOLD } from './options';
 
 /** A style of lettering, each option shown in its own face. */
 export const schema = z.strictObject({
@@ -23,4 +23,4 @@ export function reader(choice: LetteringChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const letteringKind: KindOfChoice<LetteringChoice> = { check, reader, settledInside: false, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const letteringKind: KindOfChoice<LetteringChoice> = { told: [...OPTIONS_TOLD, 'stocked', 'default', 'shows'], check, reader, settledInside: false, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions } from './options';
+import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions, OPTIONS_TOLD } from './options';
 
 /** One from a list. */
 export const schema = z.strictObject({
@@ -22,4 +22,4 @@ export function reader(choice: ListChoice, path: Path): ChoiceReader {
   return optionsReader(choice, path);
 }
 
-export const listKind: KindOfChoice<ListChoice> = { check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };
+export const listKind: KindOfChoice<ListChoice> = { told: [...OPTIONS_TOLD, 'stocked', 'default'], check, reader, settledInside: true, tests: ['option', 'answered'], candidates: optionCandidates, unseen: unseenOptions };

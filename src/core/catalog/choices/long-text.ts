@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Path } from '../../problems';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect, placeholderField } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
 import { type KindOfChoice } from './kind';
 import { checkCharacterLimits, textAnswer, textCandidates } from './text';
 
@@ -38,4 +38,4 @@ export function reader(choice: LongTextChoice, path: Path): ChoiceReader {
   };
 }
 
-export const longTextKind: KindOfChoice<LongTextChoice> = { check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };
+export const longTextKind: KindOfChoice<LongTextChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'lines', 'minCharacters', 'maxCharacters', 'default'], check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_LONG_TEXT, scope), unseen: withoutEffect };

@@ -4,7 +4,7 @@ import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect, placeholderField } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';
@@ -93,4 +93,4 @@ export function reader(choice: MeasureChoice, path: Path): ChoiceReader {
   };
 }
 
-export const measureKind: KindOfChoice<MeasureChoice> = { check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope), unseen: withoutEffect };
+export const measureKind: KindOfChoice<MeasureChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'unit', 'min', 'max', 'step', 'default', 'picks', 'onPicture'], check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...choice, aboveNothing: true }, scope), unseen: withoutEffect };

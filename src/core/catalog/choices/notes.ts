@@ -38,9 +38,10 @@ function reader(): ChoiceReader {
 
 const asksNothing = { reader, tests: [], candidates: () => null } as const;
 
-export const headingKind: KindOfChoice<z.infer<typeof headingSchema>> = { ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };
+export const headingKind: KindOfChoice<z.infer<typeof headingSchema>> = { told: ['holds', 'columns'], ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };
 
 export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
+  told: ['text', 'picture', 'pictureAlt'],
   ...asksNothing,
   settledInside: true,
   check(note, path, report) {
@@ -50,6 +51,7 @@ export const paragraphKind: KindOfChoice<z.infer<typeof paragraphSchema>> = {
 };
 
 export const linkKind: KindOfChoice<z.infer<typeof linkSchema>> = {
+  told: ['address'],
   ...asksNothing,
   settledInside: false,
   check(note, path, report) {
@@ -58,4 +60,4 @@ export const linkKind: KindOfChoice<z.infer<typeof linkSchema>> = {
   unseen: (note) => ({ ...note, address: '/shop' }),
 };
 
-export const dividerKind: KindOfChoice<z.infer<typeof dividerSchema>> = { ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };
+export const dividerKind: KindOfChoice<z.infer<typeof dividerSchema>> = { told: [], ...asksNothing, settledInside: false, check: () => undefined, unseen: (note) => note };

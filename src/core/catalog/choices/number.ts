@@ -3,7 +3,7 @@ import { Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect, placeholderField } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';
@@ -58,4 +58,4 @@ export function reader(choice: NumberChoice, path: Path): ChoiceReader {
   };
 }
 
-export const numberKind: KindOfChoice<NumberChoice> = { check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...numberLimits(choice), default: choice.default, aboveNothing: false }, scope), unseen: withoutEffect };
+export const numberKind: KindOfChoice<NumberChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'min', 'max', 'step', 'default', 'parts', 'belowNothing'], check, reader, settledInside: false, tests: ['value', 'answered'], candidates: (choice, scope) => valueCandidates({ ...numberLimits(choice), default: choice.default, aboveNothing: false }, scope), unseen: withoutEffect };

@@ -6,7 +6,7 @@ import { type Answer } from '../../selection';
 import { isBlank } from '../../text';
 import { propertySchema } from '../properties';
 import { type Candidates, type CandidateScope, countCandidates } from './candidates';
-import { type ChoiceReader, type EffectFields, effectFields, groupsField, keySchema, notCountedField, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
+import { type ChoiceReader, EFFECT_TOLD, type EffectFields, effectFields, groupsField, keySchema, notCountedField, NOTHING_BROUGHT, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { isLetteringFace } from './lettering-faces';
 
 /** A colour as the open format writes it. */
@@ -54,6 +54,14 @@ export const optionsChoiceFields = {
   ownQuantity: z.boolean().default(false).describe('whether each picked option takes a quantity of its own'),
   mostEach: z.int().min(2).max(999).default(10).describe('the largest such quantity'),
 };
+
+/** What of a choice that offers a list customers may know. */
+export const OPTIONS_TOLD = ['options', 'columns', 'descriptionsShown', 'ownQuantity', 'mostEach'] as const satisfies readonly (keyof typeof optionsChoiceFields)[];
+
+/** What of an option customers may know: whatever is not named here stays inside. */
+export const OPTION_TOLD = [
+  'key', 'title', 'description', ...EFFECT_TOLD, 'colours', 'swatch', 'texture', 'picture', 'changesPicture', 'enlarges', 'face', 'properties', 'groups', 'quantity', 'whenOut', 'notCounted', 'leadDays',
+] as const satisfies readonly (keyof Option)[];
 
 /** How the names of swatches are told to those who see; everybody else hears them anyway. */
 export const swatchNamesField = z.enum(['shown', 'onPointing', 'hidden']).default('shown').describe('whether the names of swatches stand under them, under the one that is pointed at or chosen, or only under the chosen one');

@@ -4,7 +4,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions } from './options';
+import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions, OPTIONS_TOLD } from './options';
 
 /** Several of a list, with a least and a most. */
 export const schema = z.strictObject({
@@ -67,6 +67,7 @@ export function reader(choice: SeveralChoice, path: Path): ChoiceReader {
 }
 
 export const severalKind: KindOfChoice<SeveralChoice> = {
+  told: [...OPTIONS_TOLD, 'look', 'names', 'least', 'most', 'default'],
   settledInside: true,
   check,
   reader,

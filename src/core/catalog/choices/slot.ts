@@ -96,6 +96,7 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
 }
 
 export const slotKind: KindOfChoice<SlotChoice> = {
+  told: ['options', 'settled', 'least', 'most', 'keepsOrder', 'default'],
   settledInside: false,
   check,
   reader,

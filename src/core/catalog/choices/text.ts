@@ -3,7 +3,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCharacters, plainWords, printable, type Wording } from '../../text';
 import { type Candidates, type CandidateScope } from './candidates';
-import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, placeholderField, refuse, type Report, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, placeholderField, refuse, type Report, withoutEffect, EFFECT_TOLD } from './common';
 import { type KindOfChoice } from './kind';
 
 /** The longest line of text any product may ask for. */
@@ -153,4 +153,4 @@ function subsets<T>(all: readonly T[]): T[][] {
   return all.reduce<T[][]>((sets, one) => [...sets, ...sets.map((set) => [...set, one])], [[]]).slice(1);
 }
 
-export const textKind: KindOfChoice<TextChoice> = { check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };
+export const textKind: KindOfChoice<TextChoice> = { told: [...EFFECT_TOLD, 'placeholder', 'minCharacters', 'maxCharacters', 'default'], check, reader, settledInside: false, tests: ['characters', 'says', 'answered'], candidates: (choice, scope) => textCandidates(choice, LONGEST_TEXT, scope), unseen: withoutEffect };

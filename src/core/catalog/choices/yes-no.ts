@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect } from './common';
+import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, withoutEffect, EFFECT_TOLD } from './common';
 import { type KindOfChoice } from './kind';
 
 /** A question with two answers. What it adds, it adds for "yes". */
@@ -36,6 +36,7 @@ export function reader(choice: YesNoChoice, path: Path): ChoiceReader {
 }
 
 export const yesNoKind: KindOfChoice<YesNoChoice> = {
+  told: [...EFFECT_TOLD, 'default'],
   settledInside: true,
   check,
   reader,
