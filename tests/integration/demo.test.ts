@@ -1,9 +1,9 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
 import { Database } from '@/data/database';
 import { products } from '@/data/schema';
 import { createProduct } from '@/services/products/products';
@@ -31,44 +31,38 @@ const countProducts = async () => {
 };
 
 describe('preparing the demo', () => {
-  it('loads it once, keeps the data afterwards, and starts over when told to', async () => {
+  it('loads it once, keeps the data afterwards, says what is wrong with the file, and starts over when told to', async () => {
     expect(prepare().stdout).toContain('Pollard Lane Bee Works, is loaded');
     const database = await Database.open(url);
     await createProduct({ database, now: () => new Date() }, { title: 'Mine' });
     database.close();
     expect(prepare().stdout).toContain('kept');
     expect(await countProducts()).toBe(38);
-    expect(prepare('--fresh').stdout).toContain('is loaded');
-    expect(await countProducts()).toBe(37);
-  });
-
-  it('says which file is damaged and what to do about it', () => {
-    writeFileSync(join(folder, 'shop.db'), 'this was a database once, before the cat walked over it'.repeat(100));
-    const { status, stderr } = prepare();
-    expect(status).toBe(1);
-    expect(stderr).toMatch(/The database .*shop\.db is damaged or not a database .*npm run demo -- --fresh/);
-    expect(stderr.trim().split('\n')).toHaveLength(1);
-    expect(prepare('--fresh').status).toBe(0);
-  });
-
-  it('greets nobody with an empty shop where there was a full one: it says so, and begins anew when told to', async () => {
-    expect(prepare().status).toBe(0);
+    // Nobody is greeted with an empty shop where there was a full one.
     const file = join(folder, 'shop.db');
-    for (const leave of [() => undefined, () => writeFileSync(file, '')]) {
+    const leave = (what: string | null) => {
       for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true });
-      leave();
+      if (what !== null) writeFileSync(file, what);
+    };
+    for (const nothing of [null, '']) {
+      leave(nothing);
       const { status, stderr } = prepare();
       expect(status).toBe(1);
       expect(stderr).toMatch(/The database .*shop\.db is (gone|empty), and there was one: shop\.db\.stamp beside it says so\..*npm run demo -- --fresh/);
       await expect(Database.open(url)).rejects.toMatchObject({ name: 'DataUnsound' });
     }
+    leave('this was a database once, before the cat walked over it'.repeat(100));
+    const { status, stderr } = prepare();
+    expect(status).toBe(1);
+    expect(stderr).toMatch(/The database .*shop\.db is damaged or not a database .*npm run demo -- --fresh/);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
     expect(prepare('--fresh').stdout).toContain('is loaded');
     expect(await countProducts()).toBe(37);
   });
 
   it('finds a page that was overwritten in the middle of a database', () => {
-    expect(prepare().status).toBe(0);
     const file = join(folder, 'shop.db');
+    copyFileSync(inject('demoAtStart'), file);
     const bytes = readFileSync(file);
     bytes.fill(0xa5, 4096 * 3, 4096 * 5);
     writeFileSync(file, bytes);
