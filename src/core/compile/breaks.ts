@@ -17,7 +17,7 @@ export function compileBreaks(breaks: Breaks | null, path: Path, { report }: Pic
   const { counting, over, across, together, gives } = breaks;
   if (breaks.steps.length === 0) report([...path, 'steps'], { code: 'breaksEmpty' });
   if (over === 'measure' && !unit) report([...path, 'over'], { code: 'breaksNotMeasured' });
-  if (across === 'together' && together.trim() === '') report([...path, 'together'], { code: 'nothingNamed', what: 'which products are counted together' });
+  if (across === 'together' && together.trim() === '') report([...path, 'together'], { code: 'nothingNamed', what: 'together' });
   if (over === 'options' && (ofAll || counting === 'graduated' || across !== 'line')) report([...path, 'over'], { code: 'breaksOfOptions' });
   if (gives === 'percentOfAll' && !ofAll) report([...path, 'gives'], { code: 'breaksOfAll' });
   const steps = breaks.steps.flatMap((step, index) => {
@@ -26,7 +26,7 @@ export function compileBreaks(breaks: Breaks | null, path: Path, { report }: Pic
     if (!from || !value) return [];
     if (from.sign() < 0 || (counting === 'allUnits' && from.sign() === 0)) report([...at, 'from'], { code: 'breakFromNothing' });
     if (over !== 'measure' && !from.isWhole()) report([...at, 'from'], { code: 'breakNotWhole', given: step.from });
-    if (gives === 'price' && value.sign() < 0) report([...at, 'value'], { code: 'negative', what: 'A price from so many on' });
+    if (gives === 'price' && value.sign() < 0) report([...at, 'value'], { code: 'negative', figure: 'breakPrice' });
     if (gives !== 'price' && value.sign() < 0) report([...at, 'value'], { code: 'breakDearer' });
     if ((gives === 'percent' || gives === 'percentOfAll') && value.isMore(HUNDRED)) report([...at, 'value'], { code: 'percentBelowNothing' });
     if (breaks.steps.findIndex((other) => Exact.parse(other.from)?.equals(from)) < index) report([...at, 'from'], { code: 'breakTwice', from: step.from });

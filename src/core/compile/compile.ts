@@ -5,7 +5,7 @@ import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderableRange } from '../ordering';
 import { type Amount, broken, countedChoice, kindOfAmount } from '../pricing';
-import { type Fault, faultAt, type FaultData, type Path, type Problem } from '../problems';
+import { type Fault, faultAt, type FaultData, type Path, type Problem, type Wanted } from '../problems';
 import { conversionFactor, requireUnit, type Unit, unitByCode } from '../quantity';
 import { hidesSigns, isBlank } from '../text';
 import { type Listed, type ListedBase, withListPrices } from '../price-lists';
@@ -146,7 +146,7 @@ function compileWithin(definition: Product, surroundings: CatalogSurroundings, w
     quantities,
     defaultQuantity: orderableRange(quantities.usual.orderable)?.least ?? quantities.usual.orderable.minimum,
     draws: product.draws.flatMap((draw, index) => compileDraw(draw, ['draws', index], scope) ?? []),
-    weight: product.weight && compileWeight(product.weight, ['weight'], scope, 'The weight'),
+    weight: product.weight && compileWeight(product.weight, ['weight'], scope, { figure: 'weight' }),
     weightUnit: scope.weightUnit,
     stocked,
     variants,
@@ -170,7 +170,7 @@ function checkContents({ contents }: Product, report: Report): void {
   if (!contents) return;
   const value = readDecimal(contents.value, ['contents', 'value'], report);
   if (!unitByCode(contents.unit)) report(['contents', 'unit'], { code: 'unknownUnit', given: contents.unit });
-  else if (value && value.sign() <= 0) report(['contents', 'value'], { code: 'notMoreThanNothing', what: 'What is in one' });
+  else if (value && value.sign() <= 0) report(['contents', 'value'], { code: 'notMoreThanNothing', figure: 'contents' });
 }
 
 function checkFloor({ marginFloor }: Product, report: Report): void {
@@ -214,7 +214,7 @@ function compileChoice(choice: Choice, index: number, scope: Scope, soldByUnit: 
   const path: Path = ['choices', index];
   const { report, surroundings } = scope;
   const asks = !isNote(choice);
-  if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: `choice ${index + 1}` });
+  if (isBlank(choice.title) && choice.kind !== 'paragraph' && choice.kind !== 'divider') report([...path, 'title'], { code: 'titleMissing', what: { kind: 'choice', position: index + 1 } });
   kindOf(choice).check(choice, path, report);
   checkGroups(choice.groups, [...path, 'groups'], scope);
   const reader = kindOf(choice).reader(choice, path);
@@ -268,9 +268,9 @@ function defaultIsRight(choice: Choice, path: Path, report: Report): boolean {
 
 /** The kinds of choice whose answers amounts can count or measure. */
 const COUNTED = {
-  characters: { kinds: ['text', 'longText'], words: 'a text' },
-  measure: { kinds: ['measure', 'number'], words: 'a measure or a number' },
-} as const satisfies Record<string, { kinds: readonly Choice['kind'][]; words: string }>;
+  characters: { kinds: ['text', 'longText'], wanted: 'text' },
+  measure: { kinds: ['measure', 'number'], wanted: 'value' },
+} as const satisfies Record<string, { kinds: readonly Choice['kind'][]; wanted: Wanted }>;
 
 function compileEffects(effects: readonly Effect[], choice: Choice, scope: Scope, soldByUnit: Unit | null): EffectProgram[] {
   const partOwners = new Map<string, string>();
@@ -313,7 +313,7 @@ function compileAmount(amount: Amount, label: string, choice: Pick<Choice, 'key'
   const kind = kindOfAmount(amount);
   if (kind.operation !== 'add' && value.isLess(Exact.of(-100))) scope.report([...path, 'value'], { code: 'percentBelowNothing' });
   const counted = kind.counts && COUNTED[kind.counts];
-  const target = counted && findTarget(countedChoice(amount) ?? choice.key, counted.kinds, counted.words, [...path, 'of'], scope);
+  const target = counted && findTarget(countedChoice(amount) ?? choice.key, counted.kinds, counted.wanted, [...path, 'of'], scope);
   if (counted && !target) return null;
   const unit = kind.unit(amount);
   const per = unit === null || !target ? null : checkedUnit(unit, target.unit, [...path, 'unit'], scope.report);
@@ -366,7 +366,7 @@ function compileBase(scope: Scope, formulas: readonly FormulaProgram[], listed: 
   const { product, report } = scope;
   const price = product.price === null ? null : readDecimal(product.price, ['price'], report);
   const wasPrice = product.wasPrice === null ? null : readDecimal(product.wasPrice, ['wasPrice'], report);
-  if (price && price.sign() < 0) report(['price'], { code: 'negative', what: 'The base price' });
+  if (price && price.sign() < 0) report(['price'], { code: 'negative', figure: 'basePrice' });
   if (price && wasPrice && !wasPrice.isMore(price)) report(['wasPrice'], { code: 'wasPriceNotHigher' });
 
   const { soldBy } = product;
@@ -384,7 +384,7 @@ type SoldByMeasure = Extract<Product['soldBy'], { kind: 'measure' }>;
 type SoldByFormula = Extract<Product['soldBy'], { kind: 'formula' }>;
 
 function measuredByChoice({ measure, unit }: SoldByMeasure, scope: Scope): BaseProgram['measured'] {
-  const target = findTarget(measure, ['measure'], 'a measure', ['soldBy', 'measure'], scope);
+  const target = findTarget(measure, ['measure'], 'measure', ['soldBy', 'measure'], scope);
   const per = target && checkedUnit(unit, target.unit, ['soldBy', 'unit'], scope.report);
   const choice = scope.product.choices[target?.index ?? -1];
   if (choice && !choice.required) scope.report(['choices', target?.index ?? 0, 'required'], { code: 'measureNotRequired', title: choice.title });

@@ -29,11 +29,11 @@ export function compileDraw(draw: DrawDefinition, path: Path, scope: Scope, lead
     case 'fixed': {
       const fixed = readDecimal(draw.quantity, [...path, 'quantity'], report);
       if (fixed && (fixed.decimalPlaces() ?? Infinity) > STOCK_PLACES) report([...path, 'quantity'], { code: 'tooFine', given: draw.quantity, places: STOCK_PLACES });
-      if (fixed && fixed.sign() < 0) report([...path, 'quantity'], { code: 'negative', what: 'What is taken from stock' });
+      if (fixed && fixed.sign() < 0) report([...path, 'quantity'], { code: 'negative', figure: 'drawn' });
       return fixed && { ...common, fixed, pieces: draw.pieces };
     }
     case 'measure': {
-      const target = findTarget(draw.measure, ['measure', 'number'], 'a measure', [...path, 'measure'], scope);
+      const target = findTarget(draw.measure, ['measure', 'number'], 'value', [...path, 'measure'], scope);
       const wanted = target && checkedUnit(item.unit, target.unit, [...path, 'stock'], report);
       return target?.unit && wanted ? { ...common, measure: { index: target.index, factor: conversionFactor(target.unit, unit) }, pieces: draw.pieces } : null;
     }

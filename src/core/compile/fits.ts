@@ -18,12 +18,12 @@ export function compileFits(fits: readonly Fit[], kit: KitProgram | null, report
   const seen = new Set<string>();
   return fits.flatMap((fit, index) => {
     const path: Path = ['fits', index];
-    if (seen.has(fit.key)) report([...path, 'key'], { code: 'duplicateKey', key: fit.key, what: 'sentence' });
+    if (seen.has(fit.key)) report([...path, 'key'], { code: 'duplicateKey', key: fit.key, what: 'fit' });
     seen.add(fit.key);
     const find = (key: string, property: string, at: Path) => {
       const place = places.find((candidate) => candidate.key === key);
       if (!place) {
-        report([...at, 'place'], key === '' ? { code: 'nothingNamed', what: 'which slot or part' } : { code: 'unknownReference', what: 'slot or part', given: key });
+        report([...at, 'place'], key === '' ? { code: 'nothingNamed', what: 'place' } : { code: 'unknownReference', what: 'slot or part', given: key });
         return null;
       }
       const { candidates } = place.component;

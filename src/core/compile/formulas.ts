@@ -75,11 +75,11 @@ export function compileFormulas({ formulas, rates }: Pick<Assembled, 'formulas' 
   return formulas.map(({ formula, origin, sheet }) => {
     const ofAnswers = formula.serves.kind === 'least' || formula.serves.kind === 'most' || formula.serves.kind === 'default';
     const inputs = inputsOf(rates, sheet, scope, kit, !ofAnswers);
-    const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'a measure or a number', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
+    const target = ofAnswers ? findTarget(measureOf(formula.serves), ['measure', 'number'], 'value', [...origin, 'serves', 'measure'], { ...scope, report: add }) : null;
     const item = formula.serves.kind === 'draw' ? scope.surroundings.stock.get(formula.serves.stock) : undefined;
     const unit = item && unitByCode(item.unit);
     if (formula.serves.kind === 'draw' && !unit) add([...origin, 'serves', 'stock'], { code: 'unknownReference', what: 'stock item', given: formula.serves.stock });
-    if (isBlank(formula.title)) add([...origin, 'title'], { code: 'titleMissing', what: 'the formula' });
+    if (isBlank(formula.title)) add([...origin, 'title'], { code: 'titleMissing', what: { kind: 'formula' } });
     const names = new Map(inputs.map(({ name, dim }, slot) => [name, { slot, dim }]));
     const compiled = compileFormula(formula.text, { currency: scope.surroundings.shop.currency, names }, wantedOf(formula.serves, unit, target?.unit ?? null));
     for (const { line, data } of compiled.faults) add([...origin, 'text'], { code: 'formula', title: formula.title || 'The formula', line, fault: data });

@@ -215,12 +215,12 @@ function compilePrice(price: PartsPrice, path: Path, report: Scope['report']): K
       return price;
     case 'lessAmount': {
       const amount = readDecimal(price.amount, [...path, 'amount'], report) ?? Exact.zero;
-      if (amount.sign() < 0) report([...path, 'amount'], { code: 'negative', what: 'What is taken off' });
+      if (amount.sign() < 0) report([...path, 'amount'], { code: 'negative', figure: 'takenOff' });
       return { kind: 'lessAmount', amount };
     }
     case 'lessPercent': {
       const percent = readDecimal(price.percent, [...path, 'percent'], report) ?? Exact.zero;
-      if (percent.sign() < 0) report([...path, 'percent'], { code: 'negative', what: 'What is taken off' });
+      if (percent.sign() < 0) report([...path, 'percent'], { code: 'negative', figure: 'takenOff' });
       else if (percent.isMore(Exact.of(100))) report([...path, 'percent'], { code: 'percentBelowNothing' });
       return { kind: 'lessPercent', percent };
     }

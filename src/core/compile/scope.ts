@@ -1,7 +1,7 @@
 import { type CatalogSurroundings, type Choice, type Product, type Report } from '../catalog';
 import { Exact } from '../number';
 import { type AmountTarget } from '../pricing';
-import { type Path } from '../problems';
+import { type Path, type Wanted } from '../problems';
 import { requireUnit, type Unit, unitByCode } from '../quantity';
 
 /** What compiling one product shares between its steps. */
@@ -15,7 +15,7 @@ export interface Scope {
 }
 
 /** Finds the choice that an amount, a draw or the price refers to. */
-export function findTarget(key: string, kinds: readonly Choice['kind'][], wanted: string, path: Path, scope: Scope): AmountTarget | null {
+export function findTarget(key: string, kinds: readonly Choice['kind'][], wanted: Wanted, path: Path, scope: Scope): AmountTarget | null {
   const { choices } = scope.product;
   const index = choices.findIndex((choice) => choice.key === key);
   const choice = choices[index];

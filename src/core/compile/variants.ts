@@ -79,21 +79,21 @@ export function compileVariants(
       if (first !== undefined) report([...path, 'gtin'], { code: 'gtinTwice', gtin: definition.gtin, first, second: title });
       gtinOwners.set(definition.gtin, first ?? title);
     }
-    const money = (field: 'price' | 'wasPrice', what: string): Exact | null => {
+    const money = (field: 'price' | 'wasPrice'): Exact | null => {
       const text = definition[field];
       const value = text === null ? null : readDecimal(text, [...path, field], report);
-      if (value && value.sign() < 0) report([...path, field], { code: 'negative', what });
+      if (value && value.sign() < 0) report([...path, field], { code: 'negative', figure: field === 'price' ? 'variantPrice' : 'variantWasPrice', of: title });
       return value;
     };
-    const price = money('price', `The price of ${title}`);
-    const wasPrice = money('wasPrice', `The was-price of ${title}`);
+    const price = money('price');
+    const wasPrice = money('wasPrice');
     const current = price ?? (product.price === null ? null : Exact.parse(product.price));
     if (wasPrice && current && !wasPrice.isMore(current)) report([...path, 'wasPrice'], { code: 'wasPriceNotHigher' });
     const { soldBy } = product;
     const breaks = compileBreaks(definition.breaks, [...path, 'breaks'], scope, soldBy.kind === 'each' ? null : (unitByCode(soldBy.unit) ?? null), true);
     const draw =
       definition.stock === null ? null : compileDraw({ kind: 'fixed', stock: definition.stock, quantity: '1', pieces: 1 }, path, scope, leadDays);
-    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, `The weight of ${title}`);
+    const weight = definition.weight && compileWeight(definition.weight, [...path, 'weight'], scope, { figure: 'variantWeight', of: title });
     variants.set(key, { options, title, sku, price, listed: listed[index] ?? null, wasPrice, breaks, weight, draw, picture: definition.picture, onSale: definition.onSale });
   });
   stocked.forEach((position, place) => {

@@ -1,6 +1,6 @@
 import { type Weight } from '../catalog';
 import { type Exact } from '../number';
-import { type Path } from '../problems';
+import { type Path, type FigureOf } from '../problems';
 import { convert, unitByCode } from '../quantity';
 import { readDecimal, type Scope } from './scope';
 
@@ -9,10 +9,10 @@ import { readDecimal, type Scope } from './scope';
  *
  * @param whole what it is called where it can't be less than nothing; absent for what is added to another weight
  */
-export function compileWeight(weight: Weight, path: Path, { weightUnit, report }: Scope, whole?: string): Exact | null {
+export function compileWeight(weight: Weight, path: Path, { weightUnit, report }: Scope, whole?: FigureOf): Exact | null {
   const value = readDecimal(weight.value, [...path, 'value'], report);
   const unit = unitByCode(weight.unit);
-  if (value && value.sign() < 0 && whole !== undefined) report([...path, 'value'], { code: 'negative', what: whole });
+  if (value && value.sign() < 0 && whole !== undefined) report([...path, 'value'], { code: 'negative', ...whole });
   if (!unit) report([...path, 'unit'], { code: 'unknownUnit', given: weight.unit });
   if (!value || !unit) return null;
   const converted = convert({ value, unit }, weightUnit);

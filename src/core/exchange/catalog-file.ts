@@ -4,7 +4,7 @@ import { assemble } from '../compile/assemble';
 import { readiness, sheetFaults, shopFaults } from '../judge';
 import { Exact } from '../number';
 import { listFaults, thingsOf } from '../price-lists';
-import { type Fault, faultAt, type FaultData, type Path } from '../problems';
+import { type Fault, faultAt, type FaultData, type Path, type Keyed } from '../problems';
 import { unitByCode } from '../quantity';
 import { faultWords } from '../words';
 import { catalogFromVersion1 } from './earlier-forms';
@@ -62,14 +62,14 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     faults.push(faultAt(path, data));
 
   shopFaults(catalog, add);
-  const checkKeys = (list: string, keys: readonly string[], what: string) => {
+  const checkKeys = (list: string, keys: readonly string[], what: Keyed) => {
     const known = new Set<string>();
     keys.forEach((key, index) => {
       if (known.has(key)) add([list, index, list === 'products' ? 'slug' : 'key'], { code: 'duplicateKey', key, what });
       known.add(key);
     });
   };
-  checkKeys('stock', catalog.stock.map(({ key }) => key), 'stock item');
+  checkKeys('stock', catalog.stock.map(({ key }) => key), 'stockItem');
   checkKeys('swatches', catalog.swatches.map(({ key }) => key), 'swatch');
   checkKeys('sheets', catalog.sheets.map(({ key }) => key), 'sheet');
   checkKeys('products', catalog.products.map(({ slug }) => slug), 'product');
@@ -80,11 +80,11 @@ export function checkCatalog(catalog: Catalog): Fault[] {
     if (!unitByCode(item.unit)) add([...path, 'unit'], { code: 'unknownUnit', given: item.unit });
     const cost = item.cost === null ? Exact.zero : Exact.parse(item.cost);
     if (!cost) add([...path, 'cost'], { code: 'notDecimal', given: item.cost ?? '' });
-    else if (cost.sign() < 0) add([...path, 'cost'], { code: 'negative', what: 'What one unit costs' });
+    else if (cost.sign() < 0) add([...path, 'cost'], { code: 'negative', figure: 'unitCost' });
     for (const field of ['onHand', 'backorder'] as const) {
       const value = Exact.parse(item[field]);
       if (!value) add([...path, field], { code: 'notDecimal', given: item[field] });
-      else if (value.sign() < 0) add([...path, field], { code: 'negative', what: 'A stock figure' });
+      else if (value.sign() < 0) add([...path, field], { code: 'negative', figure: 'stockFigure' });
     }
     checkLots(item, path, add);
   });
@@ -107,7 +107,7 @@ function checkLots({ title, unit, onHand, backorder, cutFrom, lots }: Catalog['s
   lots.forEach(({ length }, place) => {
     const value = Exact.parse(length);
     if (!value) add([...path, 'lots', place, 'length'], { code: 'notDecimal', given: length });
-    else if (value.sign() <= 0) add([...path, 'lots', place, 'length'], { code: 'notMoreThanNothing', what: 'The length of a lot' });
+    else if (value.sign() <= 0) add([...path, 'lots', place, 'length'], { code: 'notMoreThanNothing', figure: 'lotLength' });
   });
   if (!cutFrom) {
     if (lots.length > 0) add([...path, 'cutFrom'], { code: 'lotsWithoutRule', item: title });
@@ -117,7 +117,7 @@ function checkLots({ title, unit, onHand, backorder, cutFrom, lots }: Catalog['s
     const text = cutFrom[field];
     const value = text === null ? Exact.zero : Exact.parse(text);
     if (!value) add([...path, 'cutFrom', field], { code: 'notDecimal', given: text ?? '' });
-    else if (value.sign() < 0) add([...path, 'cutFrom', field], { code: 'negative', what: field === 'kerf' ? 'A kerf' : 'An offcut' });
+    else if (value.sign() < 0) add([...path, 'cutFrom', field], { code: 'negative', figure: field === 'kerf' ? 'kerf' : 'offcut' });
   }
   if (!canLieInLots(unit)) add([...path, 'cutFrom'], { code: 'lotsNotMeasured', item: title });
   if (Exact.parse(onHand)?.sign() !== 0) add([...path, 'onHand'], { code: 'lotsAndSum', item: title });

@@ -30,7 +30,7 @@ export function readiness(
   const add = (path: Path, data: FaultData) =>
     found.push(faultAt(program.placeOf(path), data));
 
-  if (isBlank(product.title)) add(['title'], { code: 'titleMissing', what: 'the product' });
+  if (isBlank(product.title)) add(['title'], { code: 'titleMissing', what: { kind: 'product' } });
   if (product.sku.trim() === '') add(['sku'], { code: 'skuMissing' });
   else if (!SKU_PATTERN.test(product.sku)) add(['sku'], { code: 'badSku', given: product.sku });
   const pricedByVariants = product.variants.length > 0 && product.variants.every(({ price }) => price !== null);
@@ -172,7 +172,7 @@ function partFaults({ kit, product }: Program, add: Add): void {
 function preparedFaults(program: Program, add: Add): void {
   if (program.blocking.length > 0) return;
   program.product.prepared.forEach(({ title, answers, parts }, index) => {
-    if (isBlank(title)) add(['prepared', index, 'title'], { code: 'titleMissing', what: 'the prepared build' });
+    if (isBlank(title)) add(['prepared', index, 'title'], { code: 'titleMissing', what: { kind: 'prepared' } });
     const [first] = resolve(program, { answers, parts }, { stock: null, today: SOME_DAY }).problems;
     if (first) add(['prepared', index], { code: 'preparedRefused', title, first: first.data });
   });

@@ -3,7 +3,7 @@ import { type Catalog, isCountry, type Report } from '../catalog';
 import { minorUnits } from '../money';
 import { Exact } from '../number';
 import { orderable, orderableRange } from '../ordering';
-import { type FaultData, type Path } from '../problems';
+import { type FaultData, type Path, type Keyed, type Figure } from '../problems';
 import { hidesSigns } from '../text';
 
 /** What is wrong with what a catalog says of its shop, discounts and proofs: everything beside its products, stock items and price lists. */
@@ -17,7 +17,7 @@ export function shopFaults({ shop, discounts, products }: Pick<Catalog, 'shop' |
   const knownGroups = (named: readonly string[], path: Path) => named.forEach((key, index) => groups.has(key) || report([...path, index], { code: 'groupUnknown', key }));
   shop.groups.forEach(({ key, title, code }, index) => {
     seen(title, ['shop', 'groups', index, 'title']);
-    twice.check('group', key, ['shop', 'groups', index, 'key'], 'customer group');
+    twice.check('group', key, ['shop', 'groups', index, 'key'], 'group');
     if (code !== null) twice.check('code of a group', code.trim().toLowerCase(), ['shop', 'groups', index, 'code'], 'code');
   });
   shop.marginFloors.forEach(({ category, percent }, index) => {
@@ -28,7 +28,7 @@ export function shopFaults({ shop, discounts, products }: Pick<Catalog, 'shop' |
   shop.quantityRules.forEach(({ key, title, groups: named, per, rule }, index) => {
     const path = ['shop', 'quantityRules', index];
     seen(title, [...path, 'title']);
-    twice.check('quantity rule', key, [...path, 'key'], 'quantity rule');
+    twice.check('quantity rule', key, [...path, 'key'], 'quantityRule');
     knownGroups(named, [...path, 'groups']);
     if (!orderableRange(orderable(rule))) report([...path, 'rule', 'maximum'], { code: 'quantityImpossible' });
     if (per === 'customer' && (rule.maximum === null || rule.minimum > 1 || rule.multiple > 1 || rule.list.length > 0)) report([...path, 'rule'], { code: 'onlyMaximum' });
@@ -46,17 +46,17 @@ const HUNDRED = Exact.of(100);
 class Twice {
   private readonly seen = new Set<string>();
   constructor(private readonly report: Report) {}
-  check(of: string, key: string, path: Path, what: string): void {
+  check(of: string, key: string, path: Path, what: Keyed): void {
     if (this.seen.has(`${of} ${key}`)) this.report(path, { code: 'duplicateKey', key, what });
     this.seen.add(`${of} ${key}`);
   }
 }
 
 /** Reports a number that is none, or lies outside of what it may be. */
-function number(text: string, path: Path, report: Report, { what, above = false, most = null }: { readonly what: string; readonly above?: boolean; readonly most?: number | null }): void {
+function number(text: string, path: Path, report: Report, { figure, above = false, most = null }: { readonly figure: Figure; readonly above?: boolean; readonly most?: number | null }): void {
   const value = Exact.parse(text);
   if (!value) report(path, { code: 'notDecimal', given: text });
-  else if (value.sign() < 0 || (above && value.sign() === 0) || (most !== null && value.isMore(Exact.of(most)))) report(path, { code: 'outOfRange', what, given: text, above, most });
+  else if (value.sign() < 0 || (above && value.sign() === 0) || (most !== null && value.isMore(Exact.of(most)))) report(path, { code: 'outOfRange', figure, given: text, above, most });
 }
 
 function country(code: string, path: Path, report: Report): void {
@@ -67,22 +67,22 @@ function taxFaults({ tax, delivery }: Catalog['shop'], report: Report, twice: Tw
   if (tax) {
     const path = ['shop', 'tax'];
     country(tax.country, [...path, 'country'], report);
-    tax.classes.forEach(({ key }, index) => twice.check('tax class', key, [...path, 'classes', index, 'key'], 'tax class'));
+    tax.classes.forEach(({ key }, index) => twice.check('tax class', key, [...path, 'classes', index, 'key'], 'taxClass'));
     tax.rates.forEach(({ class: key, country: at, percent }, index) => {
       const place = [...path, 'rates', index];
-      number(percent, [...place, 'percent'], report, { what: 'A rate of tax', most: 100 });
+      number(percent, [...place, 'percent'], report, { figure: 'taxRate', most: 100 });
       country(at, [...place, 'country'], report);
       if (!tax.classes.some((known) => known.key === key)) report([...place, 'class'], { code: 'unknownReference', what: 'tax class', given: key });
-      twice.check('rate', `${key} ${at}`, place, 'rate of tax');
+      twice.check('rate', `${key} ${at}`, place, 'taxRate');
     });
   }
   delivery.forEach(({ country: at, price, freeFrom }, index) => {
     const place = ['shop', 'delivery', index];
     if (at !== null) country(at, [...place, 'country'], report);
     if (at !== null && tax && !tax.rates.some((rate) => rate.country === at)) report([...place, 'country'], { code: 'untaxedCountry', country: at });
-    number(price, [...place, 'price'], report, { what: 'A price of delivery' });
-    if (freeFrom !== null) number(freeFrom, [...place, 'freeFrom'], report, { what: 'A sum from which delivery is free' });
-    twice.check('delivery', at ?? '', [...place, 'country'], 'price of delivery');
+    number(price, [...place, 'price'], report, { figure: 'deliveryPrice' });
+    if (freeFrom !== null) number(freeFrom, [...place, 'freeFrom'], report, { figure: 'freeDelivery' });
+    twice.check('delivery', at ?? '', [...place, 'country'], 'delivery');
   });
 }
 
@@ -94,12 +94,12 @@ interface Known {
 
 function discountFaults({ key, gives, from, until, groups, products, least, codes }: Catalog['discounts'][number], path: Path, report: Report, { knownGroups, slugs, twice }: Known): void {
   twice.check('discount', key, [...path, 'key'], 'discount');
-  if (gives.kind === 'percent') number(gives.percent, [...path, 'gives', 'percent'], report, { what: 'A percentage off', above: true, most: 100 });
-  if (gives.kind === 'amount') number(gives.amount, [...path, 'gives', 'amount'], report, { what: 'An amount off', above: true });
+  if (gives.kind === 'percent') number(gives.percent, [...path, 'gives', 'percent'], report, { figure: 'percentOff', above: true, most: 100 });
+  if (gives.kind === 'amount') number(gives.amount, [...path, 'gives', 'amount'], report, { figure: 'amountOff', above: true });
   const product = (slug: string, place: Path) => slugs.has(slug) || report(place, { code: 'productUnknown', product: slug });
   if (gives.kind === 'product') product(gives.product, [...path, 'gives', 'product']);
   products.forEach((slug, index) => product(slug, [...path, 'products', index]));
-  if (least !== null) number(least, [...path, 'least'], report, { what: 'A least value', above: true });
+  if (least !== null) number(least, [...path, 'least'], report, { figure: 'leastValue', above: true });
   for (const [field, day] of [['from', from], ['until', until]] as const) if (day !== null && parseDay(day) === null) report([...path, field], { code: 'badDay', given: day });
   if (from !== null && until !== null && until < from) report([...path, 'until'], { code: 'limitsCross', least: from, most: until });
   knownGroups(groups, [...path, 'groups']);

@@ -2,6 +2,7 @@ import { type ListFault } from './list-fault';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { type Exact } from '../number';
 import { type NamedRule } from './named';
+import { type Figure, type FigureOf, type Keyed, type ToName, type Unnamed, type Wanted } from './named-things';
 import { type ProblemData } from './problem-data';
 
 /** The way to a place in a definition: keys and positions, as in a JSON path. */
@@ -16,9 +17,9 @@ export type NothingFits =
 /** What is wrong with, or missing from, a definition, as data. */
 export type FaultData =
   | { readonly code: 'shape'; readonly detail: string }
-  | { readonly code: 'titleMissing'; readonly what: string }
+  | { readonly code: 'titleMissing'; readonly what: Unnamed }
   | { readonly code: 'notDecimal'; readonly given: string }
-  | { readonly code: 'negative'; readonly what: string }
+  | ({ readonly code: 'negative' } & FigureOf)
   | { readonly code: 'badSku'; readonly given: string }
   | { readonly code: 'skuMissing' }
   | { readonly code: 'priceMissing' }
@@ -28,7 +29,7 @@ export type FaultData =
   | { readonly code: 'noOptions'; readonly title: string }
   | { readonly code: 'noColour'; readonly title: string }
   | { readonly code: 'badColour'; readonly given: string }
-  | { readonly code: 'duplicateKey'; readonly key: string; readonly what: string }
+  | { readonly code: 'duplicateKey'; readonly key: string; readonly what: Keyed }
   | { readonly code: 'skuClash'; readonly sku: string; readonly first: string; readonly second: string }
   | { readonly code: 'limitsCross'; readonly least: string; readonly most: string }
   | { readonly code: 'stepNotPositive' }
@@ -42,7 +43,7 @@ export type FaultData =
   | { readonly code: 'defaultRefused'; readonly reason: ProblemData }
   | { readonly code: 'pickRefused'; readonly reason: ProblemData }
   | { readonly code: 'chargeNeedsStep' }
-  | { readonly code: 'notMoreThanNothing'; readonly what: string }
+  | ({ readonly code: 'notMoreThanNothing' } & FigureOf)
   | { readonly code: 'chargedWithoutUnit' }
   | { readonly code: 'limitTwice'; readonly first: string; readonly second: string }
   | { readonly code: 'defaultCycle'; readonly way: string }
@@ -51,7 +52,7 @@ export type FaultData =
   | { readonly code: 'ruleWithoutEffect' }
   | { readonly code: 'columnTwice' }
   | { readonly code: 'mustBeShown'; readonly title: string }
-  | { readonly code: 'nothingNamed'; readonly what: string }
+  | { readonly code: 'nothingNamed'; readonly what: ToName }
   | { readonly code: 'ruleCycle'; readonly way: string }
   | { readonly code: 'lotsAndSum'; readonly item: string }
   | { readonly code: 'lotsNotMeasured'; readonly item: string }
@@ -60,7 +61,7 @@ export type FaultData =
   | { readonly code: 'unknownUnit'; readonly given: string }
   | { readonly code: 'unitMismatch'; readonly unit: string; readonly wanted: string }
   | { readonly code: 'unknownReference'; readonly what: 'choice' | 'stock item' | 'option' | 'swatch' | 'formula' | 'slot or part' | 'tax class'; readonly given: string }
-  | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: string }
+  | { readonly code: 'referenceKind'; readonly title: string; readonly wanted: Wanted }
   | { readonly code: 'measureNotRequired'; readonly title: string }
   | { readonly code: 'floorNotPercent' }
   /** margin and price as decimals: it is found out in a worker, and travels */
@@ -77,7 +78,7 @@ export type FaultData =
   | { readonly code: 'hidesSigns' }
   | { readonly code: 'onlyMaximum' }
   /** `above` where it has to be more than nothing; `most` null for no end */
-  | { readonly code: 'outOfRange'; readonly what: string; readonly given: string; readonly above: boolean; readonly most: number | null }
+  | { readonly code: 'outOfRange'; readonly figure: Figure; readonly given: string; readonly above: boolean; readonly most: number | null }
   | { readonly code: 'unknownCountry'; readonly given: string }
   | { readonly code: 'untaxedCountry'; readonly country: string }
   | { readonly code: 'productUnknown'; readonly product: string }
@@ -170,35 +171,144 @@ export function faultAt(path: Path, data: FaultData): Fault {
   return { path, code: data.code, data, gravity: gravityOf(data.code) };
 }
 
+const [MUST_FIX, CAN_WAIT] = ['mustFix', 'canWait'] as const;
+
+/** Which faults keep a product from being published; one that is forgotten does not compile. */
+const gravities: Readonly<Record<FaultCode, Fault['gravity']>> = {
+  shape: MUST_FIX,
+  titleMissing: MUST_FIX,
+  notDecimal: MUST_FIX,
+  negative: MUST_FIX,
+  badSku: MUST_FIX,
+  skuMissing: MUST_FIX,
+  priceMissing: MUST_FIX,
+  categoryMissing: MUST_FIX,
+  pictureMissing: CAN_WAIT,
+  drawsNothing: MUST_FIX,
+  noOptions: MUST_FIX,
+  noColour: MUST_FIX,
+  badColour: MUST_FIX,
+  duplicateKey: MUST_FIX,
+  skuClash: MUST_FIX,
+  limitsCross: MUST_FIX,
+  stepNotPositive: MUST_FIX,
+  partsNotAnswers: MUST_FIX,
+  belowNothingNotAnswers: MUST_FIX,
+  tooFine: MUST_FIX,
+  leftOutNotMade: CAN_WAIT,
+  noQuantityFits: MUST_FIX,
+  lineBelowNothing: CAN_WAIT,
+  noAnswerFits: MUST_FIX,
+  defaultRefused: MUST_FIX,
+  pickRefused: MUST_FIX,
+  chargeNeedsStep: MUST_FIX,
+  notMoreThanNothing: MUST_FIX,
+  chargedWithoutUnit: MUST_FIX,
+  limitTwice: MUST_FIX,
+  defaultCycle: MUST_FIX,
+  conditionTooDeep: MUST_FIX,
+  conditionEmpty: MUST_FIX,
+  ruleWithoutEffect: MUST_FIX,
+  columnTwice: MUST_FIX,
+  mustBeShown: MUST_FIX,
+  nothingNamed: MUST_FIX,
+  ruleCycle: MUST_FIX,
+  lotsAndSum: MUST_FIX,
+  lotsNotMeasured: MUST_FIX,
+  lotsWithoutRule: MUST_FIX,
+  lotsPromised: MUST_FIX,
+  unknownUnit: MUST_FIX,
+  unitMismatch: MUST_FIX,
+  unknownReference: MUST_FIX,
+  referenceKind: MUST_FIX,
+  measureNotRequired: MUST_FIX,
+  floorNotPercent: MUST_FIX,
+  marginBelowFloor: CAN_WAIT,
+  priceListFaulty: MUST_FIX,
+  askedTwice: CAN_WAIT,
+  breaksEmpty: MUST_FIX,
+  breaksNotMeasured: MUST_FIX,
+  breaksOfOptions: MUST_FIX,
+  pictureElsewhere: MUST_FIX,
+  hidesSigns: MUST_FIX,
+  onlyMaximum: MUST_FIX,
+  outOfRange: MUST_FIX,
+  unknownCountry: MUST_FIX,
+  untaxedCountry: MUST_FIX,
+  productUnknown: MUST_FIX,
+  breaksOfAll: MUST_FIX,
+  breaksWithoutAmount: MUST_FIX,
+  breakFromNothing: MUST_FIX,
+  breakNotWhole: MUST_FIX,
+  breakDearer: MUST_FIX,
+  breakTwice: MUST_FIX,
+  moreForLess: CAN_WAIT,
+  quantityImpossible: MUST_FIX,
+  quantityTwice: MUST_FIX,
+  wasPriceNotHigher: CAN_WAIT,
+  percentBelowNothing: MUST_FIX,
+  variantIncomplete: MUST_FIX,
+  variantTwice: MUST_FIX,
+  noVariants: MUST_FIX,
+  nothingStocked: MUST_FIX,
+  unknownCurrency: MUST_FIX,
+  outOfStock: CAN_WAIT,
+  stockedQuantity: MUST_FIX,
+  workshopChoice: MUST_FIX,
+  optionPictureMissing: MUST_FIX,
+  leadTimeMissing: MUST_FIX,
+  faceMissing: MUST_FIX,
+  textMissing: MUST_FIX,
+  badAddress: MUST_FIX,
+  badDay: MUST_FIX,
+  badDayOfYear: MUST_FIX,
+  weightFollows: MUST_FIX,
+  addOnMissing: MUST_FIX,
+  addOnUnknown: MUST_FIX,
+  addOnCycle: MUST_FIX,
+  addOnUnresolved: MUST_FIX,
+  partMissing: MUST_FIX,
+  partUnknown: MUST_FIX,
+  partFaulty: MUST_FIX,
+  partUnresolved: MUST_FIX,
+  partAnswerRefused: MUST_FIX,
+  partChoiceUnknown: MUST_FIX,
+  partNothingOffered: MUST_FIX,
+  partQuantities: MUST_FIX,
+  kitTooDeep: MUST_FIX,
+  kitTooLarge: MUST_FIX,
+  wasPriceOfKit: CAN_WAIT,
+  propertyUnreadable: MUST_FIX,
+  propertyNotMeasured: MUST_FIX,
+  propertyOfPlaceMissing: MUST_FIX,
+  fitsItself: MUST_FIX,
+  textsOnlySame: MUST_FIX,
+  slotEmpty: MUST_FIX,
+  preparedRefused: CAN_WAIT,
+  sheetUnknown: MUST_FIX,
+  overrideLost: CAN_WAIT,
+  groupUnknown: MUST_FIX,
+  badGtin: MUST_FIX,
+  gtinTwice: MUST_FIX,
+  nameIsUnit: CAN_WAIT,
+  nameHidden: CAN_WAIT,
+  propertyMixed: MUST_FIX,
+  propertyElsewhere: CAN_WAIT,
+  formula: MUST_FIX,
+  rateUnit: MUST_FIX,
+  paidDefault: CAN_WAIT,
+  badTimeZone: MUST_FIX,
+  nothingSells: MUST_FIX,
+  belowNothing: CAN_WAIT,
+  optionDead: CAN_WAIT,
+  choiceNeverShown: CAN_WAIT,
+  choiceNothingOffered: CAN_WAIT,
+  ruleSilent: CAN_WAIT,
+  ruleEndsSale: CAN_WAIT,
+  rulesOppose: CAN_WAIT,
+  skuShared: CAN_WAIT,
+  alikeSwatches: CAN_WAIT,
+};
+
 /** Whether a fault of this kind keeps a product from being published. */
-export function gravityOf(code: FaultCode): Fault['gravity'] {
-  switch (code) {
-    case 'pictureMissing':
-    case 'outOfStock':
-    case 'wasPriceNotHigher':
-    case 'wasPriceOfKit':
-    case 'preparedRefused':
-    case 'overrideLost':
-    case 'paidDefault':
-    case 'alikeSwatches':
-    case 'belowNothing':
-    case 'lineBelowNothing':
-    case 'leftOutNotMade':
-    case 'optionDead':
-    case 'nameIsUnit':
-    case 'nameHidden':
-    case 'propertyElsewhere':
-    case 'choiceNeverShown':
-    case 'choiceNothingOffered':
-    case 'ruleSilent':
-    case 'ruleEndsSale':
-    case 'rulesOppose':
-    case 'skuShared':
-    case 'moreForLess':
-    case 'askedTwice':
-    case 'marginBelowFloor':
-      return 'canWait';
-    default:
-      return 'mustFix';
-  }
-}
+export const gravityOf = (code: FaultCode): Fault['gravity'] => gravities[code];

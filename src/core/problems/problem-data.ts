@@ -5,6 +5,7 @@ import { type TextFault } from '../text';
 import { type Comparison } from './comparison';
 import { type FaultData } from './fault';
 import { type NamedCondition } from './named';
+import { type SelectionForm, type WhyNotDay } from './named-things';
 
 /** Two things in a build that don't fit together; `is` and `otherIs` are in words, null for what says nothing of it. */
 export interface NotFitting {
@@ -30,7 +31,7 @@ export type FittingChange =
 
 /** What keeps a selection from being sold, as data. */
 export type ProblemData =
-  | { readonly code: 'selectionMalformed'; readonly expected: string }
+  | { readonly code: 'selectionMalformed'; readonly expected: SelectionForm }
   | { readonly code: 'unknownChoice'; readonly key: string; readonly meant: string | null }
   | { readonly code: 'unknownPart'; readonly key: string; readonly meant: string | null }
   | { readonly code: 'partFixed'; readonly title: string }
@@ -65,7 +66,7 @@ export type ProblemData =
   | NotFitting
   | { readonly code: 'pickedTwice'; readonly title: string; readonly option: string }
   | { readonly code: 'dayUnreadable'; readonly title: string; readonly given: string }
-  | { readonly code: 'dayNotOffered'; readonly title: string; readonly day: string; readonly why: string; readonly nearest: readonly string[] }
+  | { readonly code: 'dayNotOffered'; readonly title: string; /** as YYYY-MM-DD */ readonly day: string; readonly why: WhyNotDay; readonly nearest: readonly string[] }
   | { readonly code: 'fileUnknown'; readonly title: string }
   | { readonly code: 'fileType'; readonly title: string; readonly file: string; readonly is: string | null; readonly wanted: string }
   | { readonly code: 'fileTooLarge'; readonly title: string; readonly file: string; readonly size: string; readonly largest: string }

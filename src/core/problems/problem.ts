@@ -23,24 +23,72 @@ export function nearestAnswers(data: ProblemData): readonly string[] {
   return 'nearest' in data && data.nearest.length > 0 ? data.nearest.map((near) => String(typeof near === 'object' ? near.quantity : near)) : NONE_NEAR;
 }
 
+/** How each problem weighs; one that is forgotten does not compile. */
+const classes: Readonly<Record<ProblemCode, ProblemClass>> = {
+  doesNotFit: 'invalid',
+  selectionMalformed: 'invalid',
+  unknownChoice: 'invalid',
+  unknownPart: 'invalid',
+  partFixed: 'invalid',
+  answerFixed: 'invalid',
+  partNotLeftOut: 'invalid',
+  partNotOffered: 'invalid',
+  partQuantity: 'invalid',
+  wrongKindOfAnswer: 'invalid',
+  unknownOption: 'invalid',
+  answerMissing: 'incomplete',
+  workshopUnsettled: 'unavailable',
+  textTooShort: 'invalid',
+  textTooLong: 'invalid',
+  textUnprintable: 'invalid',
+  numberUnreadable: 'invalid',
+  numberTooLarge: 'invalid',
+  belowMinimum: 'invalid',
+  aboveMaximum: 'invalid',
+  offStep: 'invalid',
+  basketQuantity: 'invalid',
+  customerQuantity: 'invalid',
+  unknownPickKey: 'invalid',
+  optionQuantity: 'invalid',
+  tooFewPicked: 'invalid',
+  tooManyPicked: 'invalid',
+  slotTooFew: 'incomplete',
+  slotTooMany: 'invalid',
+  pickedTwice: 'invalid',
+  dayUnreadable: 'invalid',
+  dayNotOffered: 'invalid',
+  fileUnknown: 'invalid',
+  fileType: 'invalid',
+  fileTooLarge: 'invalid',
+  fileCount: 'invalid',
+  optionNotOffered: 'invalid',
+  optionRuledOut: 'invalid',
+  refusedByRule: 'invalid',
+  notMadeTogether: 'unavailable',
+  formulaStopped: 'invalid',
+  partNotReady: 'invalid',
+  partOut: 'unavailable',
+  notOnSale: 'unavailable',
+  combinationNotMade: 'unavailable',
+  outOfStock: 'unavailable',
+  noRoom: 'unavailable',
+  notEnoughStock: 'unavailable',
+  cannotCut: 'unavailable',
+  productNotReady: 'invalid',
+  notInShop: 'unavailable',
+  priceMissing: 'invalid',
+  priceBelowNothing: 'invalid',
+  lineBelowNothing: 'invalid',
+  weightBelowNothing: 'invalid',
+  unknownKey: 'invalid',
+  quantityNotWhole: 'invalid',
+  quantityBelow: 'invalid',
+  quantityAbove: 'invalid',
+  quantityMultiple: 'invalid',
+  quantityNotListed: 'invalid',
+  quantityRefused: 'invalid',
+  noQuantity: 'invalid',
+};
+
 /** How a problem weighs. */
-export function problemClass(code: ProblemCode): ProblemClass {
-  switch (code) {
-    case 'answerMissing':
-    case 'slotTooFew':
-      return 'incomplete';
-    case 'notInShop':
-    case 'combinationNotMade':
-    case 'notMadeTogether':
-    case 'notOnSale':
-    case 'outOfStock':
-    case 'notEnoughStock':
-    case 'noRoom':
-    case 'workshopUnsettled':
-    case 'partOut':
-    case 'cannotCut':
-      return 'unavailable';
-    default:
-      return 'invalid';
-  }
-}
+export const problemClass = (code: ProblemCode): ProblemClass => classes[code];

@@ -3,7 +3,7 @@ import { type Condition, DEEPEST_CONDITION, kindOf, type Product, type Report, t
 import { type TestOfChoice } from '../catalog/choices';
 import { type Dim, dimOf, dimWords, MONEY, sameDim } from '../formula';
 import { Exact } from '../number';
-import { type Path } from '../problems';
+import { type Path, type Wanted } from '../problems';
 import { compares } from '../problems/comparison';
 import { unitByCode } from '../quantity';
 import { type Answer } from '../selection';
@@ -101,17 +101,17 @@ function compile(condition: Condition, path: Path, scope: ConditionScope, reads:
 }
 
 /** What a test asks for, in a fault. */
-const WANTED: Readonly<Record<TestOfChoice, string>> = {
-  option: 'a choice with options',
-  pieces: 'a slot',
-  said: 'a question answered with yes or no',
-  answered: 'a choice',
-  value: 'a number or a measure',
-  characters: 'a text',
-  says: 'a text',
-  day: 'a date',
-  weekday: 'a date',
-  season: 'a date',
+const WANTED: Readonly<Record<TestOfChoice, Wanted>> = {
+  option: 'options',
+  pieces: 'slot',
+  said: 'question',
+  answered: 'choice',
+  value: 'value',
+  characters: 'text',
+  says: 'text',
+  day: 'date',
+  weekday: 'date',
+  season: 'date',
 };
 
 function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<number>): Holds {
@@ -137,7 +137,7 @@ function compileTest(test: Test, path: Path, scope: ConditionScope, reads: Set<n
   const index = product.choices.findIndex(({ key }) => key === named);
   const choice = product.choices[index];
   if (!choice) {
-    report([...path, 'choice'], named === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: named });
+    report([...path, 'choice'], named === '' ? { code: 'nothingNamed', what: 'choice' } : { code: 'unknownReference', what: 'choice', given: named });
     return never;
   }
   if (test.kind !== 'answered' && !kindOf(choice).tests.includes(test.kind)) {
@@ -291,7 +291,7 @@ function compileFigure(test: Extract<Test, { kind: 'figure' }>, path: Path, { re
     return never;
   }
   if (figure.ofBase) {
-    report([...path, 'formula'], { code: 'referenceKind', title: figure.title, wanted: 'a formula that does not use the base price' });
+    report([...path, 'formula'], { code: 'referenceKind', title: figure.title, wanted: 'withoutBase' });
     return never;
   }
   const known = unitByCode(test.unit);

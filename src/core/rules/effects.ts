@@ -69,14 +69,14 @@ export interface KindOfEffect<E> {
 type Of<K extends EffectKind> = Extract<RuleEffect, { kind: K }>;
 
 const aboutChoices = (effect: { readonly choices: readonly string[] }, { path, report, about }: EffectScope): void => {
-  if (effect.choices.length === 0) report([...path, 'choices'], { code: 'nothingNamed', what: 'which choices' });
+  if (effect.choices.length === 0) report([...path, 'choices'], { code: 'nothingNamed', what: 'choices' });
   effect.choices.forEach((key, position) => about(key, [...path, 'choices', position]));
 };
 
 const aboutOptions = (effect: { readonly choice: string; readonly options: readonly string[] }, { product, path, report, about }: EffectScope): void => {
   const choice = product.choices.find(({ key }) => key === effect.choice);
   const options = choice && 'options' in choice ? choice.options : [];
-  if (effect.options.length === 0) report([...path, 'options'], { code: 'nothingNamed', what: 'which options' });
+  if (effect.options.length === 0) report([...path, 'options'], { code: 'nothingNamed', what: 'options' });
   const named = effect.options.map((key) => {
     const position = options.findIndex((option) => option.key === key);
     if (choice && position < 0) report([...path, 'options'], { code: 'unknownReference', what: 'option', given: key });
@@ -164,7 +164,7 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   limit: {
     compile(effect, { product, path, report, about }) {
       const choice = product.choices.find(({ key }) => key === effect.choice);
-      if (choice && choice.kind !== 'measure' && choice.kind !== 'number') report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'a number or a measure' });
+      if (choice && choice.kind !== 'measure' && choice.kind !== 'number') report([...path, 'choice'], { code: 'referenceKind', title: choice.title, wanted: 'value' });
       for (const side of ['least', 'most'] as const) {
         const text = effect[side];
         if (text !== null && !Exact.parse(text)) report([...path, side], { code: 'notDecimal', given: text });
@@ -205,7 +205,7 @@ const kinds: { readonly [K in EffectKind]: KindOfEffect<Of<K>> } = {
   picture: {
     ...apart,
     compile(effect, { path, report }) {
-      if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'which picture' });
+      if (effect.src === '') report([...path, 'src'], { code: 'nothingNamed', what: 'picture' });
     },
     toItem: () => undefined,
   },

@@ -54,7 +54,7 @@ export function compileRules(rules: readonly Placed<Rule>[], tables: readonly Pl
   const shownByRule = new Set<number>();
   const find = (key: string, path: Path): number => {
     const index = product.choices.findIndex((choice) => choice.key === key);
-    if (index < 0) report(path, key === '' ? { code: 'nothingNamed', what: 'which choice' } : { code: 'unknownReference', what: 'choice', given: key });
+    if (index < 0) report(path, key === '' ? { code: 'nothingNamed', what: 'choice' } : { code: 'unknownReference', what: 'choice', given: key });
     return index;
   };
   const compiled = rules
@@ -83,7 +83,7 @@ function compileTable({ value: table, origin }: Placed<CompatibilityTable>, prod
     const choice = product.choices[index];
     if (!choice) report([...origin, 'choices', column], { code: 'unknownReference', what: 'choice', given: key });
     else if (!('options' in choice) || choice.kind === 'several' || (choice.kind === 'slot' && choice.most > 1)) {
-      report([...origin, 'choices', column], { code: 'referenceKind', title: choice.title, wanted: 'a choice of which one option is picked' });
+      report([...origin, 'choices', column], { code: 'referenceKind', title: choice.title, wanted: 'oneOf' });
       return -1;
     }
     return index;

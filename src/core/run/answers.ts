@@ -43,7 +43,7 @@ function unknownKeys(given: Readonly<Record<string, unknown>>, known: { has(key:
 function checkParts({ addOns, kit }: Program, given: unknown, problems: Problem[]): void {
   if (given === undefined) return;
   if (!isRecord(given)) {
-    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'parts to be an object with one selection per part' }));
+    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: { form: 'parts' } }));
     return;
   }
   const known = [...addOns, ...(kit?.components ?? [])].map(({ key }) => key);
@@ -76,19 +76,19 @@ interface ReadSelection {
 /** Takes a selection apart. It may be anything at all; what is not as it should be is a problem. */
 export function readSelection(program: Program, selection: unknown, problems: Problem[]): ReadSelection {
   if (!isRecord(selection)) {
-    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'an object with answers and a quantity' }));
+    problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: { form: 'selection' } }));
     return { given: withFixed(program, NOTHING, problems), quantity: program.defaultQuantity, parts: undefined };
   }
   for (const key of unknownKeys(selection, SELECTION_KEYS_KNOWN)) problems.push(problem(AT_SELECTION, { code: 'unknownKey', place: 'A selection', key, known: SELECTION_KEYS, meant: closest(key, SELECTION_KEYS) }));
   checkParts(program, selection.parts, problems);
   let given = NOTHING;
   if (isRecord(selection.answers)) given = selection.answers;
-  else problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'answers to be an object with one answer per choice key' }));
+  else problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: { form: 'answers' } }));
   given = withFixed(program, given, problems);
   const { quantity, parts } = selection;
   if (quantity === undefined || quantity === null) return { given, quantity: program.defaultQuantity, parts };
   if (typeof quantity === 'number') return { given, quantity, parts };
-  problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: 'quantity to be a whole number' }));
+  problems.push(problem(AT_SELECTION, { code: 'selectionMalformed', expected: { form: 'quantity' } }));
   return { given, quantity: program.defaultQuantity, parts };
 }
 

@@ -76,7 +76,7 @@ function readEntry(component: ComponentProgram, said: unknown, context: ResolveC
   if (said === undefined ? optional && !component.taken : said === null || (isRecord(said) && said.quantity === 0)) {
     return optional ? null : tell({ code: 'partNotLeftOut', title });
   }
-  if (said !== undefined && said !== null && !isRecord(said)) return tell({ code: 'selectionMalformed', expected: `${title} to be an object with answers` });
+  if (said !== undefined && said !== null && !isRecord(said)) return tell({ code: 'selectionMalformed', expected: { form: 'part', part: title } });
   const own = isRecord(said) ? said : NO_ANSWERS;
   for (const name of Object.keys(own).slice(0, 20)) if (!ENTRY_KEYS.includes(name)) tell({ code: 'unknownKey', place: title, key: name.slice(0, 60), known: ENTRY_KEYS, meant: closest(name, ENTRY_KEYS) });
   const wanted = own.product;

@@ -10,7 +10,7 @@ const metre = requireUnit('m');
 const near = (...quantities: number[]) => quantities.map((quantity) => ({ quantity, caption: '' }));
 
 const PROBLEMS: [ProblemData, string][] = [
-  [{ code: 'selectionMalformed', expected: 'an object' }, 'The selection is not in a form that can be read. Expected an object.'],
+  [{ code: 'selectionMalformed', expected: { form: 'selection' } }, 'The selection is not in a form that can be read. Expected an object with answers and a quantity.'],
   [{ code: 'unknownChoice', key: 'hue', meant: null }, 'This product has no choice “hue”. Leave that answer out.'],
   [{ code: 'wrongKindOfAnswer', title: 'Size', expected: 'true or false' }, 'Size: the answer is of the wrong kind. Give true or false.'],
   [{ code: 'unknownOption', title: 'Size', given: 'xs', offered: [] }, 'Size: “xs” is not one of the options. There is nothing to choose here yet.'],
@@ -88,6 +88,6 @@ describe('the words of a fault', () => {
   it('speak of things without a name as well', () => {
     expect(faultWords({ code: 'noOptions', title: '' })).toMatch(/^This choice has no options/);
     expect(faultWords({ code: 'noColour', title: '' })).toMatch(/^This swatch is the name of no swatch/);
-    expect(faultWords({ code: 'referenceKind', title: '', wanted: 'a measure' })).toBe('That choice is not a measure.');
+    expect(faultWords({ code: 'referenceKind', title: '', wanted: 'measure' })).toBe('That choice is not a measure.');
   });
 });

@@ -1,7 +1,7 @@
 import { UNSEEN } from '../catalog';
 import { formatMoney } from '../money';
 import { type ListedQuantity } from '../ordering';
-import { type FaultData, type ProblemData } from '../problems';
+import { type FaultData, type ProblemCode, type ProblemData } from '../problems';
 import { type FittingChange, type NotFitting } from '../problems/problem-data';
 import { formatQuantity, type MeasureFault } from '../quantity';
 import { isTold } from '../stock';
@@ -10,6 +10,7 @@ import { counted } from './counted';
 import { faultSentence } from './faults';
 import { listedWords } from './quantities';
 import { periodWords } from './periods';
+import { dayAsRead, formWords, whyNotWords } from './things';
 
 /** A sentence that says what is wrong, and one that says what would be right. */
 export interface Words {
@@ -35,177 +36,123 @@ export function problemText(data: ProblemData): string {
   return remedy === undefined ? message : `${message} ${remedy}`;
 }
 
+type Saying<C extends ProblemCode> = (data: Extract<ProblemData, { code: C }>) => Words;
+
+/** What is said of each thing that can be wrong with a selection; one that is forgotten does not compile. */
+const sayings: { readonly [C in ProblemCode]: Saying<C> } = {
+  selectionMalformed: (data) => ({ message: 'The selection is not in a form that can be read.', remedy: `Expected ${formWords(data.expected)}.` }),
+  unknownChoice: (data) => ({ message: `This product has no choice “${data.key}”.`, remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.` }),
+  unknownPart: (data) => ({ message: `This product has no part “${data.key}”.`, remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.` }),
+  partFixed: (data) => ({ message: `${data.title} comes as it is: nothing of it can be chosen.`, remedy: 'Leave out what is said of it.' }),
+  answerFixed: (data) => ({ message: `${data.title} is settled here: nothing else can be chosen.`, remedy: 'Leave that answer out.' }),
+  partNotLeftOut: (data) => ({ message: `${data.title} belongs to it and can’t be left out.`, remedy: 'Take it, or buy the other parts by themselves.' }),
+  partNotOffered: (data) => ({ message: `${data.title}: “${data.given}” is not one of the products it can be.`, remedy: `Choose one of: ${data.offered.join(', ')}.` }),
+  partQuantity: (data) => ({ message: `${data.title}: ${data.given} of it can’t be had.`, remedy: data.least === data.most ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.` : `Take from ${data.least} to ${data.most}.` }),
+  partOut: (data) => ({
+    message: data.canSupply < 1 ? `${data.title}: ${data.item} is out of stock.` : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
+    remedy: `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
+  }),
+  unknownPickKey: (data) => ({ message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' }),
+  wrongKindOfAnswer: (data) => ({ message: `${data.title}: the answer is of the wrong kind.`, remedy: `Give ${data.expected}.` }),
+  unknownOption: (data) => ({
+    message: `${data.title}: “${data.given}” is not one of the options.`,
+    remedy: data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
+  }),
+  answerMissing: (data) => ({ message: `${data.title} is still to be ${ASKED[data.ask]}.` }),
+  workshopUnsettled: (data) => ({
+    message: `It can’t be made as chosen: ${data.title === UNSEEN ? 'something that we decide ourselves' : `“${data.title}”, which the workshop alone sees,`} is not settled.`,
+    remedy: data.title === UNSEEN ? 'Choose something else, or ask us.' : 'Give it a default, or a rule that settles it for this selection.',
+  }),
+  textTooShort: (data) => ({
+    message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,
+    remedy: `Use at least ${counted(data.least, 'character')}.`,
+  }),
+  textTooLong: (data) => ({
+    message: `${data.title}: ${counted(data.characters, 'character')} is ${data.characters - data.most} too many.`,
+    remedy: `Use at most ${counted(data.most, 'character')}.`,
+  }),
+  textUnprintable(data) {
+    if (data.fault === 'turnsDirection') return { message: `${data.title} has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows.`, remedy: 'Type it again instead of pasting it.' };
+    return { message: `${data.title} has a character in it that can’t be printed.`, remedy: 'Type it again with letters, digits and signs on one line.' };
+  },
+  numberUnreadable: (data) => measureFaultWords(data.title, data.given, data.fault, data.example),
+  numberTooLarge: (data) => ({ message: `${data.title}: that number is larger than anything we could make.`, remedy: 'Use fewer than 16 digits.' }),
+  belowMinimum: (data) => ({ message: `${data.title} must be at least ${data.minimum}.`, remedy: nearestWords(data.nearest) }),
+  aboveMaximum: (data) => ({ message: `${data.title} can be at most ${data.maximum}.`, remedy: nearestWords(data.nearest) }),
+  offStep: (data) => ({ message: `${data.title} goes in steps of ${data.step}.`, remedy: nearestWords(data.nearest) }),
+  quantityNotWhole: (data) => ({ message: data.given === 'NaN' ? 'The quantity must be a whole number.' : `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) }),
+  quantityBelow: (data) => ({ message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) }),
+  quantityAbove: (data) => ({ message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) }),
+  noQuantity: (data) => ({ message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' }),
+  quantityRefused: (data) => ({ message: `${data.given} can’t be ordered of this as it is chosen${data.nearest.length > 0 ? '' : ', nor any number near it'}.`, remedy: nearestWords(data.nearest) ?? 'Choose otherwise, or ask for another number.' }),
+  quantityMultiple: (data) => ({ message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`, remedy: nearestWords(data.nearest) }),
+  basketQuantity(data) {
+    const { message, remedy } = problemWords(data.fault);
+    return { message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`, remedy };
+  },
+  customerQuantity(data) {
+    const left = Math.max(0, data.most - data.earlier);
+    const before = data.earlier === 0 ? '' : ` ${data.earlier} ${data.earlier === 1 ? 'was' : 'were'} ordered before.`;
+    return { message: `${data.title}: one customer can have at most ${data.most}, and there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket.${before}`, remedy: left === 0 ? `Take ${data.pieces === 1 ? 'it' : 'them'} out.` : `Leave at most ${left} in the basket.` };
+  },
+  quantityNotListed: (data) => ({ message: `${data.given} is not a quantity that this is sold in.`, remedy: nearestWords(data.nearest) }),
+  optionQuantity: (data) => ({ message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`, remedy: `Use a whole number from 1 to ${data.most}.` }),
+  tooFewPicked: (data) => ({ message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`, remedy: `Choose ${data.least - data.given} more.` }),
+  tooManyPicked: (data) => ({ message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`, remedy: `Leave ${data.given - data.most} out.` }),
+  slotTooFew: (data) => ({ message: `${data.title}: ${data.given} in it, at least ${data.least} are needed.`, remedy: `Add ${data.least - data.given} more.` }),
+  slotTooMany: (data) => ({ message: `${data.title}: ${data.given} in it, at most ${data.most} can be.`, remedy: `Take ${data.given - data.most} out.` }),
+  doesNotFit: (data) => ({
+    message: data.reason || `${data.product} does not fit ${data.other}: ${notFittingWords(data)}.`,
+    ...(data.instead.length > 0 && { remedy: fittingWords(data.instead) }),
+  }),
+  pickedTwice: (data) => ({ message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' }),
+  dayUnreadable: (data) => ({ message: `${data.title}: “${data.given}” is not a day.`, remedy: 'Write it as year-month-day, like 2027-03-31.' }),
+  dayNotOffered: (data) => ({ message: `${data.title}: ${dayAsRead(data.day)} can’t be chosen, ${whyNotWords(data.why)}.`, remedy: nearestWords(data.nearest) }),
+  fileUnknown: (data) => ({ message: `${data.title}: a file that was given is not here.`, remedy: 'Upload it again.' }),
+  fileType: (data) => ({ message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`, remedy: `Upload ${data.wanted}.` }),
+  fileTooLarge: (data) => ({ message: `${data.title}: ${data.file} has ${data.size}.`, remedy: `A file can have at most ${data.largest}.` }),
+  fileCount: (data) => ({
+    message: `${data.title}: ${counted(data.given, 'file')} given.`,
+    remedy: data.least === data.most ? `Give exactly ${data.least}.` : `Give ${data.least} to ${data.most}.`,
+  }),
+  optionNotOffered: (data) => ({ message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' }),
+  optionRuledOut: (data) => ({ message: `${data.title}: ${data.option} can’t be had when ${conditionWords(data.because)}.`, remedy: 'Choose another, or change the other answer.' }),
+  refusedByRule: (data) => ({ message: data.reason }),
+  notMadeTogether: (data) => ({ message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` }),
+  formulaStopped: (data) => ({ message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' }),
+  partNotReady: (data) => ({ message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it is not in the shop now.'}`, remedy: 'Leave it out.' }),
+  notOnSale: (data) => ({ message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' }),
+  combinationNotMade: (data) => ({ message: `${data.combination} is not made.`, remedy: 'Choose another combination.' }),
+  outOfStock: (data) => ({ message: `${data.item} is out of stock.`, remedy: 'Choose something else, or come back when it has been restocked.' }),
+  noRoom: (data) => ({
+    message: `${data.title}: ${data.left === 0 ? `${periodWords(data.at, data.per)} is full` : `there is room for ${data.left} ${data.per === 'day' ? 'on' : 'in'} ${periodWords(data.at, data.per)}, and ${data.asked} are asked for`}.`,
+    remedy: data.next === null ? 'Take fewer, or ask the shop.' : `The next with room is ${periodWords(data.next, data.per)}.`,
+  }),
+  notEnoughStock: (data) => ({
+    message: `There is not enough ${data.item} for ${data.asked}.`,
+    remedy: data.canSupply < 1 ? 'Choose something else, or come back when it has been restocked.' : supplyWords(data.canSupply),
+  }),
+  cannotCut: (data) => ({
+    message: data.tooLong
+      ? `${data.item}: there is no piece of ${data.piece}.${data.total === '' ? ' Pieces have to be shorter.' : ` In total ${data.total} are left, but the longest piece is ${data.longest}.`}`
+      : `${data.item}: ${data.isProved ? `${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left` : `no plan has been found yet to cut ${counted(data.pieces, 'piece')}, the longest of ${data.piece}, from what is left`}.${data.total === '' ? '' : ` In total that is ${data.total}, and the longest piece is ${data.longest}.`}`,
+    ...(data.instead.length > 0 && { remedy: `We can supply ${either(data.instead)}.` }),
+  }),
+  productNotReady: (data) => ({
+    message: `This product is not ready to be sold: ${faultWords(data.first)}`,
+    ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
+  }),
+  notInShop: () => ({ message: 'This is no longer sold.', remedy: 'Take it out of the basket.' }),
+  priceMissing: () => ({ message: 'This product has no price yet.' }),
+  lineBelowNothing: (data) => ({ message: `What is taken off once comes to more than the rest of the line: ${formatMoney(data.total, data.currency)}.`, remedy: 'Take more of it, or choose fewer reductions.' }),
+  weightBelowNothing: (data) => ({ message: `The weight comes to less than nothing: ${formatQuantity(data.weight)}.`, remedy: 'Choose otherwise, or tell the shop.' }),
+  unknownKey: (data) => ({ message: `${data.place} has nothing called “${data.key}”.`, remedy: data.meant === null ? `What it can have: ${data.known.join(', ')}.` : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.` }),
+  priceBelowNothing: (data) => ({ message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`, remedy: 'Choose fewer of them.' }),
+};
+
 /** The sentences for everything that can be wrong with a selection. */
-export function problemWords(data: ProblemData): Words {
-  switch (data.code) {
-    case 'selectionMalformed':
-      return { message: 'The selection is not in a form that can be read.', remedy: `Expected ${data.expected}.` };
-    case 'unknownChoice':
-      return { message: `This product has no choice “${data.key}”.`, remedy: data.meant === null ? 'Leave that answer out.' : `“${data.meant}” may be meant.` };
-    case 'unknownPart':
-      return { message: `This product has no part “${data.key}”.`, remedy: data.meant === null ? 'Leave it out.' : `“${data.meant}” may be meant.` };
-    case 'partFixed':
-      return { message: `${data.title} comes as it is: nothing of it can be chosen.`, remedy: 'Leave out what is said of it.' };
-    case 'answerFixed':
-      return { message: `${data.title} is settled here: nothing else can be chosen.`, remedy: 'Leave that answer out.' };
-    case 'partNotLeftOut':
-      return { message: `${data.title} belongs to it and can’t be left out.`, remedy: 'Take it, or buy the other parts by themselves.' };
-    case 'partNotOffered':
-      return { message: `${data.title}: “${data.given}” is not one of the products it can be.`, remedy: `Choose one of: ${data.offered.join(', ')}.` };
-    case 'partQuantity':
-      return { message: `${data.title}: ${data.given} of it can’t be had.`, remedy: data.least === data.most ? `${data.least} of it ${data.least === 1 ? 'comes' : 'come'} with each.` : `Take from ${data.least} to ${data.most}.` };
-    case 'partOut':
-      return {
-        message: data.canSupply < 1 ? `${data.title}: ${data.item} is out of stock.` : `${data.title}: there is not enough ${data.item} for ${data.asked}.`,
-        remedy: `${data.canSupply < 1 ? '' : `${supplyWords(data.canSupply)} `}${data.instead.length > 0 ? `Instead, ${either(data.instead)}.` : data.canSupply < 1 ? 'Choose something else there, or come back when it has been restocked.' : ''}`.trim(),
-      };
-    case 'unknownPickKey':
-      return { message: `${data.title}: “${data.key}” means nothing beside an option.`, remedy: 'Give {"option": key, "quantity": number}.' };
-    case 'wrongKindOfAnswer':
-      return { message: `${data.title}: the answer is of the wrong kind.`, remedy: `Give ${data.expected}.` };
-    case 'unknownOption':
-      return {
-        message: `${data.title}: “${data.given}” is not one of the options.`,
-        remedy: data.offered.length > 0 ? `Choose one of: ${data.offered.join(', ')}.` : 'There is nothing to choose here yet.',
-      };
-    case 'answerMissing':
-      return { message: `${data.title} is still to be ${ASKED[data.ask]}.` };
-    case 'workshopUnsettled':
-      return {
-        message: `It can’t be made as chosen: ${data.title === UNSEEN ? 'something that we decide ourselves' : `“${data.title}”, which the workshop alone sees,`} is not settled.`,
-        remedy: data.title === UNSEEN ? 'Choose something else, or ask us.' : 'Give it a default, or a rule that settles it for this selection.',
-      };
-    case 'textTooShort':
-      return {
-        message: `${data.title}: ${counted(data.characters, 'character')} is too short.`,
-        remedy: `Use at least ${counted(data.least, 'character')}.`,
-      };
-    case 'textTooLong':
-      return {
-        message: `${data.title}: ${counted(data.characters, 'character')} is ${data.characters - data.most} too many.`,
-        remedy: `Use at most ${counted(data.most, 'character')}.`,
-      };
-    case 'textUnprintable':
-      if (data.fault === 'turnsDirection') return { message: `${data.title} has a hidden sign in it that turns the direction of reading round: it would print as something else than it shows.`, remedy: 'Type it again instead of pasting it.' };
-      return { message: `${data.title} has a character in it that can’t be printed.`, remedy: 'Type it again with letters, digits and signs on one line.' };
-    case 'numberUnreadable':
-      return measureFaultWords(data.title, data.given, data.fault, data.example);
-    case 'numberTooLarge':
-      return { message: `${data.title}: that number is larger than anything we could make.`, remedy: 'Use fewer than 16 digits.' };
-    case 'belowMinimum':
-      return { message: `${data.title} must be at least ${data.minimum}.`, remedy: nearestWords(data.nearest) };
-    case 'aboveMaximum':
-      return { message: `${data.title} can be at most ${data.maximum}.`, remedy: nearestWords(data.nearest) };
-    case 'offStep':
-      return { message: `${data.title} goes in steps of ${data.step}.`, remedy: nearestWords(data.nearest) };
-    case 'quantityNotWhole':
-      return { message: data.given === 'NaN' ? 'The quantity must be a whole number.' : `The quantity must be a whole number, not ${data.given}.`, remedy: nearestWords(data.nearest) };
-    case 'quantityBelow':
-      return { message: `The smallest quantity is ${data.minimum}.`, remedy: nearestWords(data.nearest) };
-    case 'quantityAbove':
-      return { message: `The largest quantity is ${data.maximum}.`, remedy: nearestWords(data.nearest) };
-    case 'noQuantity':
-      return { message: `No quantity can be ordered: it would be at least ${data.minimum}, at most ${data.maximum}${data.multiple > 1 ? ` and a multiple of ${data.multiple}` : ''}.`, remedy: 'Choose otherwise.' };
-    case 'quantityRefused':
-      return { message: `${data.given} can’t be ordered of this as it is chosen${data.nearest.length > 0 ? '' : ', nor any number near it'}.`, remedy: nearestWords(data.nearest) ?? 'Choose otherwise, or ask for another number.' };
-    case 'quantityMultiple':
-      return { message: `This is sold in multiples of ${data.multiple}${data.start % data.multiple === 0 ? '' : `, counted from ${data.start}`}.`, remedy: nearestWords(data.nearest) };
-    case 'basketQuantity': {
-      const { message, remedy } = problemWords(data.fault);
-      return { message: `${data.title}: there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket together. ${message}`, remedy };
-    }
-    case 'customerQuantity': {
-      const left = Math.max(0, data.most - data.earlier);
-      const before = data.earlier === 0 ? '' : ` ${data.earlier} ${data.earlier === 1 ? 'was' : 'were'} ordered before.`;
-      return { message: `${data.title}: one customer can have at most ${data.most}, and there ${data.pieces === 1 ? 'is' : 'are'} ${data.pieces} in the basket.${before}`, remedy: left === 0 ? `Take ${data.pieces === 1 ? 'it' : 'them'} out.` : `Leave at most ${left} in the basket.` };
-    }
-    case 'quantityNotListed':
-      return { message: `${data.given} is not a quantity that this is sold in.`, remedy: nearestWords(data.nearest) };
-    case 'optionQuantity':
-      return { message: `${data.title}: ${data.given || 'that'} is not a quantity it can have.`, remedy: `Use a whole number from 1 to ${data.most}.` };
-    case 'tooFewPicked':
-      return { message: `${data.title}: ${data.given} chosen, at least ${data.least} are needed.`, remedy: `Choose ${data.least - data.given} more.` };
-    case 'tooManyPicked':
-      return { message: `${data.title}: ${data.given} chosen, at most ${data.most} can be.`, remedy: `Leave ${data.given - data.most} out.` };
-    case 'slotTooFew':
-      return { message: `${data.title}: ${data.given} in it, at least ${data.least} are needed.`, remedy: `Add ${data.least - data.given} more.` };
-    case 'slotTooMany':
-      return { message: `${data.title}: ${data.given} in it, at most ${data.most} can be.`, remedy: `Take ${data.given - data.most} out.` };
-    case 'doesNotFit':
-      return {
-        message: data.reason || `${data.product} does not fit ${data.other}: ${notFittingWords(data)}.`,
-        ...(data.instead.length > 0 && { remedy: fittingWords(data.instead) }),
-      };
-    case 'pickedTwice':
-      return { message: `${data.title}: ${data.option} is chosen twice.`, remedy: 'Choose it once.' };
-    case 'dayUnreadable':
-      return { message: `${data.title}: “${data.given}” is not a day.`, remedy: 'Write it as year-month-day, like 2027-03-31.' };
-    case 'dayNotOffered':
-      return { message: `${data.title}: ${data.day} can’t be chosen, ${data.why}.`, remedy: nearestWords(data.nearest) };
-    case 'fileUnknown':
-      return { message: `${data.title}: a file that was given is not here.`, remedy: 'Upload it again.' };
-    case 'fileType':
-      return { message: `${data.title}: ${data.file} ${data.is ? `is ${data.is}` : 'is none of the types we can use'}, whatever its name says.`, remedy: `Upload ${data.wanted}.` };
-    case 'fileTooLarge':
-      return { message: `${data.title}: ${data.file} has ${data.size}.`, remedy: `A file can have at most ${data.largest}.` };
-    case 'fileCount':
-      return {
-        message: `${data.title}: ${counted(data.given, 'file')} given.`,
-        remedy: data.least === data.most ? `Give exactly ${data.least}.` : `Give ${data.least} to ${data.most}.`,
-      };
-    case 'optionNotOffered':
-      return { message: `${data.title}: ${data.option} is not offered to you.`, remedy: 'Choose another.' };
-    case 'optionRuledOut':
-      return { message: `${data.title}: ${data.option} can’t be had when ${conditionWords(data.because)}.`, remedy: 'Choose another, or change the other answer.' };
-    case 'refusedByRule':
-      return { message: data.reason };
-    case 'notMadeTogether':
-      return { message: `${data.combination} is not made.`, remedy: data.instead === null ? 'Choose another combination.' : `Nearest that is made: ${data.instead}.` };
-    case 'formulaStopped':
-      return { message: `${data.title} can’t be worked out: ${STOPPED[data.why]} in “${data.line}”.`, remedy: 'Give other measures.' };
-    case 'partNotReady':
-      return { message: `${data.title} can’t be taken along: ${data.first ? problemWords(data.first).message : 'it is not in the shop now.'}`, remedy: 'Leave it out.' };
-    case 'notOnSale':
-      return { message: `${data.combination} is not on sale at the moment.`, remedy: 'Choose another combination.' };
-    case 'combinationNotMade':
-      return { message: `${data.combination} is not made.`, remedy: 'Choose another combination.' };
-    case 'outOfStock':
-      return { message: `${data.item} is out of stock.`, remedy: 'Choose something else, or come back when it has been restocked.' };
-    case 'noRoom':
-      return {
-        message: `${data.title}: ${data.left === 0 ? `${periodWords(data.at, data.per)} is full` : `there is room for ${data.left} ${data.per === 'day' ? 'on' : 'in'} ${periodWords(data.at, data.per)}, and ${data.asked} are asked for`}.`,
-        remedy: data.next === null ? 'Take fewer, or ask the shop.' : `The next with room is ${periodWords(data.next, data.per)}.`,
-      };
-    case 'notEnoughStock':
-      return {
-        message: `There is not enough ${data.item} for ${data.asked}.`,
-        remedy: data.canSupply < 1 ? 'Choose something else, or come back when it has been restocked.' : supplyWords(data.canSupply),
-      };
-    case 'cannotCut':
-      return {
-        message: data.tooLong
-          ? `${data.item}: there is no piece of ${data.piece}.${data.total === '' ? ' Pieces have to be shorter.' : ` In total ${data.total} are left, but the longest piece is ${data.longest}.`}`
-          : `${data.item}: ${data.isProved ? `${counted(data.pieces, 'piece')} of ${data.piece} can’t be cut from what is left` : `no plan has been found yet to cut ${counted(data.pieces, 'piece')}, the longest of ${data.piece}, from what is left`}.${data.total === '' ? '' : ` In total that is ${data.total}, and the longest piece is ${data.longest}.`}`,
-        ...(data.instead.length > 0 && { remedy: `We can supply ${either(data.instead)}.` }),
-      };
-    case 'productNotReady':
-      return {
-        message: `This product is not ready to be sold: ${faultWords(data.first)}`,
-        ...(data.count > 1 && { remedy: `${data.count} things in its definition are to be mended.` }),
-      };
-    case 'notInShop':
-      return { message: 'This is no longer sold.', remedy: 'Take it out of the basket.' };
-    case 'priceMissing':
-      return { message: 'This product has no price yet.' };
-    case 'lineBelowNothing':
-      return { message: `What is taken off once comes to more than the rest of the line: ${formatMoney(data.total, data.currency)}.`, remedy: 'Take more of it, or choose fewer reductions.' };
-    case 'weightBelowNothing':
-      return { message: `The weight comes to less than nothing: ${formatQuantity(data.weight)}.`, remedy: 'Choose otherwise, or tell the shop.' };
-    case 'unknownKey':
-      return { message: `${data.place} has nothing called “${data.key}”.`, remedy: data.meant === null ? `What it can have: ${data.known.join(', ')}.` : `“${data.meant}” may be meant. What it can have: ${data.known.join(', ')}.` };
-    case 'priceBelowNothing':
-      return { message: `The reductions come to more than the price: ${formatMoney(data.price, data.currency)}.`, remedy: 'Choose fewer of them.' };
-  }
+export function problemWords<C extends ProblemCode>(data: Extract<ProblemData, { code: C }>): Words {
+  return (sayings[data.code] as Saying<C>)(data);
 }
 
 /** Why two things don't fit, as a part of a sentence: `its footprint is 440 mm, where 465 mm are needed`. */

@@ -3,7 +3,7 @@ import { type Product, productSchema } from '../catalog';
 import { compile } from '../compile';
 import { mesh, suit, surroundings } from '../../../tests/fixtures/products';
 import { ANY_QUANTITY } from '../ordering';
-import { amountWords, counted, facetWords, priceWords, quantityWords } from '.';
+import { amountWords, counted, facetWords, faultWords, priceWords, quantityWords } from '.';
 
 const pricedWords = (product: Product) => priceWords(compile(product, surroundings));
 
@@ -48,4 +48,12 @@ describe('words', () => {
     expect(quantityWords({ value: '1', unit: '1' })).toBe('1 piece');
     expect(quantityWords({ value: '0.75', unit: 'm' })).toBe('0.75 m');
   });
+});
+
+describe('what has still to be named', () => {
+  it.each([
+    ['together', 'Say what products are counted together with: a name that all of them have.'],
+    ['place', 'Say which slot or part must fit.'],
+    ['choices', 'Say which choices it is about.'],
+  ] as const)('is said for what it is: %s', (what, said) => expect(faultWords({ code: 'nothingNamed', what })).toBe(said));
 });

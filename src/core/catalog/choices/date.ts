@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { dayInYear, dayText, dayWords, monthNames, monthOf, parseDay, weekdayNames, weekdayOf } from '../../calendar';
-import { type Path, type Problem, type ProblemData } from '../../problems';
+import { dayInYear, dayText, dayWords, monthOf, parseDay, weekdayOf } from '../../calendar';
+import { type Path, type Problem, type ProblemData, type WhyNotDay } from '../../problems';
 import { type Answer } from '../../selection';
 import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect, EFFECT_TOLD } from './common';
 import { type CandidateScope } from './candidates';
@@ -139,19 +139,19 @@ export function reader(choice: DateChoice, path: Path): ChoiceReader {
       const window = windowOn(today);
       if (!window.allows(day)) {
         const nearest = ([-1, 1] as const).flatMap((direction) => window.nearest(day, direction) ?? []);
-        return refuse(problems, key, { code: 'dayNotOffered', title, day: dayWords(day), why: whyNot(day, window, choice), nearest: nearest.map(dayText) });
+        return refuse(problems, key, { code: 'dayNotOffered', title, day: dayText(day), why: whyNot(day, window, choice), nearest: nearest.map(dayText) });
       }
       return { ...plainAnswer, canonical: dayText(day), shown: dayWords(day), picks: ONE_PICK };
     },
   };
 }
 
-function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): string {
-  if (first !== null && day < first) return `the first is ${dayWords(first)}`;
-  if (last !== null && day > last) return `the last is ${dayWords(last)}`;
-  if (!choice.weekdays.includes(weekdayOf(day))) return `never on a ${weekdayNames[weekdayOf(day) - 1] ?? ''}`;
-  if (!choice.months.includes(monthOf(day))) return `never in ${monthNames[monthOf(day) - 1] ?? ''}`;
-  return 'that day is left out';
+function whyNot(day: number, { first, last }: DayWindow, choice: DateChoice): WhyNotDay {
+  if (first !== null && day < first) return { kind: 'first', day: dayText(first) };
+  if (last !== null && day > last) return { kind: 'last', day: dayText(last) };
+  if (!choice.weekdays.includes(weekdayOf(day))) return { kind: 'weekday', number: weekdayOf(day) };
+  if (!choice.months.includes(monthOf(day))) return { kind: 'month', number: monthOf(day) };
+  return { kind: 'leftOut' };
 }
 
 /** Why a day can't be had, now that it is known how many days what is ordered takes; null where it can. */
@@ -161,7 +161,7 @@ export function tooEarly(choice: DateChoice, raw: string, today: string, leadDay
   const window = dayWindow(choice, today, leadDays);
   if (window.allows(day)) return null;
   const next = window.nearest((window.first ?? day) - 1, 1);
-  return { code: 'dayNotOffered', title: choice.title, day: dayWords(day), why: `it takes ${leadDays} days`, nearest: next === null ? [] : [dayText(next)] };
+  return { code: 'dayNotOffered', title: choice.title, day: dayText(day), why: { kind: 'takes', days: leadDays }, nearest: next === null ? [] : [dayText(next)] };
 }
 
 /** So many years at most are looked at one by one; one is like another where nothing else is asked of the day. */

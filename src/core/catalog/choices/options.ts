@@ -88,7 +88,7 @@ export function checkOptions(choice: OptionsChoiceLike & { readonly stocked?: bo
   const seen = new Set<string>();
   choice.options.forEach((option, index) => {
     const at = [...path, 'options', index];
-    if (isBlank(option.title)) report([...at, 'title'], { code: 'titleMissing', what: `option ${index + 1} of ${choice.title || 'this choice'}` });
+    if (isBlank(option.title)) report([...at, 'title'], { code: 'titleMissing', what: { kind: 'option', position: index + 1, choice: choice.title } });
     if (seen.has(option.key)) report([...at, 'key'], { code: 'duplicateKey', key: option.key, what: 'option' });
     seen.add(option.key);
     if (choice.kind === 'swatch' && option.colours.length === 0 && option.texture === null && option.swatch === null) report([...at, 'colours'], { code: 'noColour', title: option.title });
@@ -135,7 +135,7 @@ export function pickReader(choice: OptionsChoiceLike): (raw: unknown, problems: 
     if (typeof key !== 'string') return refuse(problems, choice.key, { code: 'wrongKindOfAnswer', title, expected });
     const effect = places.get(key);
     if (effect !== undefined) return { effect, count };
-    const offered = choice.options.map((option) => option.title);
+    const offered = choice.options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title]));
     return refuse(problems, choice.key, { code: 'unknownOption', title, given: key.slice(0, 60), offered });
   };
 }

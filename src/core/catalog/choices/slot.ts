@@ -4,7 +4,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { slotEntries } from '../../selection/slot-entry';
 import { propertySchema } from '../properties';
-import { choiceFields, type ChoiceReader, keySchema, plainAnswer, refuse, type Report } from './common';
+import { choiceFields, type ChoiceReader, keySchema, plainAnswer, refuse, type Report, UNSEEN } from './common';
 import { type KindOfChoice } from './kind';
 import { checkOptions, optionEffects, optionSchema, pickCanonical, pickShown, unseenOptions } from './options';
 
@@ -68,7 +68,7 @@ export function reader(choice: SlotChoice, path: Path): ChoiceReader {
       const picked: { effect: number; count: number }[] = [];
       for (const { product, quantity } of entries) {
         const effect = places.get(product);
-        if (effect === undefined) return refuse(problems, key, { code: 'unknownOption', title, given: product.slice(0, 60), offered: options.map((option) => option.title || option.key) });
+        if (effect === undefined) return refuse(problems, key, { code: 'unknownOption', title, given: product.slice(0, 60), offered: options.flatMap((option) => (option.title === UNSEEN ? [] : [option.title || option.key])) });
         if (!Number.isInteger(quantity) || quantity < 1 || quantity > most) return refuse(problems, key, { code: 'optionQuantity', title, given: String(quantity), most });
         picked.push({ effect, count: quantity });
       }

@@ -1,0 +1,73 @@
+/** What a figure is of that can't be so small or so large; `core/words` says it. */
+export type Figure =
+  | 'unitCost'
+  | 'stockFigure'
+  | 'lotLength'
+  | 'kerf'
+  | 'offcut'
+  | 'basePrice'
+  | 'variantPrice'
+  | 'variantWasPrice'
+  | 'weight'
+  | 'variantWeight'
+  | 'breakPrice'
+  | 'takenOff'
+  | 'drawn'
+  | 'contents'
+  | 'waste'
+  | 'leastCharged'
+  | 'chargeStep'
+  | 'packSize'
+  | 'taxRate'
+  | 'deliveryPrice'
+  | 'freeDelivery'
+  | 'percentOff'
+  | 'amountOff'
+  | 'leastValue';
+
+/** A figure of something; `of` is what that is called, where several have one. */
+export interface FigureOf {
+  readonly figure: Figure;
+  readonly of?: string;
+}
+
+/** What is called twice the same. */
+export type Keyed =
+  | 'option'
+  | 'choice'
+  | 'part'
+  | 'product'
+  | 'fit'
+  | 'stockItem'
+  | 'swatch'
+  | 'sheet'
+  | 'group'
+  | 'code'
+  | 'floor'
+  | 'quantityRule'
+  | 'taxClass'
+  | 'taxRate'
+  | 'delivery'
+  | 'discount';
+
+/** What somebody has still to name. */
+export type ToName = 'choice' | 'choices' | 'options' | 'picture' | 'place' | 'together';
+
+/** What has no name yet; `position` counts from one. */
+export type Unnamed =
+  | { readonly kind: 'product' | 'prepared' | 'formula' }
+  | { readonly kind: 'choice'; readonly position: number }
+  | { readonly kind: 'option'; readonly position: number; readonly choice: string };
+
+/** What something had to be that is named. */
+export type Wanted = 'options' | 'slot' | 'question' | 'choice' | 'value' | 'measure' | 'text' | 'date' | 'oneOf' | 'withoutBase';
+
+/** What a selection had to be. */
+export type SelectionForm = { readonly form: 'selection' | 'answers' | 'quantity' | 'parts' } | { readonly form: 'part'; readonly part: string };
+
+/** Why a day can't be chosen; days as YYYY-MM-DD, weekdays from 1 for Monday, months from 1. */
+export type WhyNotDay =
+  | { readonly kind: 'first' | 'last'; readonly day: string }
+  | { readonly kind: 'weekday' | 'month'; readonly number: number }
+  | { readonly kind: 'leftOut' }
+  | { readonly kind: 'takes'; readonly days: number };

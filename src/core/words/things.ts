@@ -1,0 +1,132 @@
+import { dayWords, monthNames, parseDay, weekdayNames } from '../calendar';
+import { type Figure, type FigureOf, type Keyed, type SelectionForm, type ToName, type Unnamed, type Wanted, type WhyNotDay } from '../problems/named-things';
+
+/** What each figure is called at the beginning of a sentence; of something, where it has a name. */
+const figures: Readonly<Record<Figure, string | ((of: string) => string)>> = {
+  unitCost: 'What one unit costs',
+  stockFigure: 'A stock figure',
+  lotLength: 'The length of a lot',
+  kerf: 'A kerf',
+  offcut: 'An offcut',
+  basePrice: 'The base price',
+  variantPrice: (of) => `The price of ${of}`,
+  variantWasPrice: (of) => `The was-price of ${of}`,
+  weight: 'The weight',
+  variantWeight: (of) => `The weight of ${of}`,
+  breakPrice: 'A price from so many on',
+  takenOff: 'What is taken off',
+  drawn: 'What is taken from stock',
+  contents: 'What is in one',
+  waste: 'The waste allowance',
+  leastCharged: 'The least that is charged',
+  chargeStep: 'A step',
+  packSize: 'What a pack holds',
+  taxRate: 'A rate of tax',
+  deliveryPrice: 'A price of delivery',
+  freeDelivery: 'A sum from which delivery is free',
+  percentOff: 'A percentage off',
+  amountOff: 'An amount off',
+  leastValue: 'A least value',
+};
+
+export function figureWords({ figure, of = '' }: FigureOf): string {
+  const words = figures[figure];
+  return typeof words === 'string' ? words : words(of);
+}
+
+/** What several of are told apart by their keys. */
+export const keyedWords: Readonly<Record<Keyed, string>> = {
+  option: 'option',
+  choice: 'choice',
+  part: 'part',
+  product: 'product',
+  fit: 'sentence',
+  stockItem: 'stock item',
+  swatch: 'swatch',
+  sheet: 'sheet',
+  group: 'customer group',
+  code: 'code',
+  floor: 'floor',
+  quantityRule: 'quantity rule',
+  taxClass: 'tax class',
+  taxRate: 'rate of tax',
+  delivery: 'price of delivery',
+  discount: 'discount',
+};
+
+/** What is said where something has still to be named. */
+export const toNameWords: Readonly<Record<ToName, string>> = {
+  choice: 'Say which choice it is about.',
+  choices: 'Say which choices it is about.',
+  options: 'Say which options it is about.',
+  picture: 'Say which picture it shows.',
+  place: 'Say which slot or part must fit.',
+  together: 'Say what products are counted together with: a name that all of them have.',
+};
+
+export function unnamedWords(what: Unnamed): string {
+  switch (what.kind) {
+    case 'product':
+      return 'the product';
+    case 'prepared':
+      return 'the prepared build';
+    case 'formula':
+      return 'the formula';
+    case 'choice':
+      return `choice ${what.position}`;
+    case 'option':
+      return `option ${what.position} of ${what.choice || 'this choice'}`;
+  }
+}
+
+/** What something that is named had to be, with its article. */
+export const wantedWords: Readonly<Record<Wanted, string>> = {
+  options: 'a choice with options',
+  slot: 'a slot',
+  question: 'a question answered with yes or no',
+  choice: 'a choice',
+  value: 'a number or a measure',
+  measure: 'a measure',
+  text: 'a text',
+  date: 'a date',
+  oneOf: 'a choice of which one option is picked',
+  withoutBase: 'a formula that does not use the base price',
+};
+
+export function formWords(expected: SelectionForm): string {
+  switch (expected.form) {
+    case 'selection':
+      return 'an object with answers and a quantity';
+    case 'answers':
+      return 'answers to be an object with one answer per choice key';
+    case 'quantity':
+      return 'quantity to be a whole number';
+    case 'parts':
+      return 'parts to be an object with one selection per part';
+    case 'part':
+      return `${expected.part} to be an object with answers`;
+  }
+}
+
+/** A day that travels as YYYY-MM-DD, as people read it. */
+export const dayAsRead = (day: string): string => {
+  const number = parseDay(day);
+  return number === null ? day : dayWords(number);
+};
+
+export function whyNotWords(why: WhyNotDay): string {
+  switch (why.kind) {
+    case 'first':
+      return `the first is ${dayAsRead(why.day)}`;
+    case 'last':
+      return `the last is ${dayAsRead(why.day)}`;
+    case 'weekday':
+      return `never on a ${weekdayNames[why.number - 1] ?? ''}`;
+    case 'month':
+      return `never in ${monthNames[why.number - 1] ?? ''}`;
+    case 'leftOut':
+      return 'that day is left out';
+    case 'takes':
+      return `it takes ${why.days} days`;
+  }
+}
