@@ -3,7 +3,7 @@ import jsonLogic from 'json-logic-js';
 import { describe, expect, it } from 'vitest';
 import { type Condition, productSchema, type Test } from '@/core/catalog';
 import { Exact } from '@/core/number';
-import { type Comparison } from '@/core/problems';
+import { type Comparison } from '@/core/conditions';
 import { compileCondition, type Facts } from '@/core/rules';
 
 /** Conditions beside a general-purpose library that evaluates rules written as JSON. */

@@ -1,7 +1,7 @@
 import { type Condition, DEEPEST_CONDITION, type Test } from '../catalog';
 import { allOf, ALWAYS, anyOf, type Formula, NEVER, not, type Space } from '../constraints';
-import { type Comparison } from '../problems/comparison';
-import { compileCondition } from '../rules';
+import { type Comparison } from '../conditions';
+import { askedOf, compileCondition } from '../rules';
 import { type Answer } from '../selection';
 import { figureFormula } from './figures';
 import { weightFormula } from './weights';
@@ -21,15 +21,27 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
   const { program, space, groups, quantities } = model;
   const { holds } = compileCondition(test, [], { product: program.product, groups: [], report: () => undefined });
   const nobody = { answers: [], quantity: 1, group: null, today: model.today };
-  if (test.kind === 'quantity') return space.is(model.quantity, (value) => holds({ ...nobody, quantity: quantities[value]?.at ?? 0 }));
-  if (test.kind === 'group') return space.is(model.group, (value) => holds({ ...nobody, group: groups[value] ?? null }));
-  if (test.kind === 'category' || test.kind === 'name' || test.kind === 'tag' || test.kind === 'supplier') return holds(nobody) ? ALWAYS : NEVER;
-  // What rules say on another day is not looked at: see `asksToday`.
-  if ((test.kind === 'weekday' || test.kind === 'season') && test.choice === null) return holds(nobody) ? ALWAYS : NEVER;
-  if (test.kind === 'figure') return figureFormula(test, model);
-  if (test.kind === 'weight') return weightFormula(model, (weight) => holds({ ...nobody, weight: () => weight }));
-  const index = program.indexOf.get(test.choice ?? '') ?? -1;
-  const choice = model.choices[index];
+  switch (askedOf(test)) {
+    case 'quantity':
+      return space.is(model.quantity, (value) => holds({ ...nobody, quantity: quantities[value]?.at ?? 0 }));
+    case 'group':
+      return space.is(model.group, (value) => holds({ ...nobody, group: groups[value] ?? null }));
+    case 'product':
+    // What rules say on another day is not looked at: see `asksToday`.
+    case 'today':
+      return holds(nobody) ? ALWAYS : NEVER;
+    case 'figure':
+      return test.kind === 'figure' ? figureFormula(test, model) : NEVER;
+    case 'weight':
+      return weightFormula(model, (weight) => holds({ ...nobody, weight: () => weight }));
+    case 'choice':
+      return formulaForChoice(test, model, (answers) => holds({ ...nobody, answers }));
+  }
+}
+
+function formulaForChoice(test: Test, { program, space, choices }: ModelDraft, holds: (answers: readonly (Answer | null)[]) => boolean): Formula {
+  const index = program.indexOf.get('choice' in test ? (test.choice ?? '') : '') ?? -1;
+  const choice = choices[index];
   if (!choice) return NEVER;
   if (choice.several) {
     const among = (wanted: (option: number) => boolean) => anyOf(...choice.variables.map(({ variable, values }) => space.is(variable, (value) => values[value]?.option !== null && wanted(values[value]?.option ?? -1))));
@@ -46,7 +58,7 @@ function formulaForTest(test: Test, model: ModelDraft): Formula {
   const answers: (Answer | null)[] = program.choices.map(() => null);
   return space.is(only.variable, (value) => {
     answers[index] = only.values[value]?.answer ?? null;
-    return holds({ ...nobody, answers });
+    return holds(answers);
   });
 }
 

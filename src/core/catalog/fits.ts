@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ownKey, placeRef } from '../fields';
-import { comparisons } from '../problems/comparison';
+import { comparisons } from '../conditions';
 import { keySchema } from './choices';
 
 const place = placeRef(z.string().max(130).describe('key of a slot or of a part'));

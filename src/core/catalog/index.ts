@@ -19,17 +19,8 @@ export {
   sheetSchema,
 } from './sheet';
 export { type Swatch, swatchByName, swatchesByName, swatchSchema } from './swatch-book';
-export {
-  type CompatibilityTable,
-  type Condition,
-  conditionSchema,
-  DEEPEST_CONDITION,
-  type Rule,
-  type RuleEffect,
-  ruleSchema,
-  tableSchema,
-  type Test,
-} from './rules';
+export { type Condition, conditionSchema, DEEPEST_CONDITION, type Test } from '../conditions';
+export { type CompatibilityTable, type Rule, type RuleEffect, ruleSchema, tableSchema } from './rules';
 export { candidateSchema, MOST_OF_A_PART, type Part, type PartCandidate, partSchema, type PartsPrice, type PlaceOfSale } from './parts';
 export { floorOf, type MarginFloor } from './margin-floor';
 export { type Proof, proofSchema } from './proofs';

@@ -1,6 +1,6 @@
-import { type NamedCondition } from '../problems';
+import { type Condition, conditionSchema, type NamedCondition } from '../conditions';
+import { mapReferences, type Reference } from '../fields';
 import { type Choice, isStocked } from './choices';
-import { type Condition } from './rules';
 
 interface Titled {
   readonly key: string;
@@ -29,28 +29,33 @@ export function choiceUnit({ choices }: Choices, key: string): string | null {
   return choice?.kind === 'measure' ? choice.unit : null;
 }
 
-/** Puts names in the place of the keys of a condition. */
+/** Puts names in the place of the keys of a condition: whatever its schema says is a key. */
 export function namedCondition(condition: Condition | null, product: Choices): NamedCondition {
   if (condition === null) return null;
-  if ('of' in condition) return { kind: condition.kind, of: condition.of.map((part) => namedCondition(part, product)) };
-  if (condition.kind === 'figure') return { ...condition, formula: product.formulas?.find(({ key }) => key === condition.formula)?.title ?? unknown(condition.formula) };
-  if (condition.kind === 'group') return { ...condition, groups: condition.groups.map((key) => product.groups?.find((group) => group.key === key)?.title ?? unknown(key)) };
-  if (!('choice' in condition)) return condition;
-  if (condition.kind === 'weekday' || condition.kind === 'season') return { ...condition, choice: condition.choice && choiceName(product, condition.choice) };
-  const choice = choiceName(product, condition.choice);
-  switch (condition.kind) {
-    case 'option':
-      return { ...condition, choice, options: optionNames(product, condition.choice, condition.options) };
-    case 'value':
-      return { ...condition, choice, unit: choiceUnit(product, condition.choice) };
-    case 'pieces':
-    case 'said':
-    case 'answered':
-    case 'characters':
-    case 'says':
-    case 'day':
-      return { ...condition, choice };
-  }
+  const titled = (list: readonly Titled[] | undefined, key: string) => list?.find((one) => one.key === key)?.title ?? unknown(key);
+  const called = ({ what, key, choice }: Reference): string => {
+    switch (what) {
+      case 'choice':
+        return choiceName(product, key);
+      case 'option':
+        return optionNames(product, choice ?? '', [key])[0] ?? unknown(key);
+      case 'formula':
+        return titled(product.formulas, key);
+      case 'group':
+        return titled(product.groups, key);
+      default:
+        return key;
+    }
+  };
+  return withUnits(condition, mapReferences(conditionSchema, condition, called), product);
+}
+
+/** Numbers and measures with the unit that they are in, and a dash for what is not said yet. */
+function withUnits(given: Condition, named: Condition, product: Choices): NamedCondition {
+  if ('of' in named) return { kind: named.kind, of: named.of.map((part, index) => withUnits('of' in given ? (given.of[index] ?? part) : part, part, product)) };
+  // What is not named yet has no key to be called by.
+  const filled = 'choice' in named && named.choice === '' ? { ...named, choice: unknown('') } : named.kind === 'figure' && named.formula === '' ? { ...named, formula: unknown('') } : named;
+  return filled.kind === 'value' ? { ...filled, unit: given.kind === 'value' ? choiceUnit(product, given.choice) : null } : filled;
 }
 
 /** A variant as people call it: the titles of its options, `L · Moss`. @param options option keys by stocked choice */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { unitCode } from '../fields';
 import { decimalText, Exact } from '../number';
-import { compares, type Comparison } from '../problems/comparison';
+import { compares, type Comparison } from '../conditions';
 import { formatQuantity, type Unit, unitByCode } from '../quantity';
 
 /** Something that a product or an option measures or is: `465 mm`, `11`, `cedar`. */

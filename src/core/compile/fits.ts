@@ -1,6 +1,6 @@
 import { type Fit } from '../catalog';
 import { type FaultData, type Path } from '../problems';
-import { type Comparison } from '../problems/comparison';
+import { type Comparison } from '../conditions';
 import { heldPlaces, type HeldPlace } from './held';
 import { type KitProgram } from './kit';
 

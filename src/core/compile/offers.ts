@@ -1,4 +1,4 @@
-import { type NamedCondition } from '../problems';
+import { type NamedCondition } from '../conditions';
 import { type NotFitting } from '../problems/problem-data';
 import { type ChoiceProgram, type OptionProgram } from './program';
 

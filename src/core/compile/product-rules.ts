@@ -1,7 +1,8 @@
 import { hasOptions, isStocked, namedCondition, type Product, type Rule, type RuleEffect } from '../catalog';
 import { type Exact } from '../number';
 import { type Amount, type AmountProgram } from '../pricing';
-import { type FaultData, type NamedCondition, type Path } from '../problems';
+import { type NamedCondition } from '../conditions';
+import { type FaultData, type Path } from '../problems';
 import { compileRules, type Figure, kindOfEffect, type RulesProgram, type Weighing } from '../rules';
 import { type Assembled, placedKey } from './assemble';
 import { type BoundingProgram } from './bounds';

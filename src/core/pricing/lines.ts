@@ -1,6 +1,6 @@
 import { type LineValue } from '../formula';
 import { Exact } from '../number';
-import { type NamedCondition } from '../problems';
+import { type NamedCondition } from '../conditions';
 import { type Quantity, type Unit } from '../quantity';
 import { type Answer } from '../selection';
 

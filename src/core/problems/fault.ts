@@ -1,7 +1,7 @@
 import { type ListFault } from './list-fault';
 import { type FormulaFaultData } from '../formula/formula-fault';
 import { type Exact } from '../number';
-import { type NamedRule } from './named';
+import { type NamedRule } from '../conditions';
 import { type Figure, type FigureOf, type Keyed, type ToName, type Unnamed, type Wanted } from './named-things';
 import { type ProblemData } from './problem-data';
 

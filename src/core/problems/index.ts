@@ -1,6 +1,4 @@
-export { type Comparison, comparisons } from './comparison';
 export { type Fault, faultAt, type FaultCode, type FaultData, gravityOf, type Path } from './fault';
-export { type NamedCondition, type NamedRule, type NamedTest } from './named';
 export { type Figure, type FigureOf, type Keyed, type Wanted, type WhyNotDay } from './named-things';
 export { nearestAnswers, problem, type Problem, problemClass, type ProblemClass } from './problem';
 export { type ProblemCode, type ProblemData } from './problem-data';

@@ -2,9 +2,8 @@ import { type Exact } from '../number';
 import { type QuantityFault } from '../ordering';
 import { type MeasureFault, type Quantity } from '../quantity';
 import { type TextFault } from '../text';
-import { type Comparison } from './comparison';
 import { type FaultData } from './fault';
-import { type NamedCondition } from './named';
+import { type Comparison, type NamedCondition } from '../conditions';
 import { type SelectionForm, type WhyNotDay } from './named-things';
 
 /** Two things in a build that don't fit together; `is` and `otherIs` are in words, null for what says nothing of it. */

@@ -5,7 +5,7 @@ import { ANY_QUANTITY, orderable } from '../ordering';
 import { Exact } from '../number';
 import { type FaultData } from '../problems';
 import { type Answer } from '../selection';
-import { compares } from '../problems/comparison';
+import { compares } from '../conditions';
 import { compileCondition } from './condition';
 import { compileRules, firing, rulingOn, smallestChange, tableAllows } from './rules';
 

@@ -2,7 +2,8 @@ import { type CompatibilityTable, type Product, type Rule, type RuleEffect } fro
 import { type Exact } from '../number';
 import { type Orderable } from '../ordering';
 import { type Path } from '../problems';
-import { compileCondition, type ConditionProgram, type ConditionScope, type Facts } from './condition';
+import { compileCondition, type ConditionProgram } from './condition';
+import { type ConditionScope, type Facts } from './tests';
 import { kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
 
 /** An effect with the positions of the choices and options that it names. */

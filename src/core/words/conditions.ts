@@ -1,6 +1,6 @@
 import { dayOfYearWords, dayWords, parseDay, weekdayNames } from '../calendar';
 import { Exact } from '../number';
-import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../problems';
+import { type Comparison, type NamedCondition, type NamedRule, type NamedTest } from '../conditions';
 import { formatQuantity, unitByCode } from '../quantity';
 
 const COMPARISON: Readonly<Record<Comparison, string>> = { is: 'is', isNot: 'is not', less: 'is less than', atMost: 'is at most', more: 'is more than', atLeast: 'is at least' };

@@ -56,10 +56,10 @@ export const keyedWords: Readonly<Record<Keyed, string>> = {
 
 /** What is said where something has still to be named. */
 export const toNameWords: Readonly<Record<ToName, string>> = {
-  choice: 'Say which choice it is about.',
-  choices: 'Say which choices it is about.',
-  options: 'Say which options it is about.',
-  picture: 'Say which picture it shows.',
+  choice: 'Say which choice the rule is about.',
+  choices: 'Say which choices the rule is about.',
+  options: 'Say which options the rule is about.',
+  picture: 'Say which picture the rule is about.',
   place: 'Say which slot or part must fit.',
   together: 'Say what products are counted together with: a name that all of them have.',
 };

@@ -54,6 +54,6 @@ describe('what has still to be named', () => {
   it.each([
     ['together', 'Say what products are counted together with: a name that all of them have.'],
     ['place', 'Say which slot or part must fit.'],
-    ['choices', 'Say which choices it is about.'],
+    ['choices', 'Say which choices the rule is about.'],
   ] as const)('is said for what it is: %s', (what, said) => expect(faultWords({ code: 'nothingNamed', what })).toBe(said));
 });

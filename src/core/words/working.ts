@@ -2,7 +2,7 @@ import { dimWords, type LineValue, MONEY, sameDim } from '../formula';
 import { formatMoney } from '../money';
 import { Exact } from '../number';
 import { type Amount, type Basis } from '../pricing';
-import { type NamedCondition } from '../problems';
+import { type NamedCondition } from '../conditions';
 import { formatQuantity, requireUnit, unitByCode } from '../quantity';
 import { conditionWords } from './conditions';
 import { counted } from './counted';

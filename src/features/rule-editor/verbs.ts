@@ -1,6 +1,6 @@
 import { type Choice, kindOf, type Test } from '@/core/catalog';
 import { type TestOfChoice } from '@/core/catalog/choices';
-import { type Comparison } from '@/core/problems';
+import { type Comparison } from '@/core/conditions';
 import { SAYS } from '@/core/words';
 import { type Alternative } from '@/ui/field';
 import { freshTest } from './choosing';

@@ -4,7 +4,7 @@ import { Box, Button, HStack, IconButton, Stack, Text } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { type Fit, fitSchema, freeKey } from '@/core/catalog';
 import { type ComponentProgram } from '@/core/compile';
-import { type Comparison } from '@/core/problems';
+import { type Comparison } from '@/core/conditions';
 import { COMPARISON_WORDS, faultWords } from '@/core/words';
 import { useEditing } from '@/features/editor-kit/editing';
 import { Section } from '@/features/editor-kit/section';
