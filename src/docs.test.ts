@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
-const texts = ['README.md', 'CONTRIBUTING.md', 'docs/architecture.md', 'docs/claims.md', 'docs/glossary.md', ...readdirSync('docs/decisions').map((name) => `docs/decisions/${name}`)];
+const texts = ['README.md', 'CONTRIBUTING.md', 'docs/architecture.md', 'docs/claims.md', 'docs/glossary.md', ...['decisions', 'guide'].flatMap((folder) => readdirSync(`docs/${folder}`).map((name) => `docs/${folder}/${name}`))];
 
 describe('what newcomers read', () => {
   it('answers ten questions with files that are there', () => {
