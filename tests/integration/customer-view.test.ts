@@ -144,6 +144,9 @@ describe('what a customer may know', () => {
       expect(same(told)).toEqual(same(all));
       expect(told?.state).toBe('sellable');
     }
+    // Nor is it told as what may have been meant.
+    const guessed = resolve(whole, { answers: { [`${HUSH}-marc`]: 'b', sise: 's' } }, { stock: null, today: TODAY, group: null }).problems.flatMap(({ data }) => (data.code === 'unknownChoice' ? [data.meant] : []));
+    expect(guessed).toEqual([null, 'size']);
     // Whoever belongs to them is asked it by its own name.
     expect(JSON.stringify(pageView(customerView(each, shop.surroundings, 'trade', TODAY)).product.choices.map(({ key }) => key))).toContain(`${HUSH}-mark`);
   });

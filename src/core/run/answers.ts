@@ -256,10 +256,10 @@ function keptAnswer(rules: ProductRules, choice: ChoiceProgram, answer: Answer, 
   return answer;
 }
 
-/** Notes answers to choices that the product does not have. */
-export function checkUnknownKeys({ indexOf }: Program, given: Readonly<Record<string, unknown>>, problems: Problem[]): void {
+/** Notes answers to choices that the product does not have; what may be meant is something that this customer is asked. */
+export function checkUnknownKeys({ indexOf, choices }: Program, given: Readonly<Record<string, unknown>>, group: string | null | undefined, problems: Problem[]): void {
   const unknown = unknownKeys(given, indexOf);
   if (unknown.length === 0) return;
-  const known = [...indexOf.keys()];
+  const known = choices.flatMap(({ key, groups, forWorkshop }) => (forWorkshop || !isSeenBy(groups, group) ? [] : [key]));
   for (const key of unknown) problems.push(problem(AT_SELECTION, { code: 'unknownChoice', key, meant: closest(key, known) }));
 }

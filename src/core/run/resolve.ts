@@ -49,7 +49,7 @@ export function resolve(program: Program, selection: unknown, context: ResolveCo
 
   const { given, quantity, entries, held, answers, defaulted, bounds, rulings, fired, runs } = readInside(program, selection, within, resolve, problems);
   if (program.fits.length > 0) problems.push(...fitProblems(program, entries, within, resolve));
-  checkUnknownKeys(program, given, problems);
+  checkUnknownKeys(program, given, context.group, problems);
   const group = context.group ?? null;
   const isAsked = (index: number) => isSeenBy(program.choices[index]?.groups ?? [], group) && rulings.get(index)?.shown !== false;
   const ofVariant: Problem[] = [];
