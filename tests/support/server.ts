@@ -16,16 +16,22 @@ export interface TestServer {
   close(): Promise<void>;
 }
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
+/** Ports below those that systems give to whoever asks another: what is free there now is so when the server asks for it. */
+const [FIRST_PORT, PORTS] = [20_000, 10_000];
+
+const isFree = (port: number): Promise<boolean> =>
+  new Promise((resolve) => {
     const probe = createServer();
-    probe.on('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      const port = typeof address === 'object' && address ? address.port : 0;
-      probe.close(() => resolve(port));
-    });
+    probe.on('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
+
+export async function freePort(): Promise<number> {
+  for (let tries = 0; tries < 100; tries += 1) {
+    const port = FIRST_PORT + Math.floor(Math.random() * PORTS);
+    if (await isFree(port)) return port;
+  }
+  throw new Error(`no port is free from ${FIRST_PORT} on`);
 }
 
 async function isUp(origin: string): Promise<boolean> {
