@@ -15,8 +15,6 @@ const FLAGS = [
   '--disable-sync',
   '--force-prefers-reduced-motion',
   '--hide-scrollbars',
-  // Nobody looks at the pixels here: with a quarter of them there is a quarter to draw.
-  '--force-device-scale-factor=0.5',
 ];
 
 /** A real browser of its own, with nothing remembered from before. */
@@ -25,12 +23,12 @@ export interface Browser {
   close(): Promise<void>;
 }
 
-/** Starts Chromium without a window, at a width and height in pixels. */
-export async function startBrowser(width = 1280, height = 800): Promise<Browser> {
+/** Starts Chromium without a window, at a width and height in pixels of the page. @param scale how many it draws for each */
+export async function startBrowser(width = 1280, height = 800, scale = 1): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'oak-knot-browser-'));
   const options = new Options();
   options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
-  options.addArguments(...FLAGS, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
+  options.addArguments(...FLAGS, `--force-device-scale-factor=${scale}`, `--window-size=${width},${height}`, `--user-data-dir=${profile}`);
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)

@@ -24,7 +24,8 @@ export function setStage(contents: 'demo' | 'empty' = 'demo'): Stage {
   };
   beforeAll(async () => {
     const server = await startServer(inject(contents === 'demo' ? 'demoDatabase' : 'emptyDatabase'));
-    const browser = await startBrowser();
+    // Nobody looks at the pixels here: with a quarter of them there is less to draw.
+    const browser = await startBrowser(1280, 800, 0.5);
     stage = { server, browser, person: new Person(browser.driver, server.origin), database: await Database.open(server.databaseUrl) };
   });
   afterAll(async () => {
