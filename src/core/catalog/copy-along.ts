@@ -1,9 +1,9 @@
 import { visitReferences } from '../fields';
 import { type Choice } from './choices';
-import { type Formula, formulaName, namesIn, type Rate, withNames } from './formulas';
+import { type Formula, formulaName, formulaSchema, type Rate } from './formulas';
 import { freeKeys } from './free-key';
 import { same } from './merge';
-import { renamedChoice, renamedRule } from './renamed';
+import { renamedChoice, renamedFormula, renamedRule } from './renamed';
 import { type CompatibilityTable, type Rule, ruleSchema } from './rules';
 import { type Product } from './schema';
 
@@ -33,12 +33,14 @@ function choicesOfRule(rule: Rule): { choices: Set<string>; figures: Set<string>
 }
 
 /** The choices and rates that a formula names. */
-function namesOfFormula({ text, serves }: Formula, { choices, rates }: Tied): { choices: Set<string>; rates: Set<string> } {
-  const names = new Set([...namesIn(text)].map((name) => name.split('.')[0] ?? ''));
-  const named = <T extends { readonly key: string }>(list: readonly T[]) => new Set(list.filter(({ key }) => names.has(formulaName(key))).map(({ key }) => key));
-  const found = { choices: named(choices), rates: named(rates) };
-  if ('measure' in serves) found.choices.add(serves.measure);
-  return found;
+function namesOfFormula(formula: Formula, { choices, rates }: Tied): { choices: Set<string>; rates: Set<string> } {
+  const [names, served] = [new Set<string>(), new Set<string>()];
+  visitReferences(formulaSchema, formula, ({ what, key }) => {
+    if (what === 'name') names.add(key);
+    else if (what === 'choice') served.add(key);
+  });
+  const named = <T extends { readonly key: string }>(list: readonly T[]) => list.filter(({ key }) => names.has(formulaName(key))).map(({ key }) => key);
+  return { choices: new Set([...named(choices), ...served]), rates: new Set(named(rates)) };
 }
 
 /**
@@ -80,9 +82,7 @@ export function copyAlong(source: Tied, picked: ReadonlySet<string>, into: Tied,
       if (!there || !same(there, rate)) rates.set(key, { ...rate, key: ratesCalled.get(key) ?? key });
     }
     const renamed = new Map([...[...uses.choices].map((key) => [key, name(key)] as const), ...[...uses.rates].map((key) => [key, ratesCalled.get(key) ?? key] as const)].map(([from, to]) => [formulaName(from), formulaName(to)]));
-    const text = withNames(formula.text, (word) => renamed.get(word) ?? word);
-    const { serves } = formula;
-    const ready: Formula = { ...formula, text, serves: 'measure' in serves ? { ...serves, measure: name(serves.measure) } : serves };
+    const ready = renamedFormula(formula, name, (word) => renamed.get(word) ?? word);
     const there = into.formulas.find((candidate) => same(candidate, ready));
     const key = there?.key ?? freeFormula(formula.key.replace(/-/g, ' '), 'formula');
     formulasCalled.set(formula.key, key);

@@ -44,29 +44,6 @@ export const rateSchema = z.strictObject({
 
 export type Rate = z.infer<typeof rateSchema>;
 
-/** Names, and what stands between them. */
-const NAMES = /([\p{L}\p{N}_.]+)/u;
-
-/** A formula's text with another name in the place of one: whole names only, never a part of a longer one. */
-export function withName(text: string, name: string, by: string): string {
-  return text.split(NAMES).map((word) => (word === name ? by : word)).join('');
-}
-
-/** A formula's text with other names in the place of its names; what stands after a point, such as a property, stays. */
-export function withNames(text: string, nameFor: (name: string) => string): string {
-  const renamed = (word: string) => {
-    const [head = '', ...rest] = word.split('.');
-    return [nameFor(head), ...rest].join('.');
-  };
-  return text.split(NAMES).map((word, place) => (place % 2 === 1 ? renamed(word) : word)).join('');
-}
-
-/** The names, numbers and units in a formula's text. */
-export const namesIn = (text: string): ReadonlySet<string> => new Set(text.split(NAMES).filter((_, place) => place % 2 === 1));
-
-/** Whether a formula's text has a name anywhere. */
-export const hasName = (text: string, name: string): boolean => namesIn(text).has(name);
-
 /** The name that a key has inside formulas: letters, digits and underscores. */
 export function formulaName(key: string): string {
   return key.replace(/[-.]/g, '_');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { answersOf, beside, choiceRef, keyAt, optionRef, ownKey, productRef, type Trail } from '../fields';
+import { answersOf, choiceRef, keyAt, optionRef, ownKey, productBeside, productRef } from '../fields';
 import { decimalText } from '../number';
 import { answersSchema } from '../selection/selection';
 import { keySchema } from './choices';
@@ -7,14 +7,11 @@ import { keySchema } from './choices';
 /** The most of one part that a kit holds: keeps every figure of a kit in kits within exact bounds. */
 export const MOST_OF_A_PART = 10_000;
 
-/** The product that a candidate is, so many levels up. */
-const productAt = (levels: number) => (trail: Trail) => ({ product: beside('product', levels)(trail) ?? '' });
-
 /** A product that a part can be: its choices answered beforehand, narrowed to some options, or left to customers. */
 export const candidateSchema = z.strictObject({
   product: productRef().default('').describe('slug of the product'),
-  fixed: answersOf(answersSchema, productAt(0)).describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
-  narrowed: z.record(choiceRef({ scope: productAt(1) }), z.array(optionRef({ choice: keyAt(1), scope: productAt(2) })).max(300)).default({}).describe('by choice, the only options that are offered there'),
+  fixed: answersOf(answersSchema, productBeside(0)).describe('answers that the catalog manager gives, as in a selection; customers are not asked'),
+  narrowed: z.record(choiceRef({ scope: productBeside(1) }), z.array(optionRef({ choice: keyAt(1), scope: productBeside(2) })).max(300)).default({}).describe('by choice, the only options that are offered there'),
 }).meta({ id: 'candidate' });
 
 export type PartCandidate = z.infer<typeof candidateSchema>;

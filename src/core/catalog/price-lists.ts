@@ -1,18 +1,15 @@
 import { z } from 'zod';
-import { beside, choiceRef, groupRef, keyAt, optionRef, ownKey, priceListRef, productRef, type Trail } from '../fields';
+import { beside, choiceRef, groupRef, keyAt, optionRef, ownKey, priceListRef, productBeside, productRef } from '../fields';
 import { decimalText } from '../number';
 import { breaksSchema } from '../pricing/breaks';
 import { keySchema } from './choices/common';
 import { quantityPlaceSchema } from './quantities';
 
-/** The product that a price is for, so many levels up. */
-const productAt = (levels: number) => (trail: Trail) => ({ product: beside('product', levels)(trail) ?? '' });
-
 /** What of a product a price is for. */
 export const pricedThingSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('product') }).describe('its base price'),
-  z.strictObject({ kind: z.literal('variant'), options: z.record(choiceRef(z.string(), { scope: productAt(2) }), optionRef(z.string(), { choice: keyAt(0), scope: productAt(2) })).describe('option key by stocked choice key') }),
-  z.strictObject({ kind: z.literal('option'), choice: choiceRef({ scope: productAt(1) }), option: optionRef({ choice: beside('choice'), scope: productAt(1) }).nullable().default(null).describe('null for what an answer without options adds') }).describe('what it adds to the price'),
+  z.strictObject({ kind: z.literal('variant'), options: z.record(choiceRef(z.string(), { scope: productBeside(2) }), optionRef(z.string(), { choice: keyAt(0), scope: productBeside(2) })).describe('option key by stocked choice key') }),
+  z.strictObject({ kind: z.literal('option'), choice: choiceRef({ scope: productBeside(1) }), option: optionRef({ choice: beside('choice'), scope: productBeside(1) }).nullable().default(null).describe('null for what an answer without options adds') }).describe('what it adds to the price'),
 ]);
 
 export type PricedThing = z.infer<typeof pricedThingSchema>;

@@ -22,6 +22,9 @@ export type Referring = Pick<Product, 'choices' | 'formulas' | 'rates' | 'rules'
 /** Where it is kept what something refers to; null for what stands within the definition or within another. */
 const kept = { stock: 'stock', swatch: 'swatches', sheet: 'sheets', product: 'products', group: 'groups', picture: 'pictures' } as const satisfies Partial<Record<Reference['what'], keyof References>>;
 
+/** Where something that is referred to is kept; undefined for what stands within the definition or another. */
+const keptAs = ({ what }: Reference): (typeof kept)[keyof typeof kept] | undefined => (what in kept ? kept[what as keyof typeof kept] : undefined);
+
 /** The field of the whole definition in which something stands. */
 function fieldOf({ trail }: Pick<Reference, 'trail'>): string {
   let at = trail;
@@ -44,7 +47,8 @@ function isNeeded(reference: Reference): boolean {
 export function referencesOf(definition: Referring): References {
   const found = { stock: new Set<string>(), swatches: new Set<string>(), sheets: new Set<string>(), products: new Set<string>(), groups: new Set<string>(), pictures: new Set<string>() };
   visitReferences(productSchema, definition, (reference) => {
-    if (reference.what in kept && isNeeded(reference)) found[kept[reference.what as keyof typeof kept]].add(reference.key);
+    const as = keptAs(reference);
+    if (as !== undefined && isNeeded(reference)) found[as].add(reference.key);
   });
   return { ...found, joins: definition.choices.flatMap((choice) => (choice.kind === 'slot' ? choice.joins : [])) };
 }
@@ -56,7 +60,7 @@ const editedAt: Readonly<Record<string, string>> = { draws: 'stock', rates: 'for
 export function placesWhere(definition: Referring, what: (typeof kept)[keyof typeof kept], key: string): { readonly field: string; readonly place: string }[] {
   const found: { readonly field: string; readonly place: string }[] = [];
   visitReferences(productSchema, definition, (reference) => {
-    if (reference.own || reference.key !== key || !(reference.what in kept) || kept[reference.what as keyof typeof kept] !== what) return;
+    if (reference.own || reference.key !== key || keptAs(reference) !== what) return;
     const field = fieldOf(reference);
     const choice = field === 'choices' ? enclosingChoice(reference.trail) : null;
     found.push({ field, place: choice === null ? (editedAt[field] ?? field) : `choice:${choice}` });

@@ -1,4 +1,4 @@
-import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Formula, hasOptions, type Override, type Placement, placementsOf, type Product, type Rate, renamedChoice, renamedRule, type Rule, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
+import { type CatalogSurroundings, type Choice, type CompatibilityTable, type Formula, hasOptions, type Override, type Placement, placementsOf, type Product, type Rate, renamedChoice, renamedFormula, renamedRule, type Rule, sectionsOf, type Sheet, withCandidates, withinSections, withSections } from '../catalog';
 import { type FaultData, type Path } from '../problems';
 import { type Placed as PlacedDefinition } from '../rules';
 
@@ -60,9 +60,10 @@ export function assemble(product: Product, { sheets, swatches, products }: Catal
         faults.push({ path: ['sheets', placement.key], data: { code: 'sheetUnknown', key: placement.key } });
         continue;
       }
-      sheet.formulas.forEach((formula, index) => formulas.push({ formula: servingWithin(formula, sheet), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
       const name = (key: string) => (sheet.choices.some((choice) => choice.key === key) ? placedKey(sheet.key, key) : key);
       const figure = (key: string) => (sheet.formulas.some((formula) => formula.key === key) ? placedKey(sheet.key, key) : key);
+      // What serves one of the sheet's choices serves it under the name that it has on the product; in its text it is called as ever.
+      sheet.formulas.forEach((formula, index) => formulas.push({ formula: renamedFormula(formula, name), origin: ['sheets', sheet.key, 'formulas', index], sheet: sheet.key }));
       sheet.rules.forEach((rule, index) => rules.push({ value: renamedRule(rule, name, figure), origin: ['sheets', sheet.key, 'rules', index] }));
       sheet.tables.forEach((table, index) => tables.push({ value: { ...table, choices: table.choices.map(name) }, origin: ['sheets', sheet.key, 'tables', index] }));
       sheet.rates.forEach((rate, index) => rates.push({ rate, origin: ['sheets', sheet.key, 'rates', index], sheet: sheet.key }));
@@ -93,13 +94,6 @@ function placeSheet(sheet: Sheet, placement: Placement, faults: { path: Path; da
     const renamed = { ...renamedChoice(choice, (key) => (keys.has(key) ? placedKey(sheet.key, key) : key)), key: placedKey(sheet.key, choice.key) };
     return { choice: override ? overridden(renamed, override) : renamed, origin: ['sheets', sheet.key, 'choices', index] };
   });
-}
-
-/** A formula of a sheet that serves one of the sheet's choices serves it under the name that it has on the product. */
-function servingWithin(formula: Formula, sheet: Sheet): Formula {
-  const { serves } = formula;
-  if (!('measure' in serves) || !sheet.choices.some(({ key }) => key === serves.measure)) return formula;
-  return { ...formula, serves: { ...serves, measure: placedKey(sheet.key, serves.measure) } };
 }
 
 /** A choice of a sheet with what one product says otherwise. */

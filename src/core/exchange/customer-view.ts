@@ -149,7 +149,7 @@ function unseenOptions(choice: Choice, { group }: View): string[] {
 /** A choice as this customer may know it: what they don't see keeps its place and nothing else. */
 function choiceFor(whole: Choice, view: View, own: string, products: CatalogSurroundings['products']): Choice {
   // Why a product is a candidate is the catalog manager’s business: here it is listed.
-  const choice = toldChoice(whole.kind === 'slot' ? { ...withCandidates(whole, own, products), settled: seenOnly(whole.settled, whole, view) } : whole);
+  const choice = toldChoice(whole.kind === 'slot' ? { ...withCandidates(whole, own, products), settled: seenOnly(whole, view) } : whole);
   const seen = isSeenBy(choice.groups, view.group);
   if (seen && choice.forWorkshop) return unnamed(choice);
   const common = { insideName: '', groups: seen ? [] : [OTHERS.key] };
@@ -159,9 +159,9 @@ function choiceFor(whole: Choice, view: View, own: string, products: CatalogSurr
 }
 
 /** What is settled of the candidates that this customer sees. */
-function seenOnly(settled: SlotChoice['settled'], { options }: SlotChoice, { group }: View): SlotChoice['settled'] {
-  const unseen = new Set(options.flatMap(({ key, groups }) => (isSeenBy(groups, group) ? [] : [key])));
-  return Object.fromEntries(Object.entries(settled).filter(([slug]) => !unseen.has(slug)));
+function seenOnly(slot: SlotChoice, view: View): SlotChoice['settled'] {
+  const unseen = new Set(unseenOptions(slot, view));
+  return Object.fromEntries(Object.entries(slot.settled).filter(([slug]) => !unseen.has(slug)));
 }
 
 function hidden(choice: Choice): Choice {

@@ -1,8 +1,7 @@
-import { type Choice, formulaName, hasOptions, type ListInForce, type Option, type Prepared, type Product, productSchema, refersToProduct, referencesOf, type Sheet, withCalled } from '../catalog';
+import { type Choice, formulaName, hasOptions, type ListInForce, type Option, type Prepared, type Product, productSchema, refersToProduct, referencesOf, type Sheet, withCalled, withInside } from '../catalog';
 import { UNSEEN } from '../catalog/choices';
 import { listPriceSchema } from '../catalog/price-lists';
 import { type Reference, visitReferences } from '../fields';
-import { type PartSelection, slotEntries } from '../selection';
 import { type CustomerView, OTHERS } from './customer-view';
 
 /**
@@ -124,7 +123,7 @@ function renamed<D extends Product | Sheet>(definition: D, names: Names): D {
   const own = names.unseen.get(nameOf(definition));
   const all = [...definition.choices.map(({ key }) => key), ...('sheets' in definition ? definition.sheets.flatMap(({ key: sheet }) => [...(names.unseen.get(`sheet ${sheet}`)?.choices.keys() ?? [])].map((key) => `${sheet}.${key}`)) : [])];
   for (const key of all) inFormulas.set(formulaName(key), formulaName(choiceCalled(key, own, names)));
-  const asked = 'prepared' in definition ? { ...definition, prepared: definition.prepared.map((one) => ({ ...one, ...seenIn(one, definition, names) })) } : definition;
+  const asked = 'prepared' in definition ? { ...definition, prepared: definition.prepared.map((one) => seenIn(one, definition, names)) } : definition;
   return withCalled(asked, (reference): string => {
     const { what, key, choice } = reference;
     const of = unseenOf(definition, reference, names);
@@ -145,19 +144,13 @@ function renamed<D extends Product | Sheet>(definition: D, names: Names): D {
 }
 
 /** A prepared selection without what this customer isn't asked: it would be sent back under names that only the page knows. */
-function seenIn<S extends Pick<Prepared, 'answers' | 'parts'>>(selection: S, definition: Product, names: Names): Pick<S, 'answers' | 'parts'> {
+function seenIn<S extends Pick<Prepared, 'answers' | 'parts'>>(selection: S, definition: Product, names: Names): S {
   const own = names.unseen.get(nameOf(definition));
-  const within = (product: string | undefined, part: PartSelection): PartSelection => {
-    const other = product === undefined ? undefined : names.products.get(product);
-    return other ? { ...part, ...seenIn({ answers: { ...part.answers }, parts: part.parts }, other, names) } : part;
-  };
-  const answers = Object.fromEntries(Object.entries(selection.answers).filter(([key]) => choiceCalled(key, own, names) === key).map(([key, answer]) => {
-    const isSlot = definition.choices.some((choice) => choice.kind === 'slot' && choice.key === key);
-    const entry = (one: unknown): unknown => (typeof one === 'object' && one !== null && 'product' in one && 'answers' in one ? within(slotEntries(one)?.[0]?.product, one as PartSelection) : one);
-    return [key, !isSlot ? answer : Array.isArray(answer) ? answer.map(entry) : entry(answer)] as const;
-  }));
-  const parts = selection.parts && Object.fromEntries(Object.entries(selection.parts).map(([key, part]) => [key, part && within(part.product ?? definition.parts.find((one) => one.key === key)?.candidates[0]?.product, part)] as const));
-  return { answers, parts } as Pick<S, 'answers' | 'parts'>;
+  const answers = Object.fromEntries(Object.entries(selection.answers).filter(([key]) => choiceCalled(key, own, names) === key));
+  return withInside({ ...selection, answers }, definition, (inside, product) => {
+    const other = names.products.get(product);
+    return other ? { ...inside, ...seenIn({ answers: { ...inside.answers }, parts: inside.parts }, other, names) } : inside;
+  });
 }
 
 /** What a product refers to, and what that refers to in turn. */

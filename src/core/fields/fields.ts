@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Trail } from './trail';
+import { beside, type Trail } from './trail';
 
 /**
  * What the texts of a definition are keys and names of. A field says it where its schema stands; who renames, copies,
@@ -70,6 +70,9 @@ function marked<S extends z.ZodType>(schema: S, mark: FieldMark): S {
   marks.add(own, { mark });
   return own;
 }
+
+/** The product that is named in a field beside it, or beside what it stands in so many levels up. */
+export const productBeside = (levels: number) => (trail: Trail): Scope => ({ product: beside('product', levels)(trail) ?? '' });
 
 const nowhere = () => null;
 

@@ -14,6 +14,7 @@ export {
   pictureRef,
   placeRef,
   priceListRef,
+  productBeside,
   productRef,
   type Referred,
   type Scope,
@@ -23,5 +24,6 @@ export {
   taxClassRef,
   unitCode,
 } from './fields';
+export { hasName, withName } from './names';
 export { beside, column, enclosingChoice, keyAt, type Trail } from './trail';
 export { mapReferences, type Reference, visitReferences } from './walk';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type FieldMark, markOf, type Referred, type Scope } from './fields';
+import { withNames } from './names';
 import { outermost, type Trail } from './trail';
 
 /** A place of a definition where something is named, or says what it is itself called. */
@@ -17,7 +18,12 @@ export interface Reference {
   readonly trail: Trail;
 }
 
-type Visit = (reference: Reference) => string;
+/** One walk over a value. */
+interface Visit {
+  readonly called: (reference: Reference) => string;
+  /** of what kind the choices of the whole are, by key; found out when it is first asked */
+  kinds?: ReadonlyMap<string, string>;
+}
 
 /** Goes through a value. @returns the value, another one where anything in it is called otherwise */
 type Walk = (value: unknown, trail: Trail | null, visit: Visit) => unknown;
@@ -93,16 +99,20 @@ function recordWalk(keys: Walk | null, values: Walk | null): Walk | null {
   if (!keys && !values) return null;
   return (value, trail, visit) => {
     const holder = value as Readonly<Record<string, unknown>>;
-    let isChanged = false;
-    const entries = Object.entries(holder).map(([key, before]) => {
-      const at = { holder, key, above: trail };
-      const called = keys ? keys(key, at, visit) : key;
-      const now = values ? values(before, at, visit) : before;
-      isChanged ||= called !== key || now !== before;
-      return [called, now] as const;
-    });
-    return isChanged ? Object.fromEntries(entries) : value;
+    const at = (key: string): Trail => ({ holder, key, above: trail });
+    return withEntries(holder, (key) => (keys ? (keys(key, at(key), visit) as string) : key), (before, key) => (values ? values(before, at(key), visit) : before));
   };
+}
+
+/** A record with other keys and values; itself where all stay. */
+function withEntries(holder: Readonly<Record<string, unknown>>, called: (key: string) => string, changed: (value: unknown, key: string) => unknown): unknown {
+  let isChanged = false;
+  const entries = Object.entries(holder).map(([key, before]) => {
+    const [name, now] = [called(key), changed(before, key)];
+    isChanged ||= name !== key || now !== before;
+    return [name, now] as const;
+  });
+  return isChanged ? Object.fromEntries(entries) : holder;
 }
 
 function unionWalk(def: z.core.$ZodUnionDef | z.core.$ZodDiscriminatedUnionDef): Walk | null {
@@ -127,9 +137,9 @@ function markedWalk(mark: FieldMark): Walk | null {
     case 'figure':
       return null;
     case 'text':
-      return (value, trail, visit) => (typeof value === 'string' && value !== '' && trail ? visit(referenceIn(mark, value, trail)) : value);
+      return (value, trail, visit) => (typeof value === 'string' && value !== '' && trail ? visit.called(referenceIn(mark, value, trail, visit)) : value);
     case 'formulaText':
-      return (value, trail, visit) => (typeof value === 'string' && trail ? namesWalked(value, trail, visit) : value);
+      return (value, trail, visit) => (typeof value === 'string' && trail ? withNames(value, (key) => visit.called({ what: 'name', key, own: false, choice: null, scope: null, answered: false, trail })) : value);
     case 'answer':
       return (value, trail, visit) => (trail ? answerWalked(value, mark.choice(trail), mark.scope(trail), trail, visit) : value);
     case 'answers':
@@ -139,46 +149,33 @@ function markedWalk(mark: FieldMark): Walk | null {
   }
 }
 
-function referenceIn({ what, own, choice, scope }: FieldMark & { kind: 'text' }, key: string, trail: Trail): Reference {
+function referenceIn({ what, own, choice, scope }: FieldMark & { kind: 'text' }, key: string, trail: Trail, visit: Visit): Reference {
   const [of, whose] = [choice(trail), scope(trail)];
   // The candidates of a slot are options whose keys are the addresses of products.
-  const isCandidate = what === 'option' && whose === null && of !== null && kindIn(trail, of) === 'slot';
+  const isCandidate = what === 'option' && whose === null && of !== null && kindIn(trail, of, visit) === 'slot';
   return { what: isCandidate ? 'product' : what, key, own: own && !isCandidate, choice: of, scope: whose, answered: false, trail };
 }
 
-/** Names, numbers and units, and what stands between them. */
-const NAMES = /([\p{L}\p{N}_.]+)/u;
-
-function namesWalked(text: string, trail: Trail, visit: Visit): string {
-  const words = text.split(NAMES);
-  let isChanged = false;
-  words.forEach((word, position) => {
-    if (position % 2 === 0) return;
-    // What stands after a point, such as a property, is its own.
-    const [head = '', ...rest] = word.split('.');
-    const now = visit({ what: 'name', key: head, own: false, choice: null, scope: null, answered: false, trail });
-    if (now === head) return;
-    isChanged = true;
-    words[position] = [now, ...rest].join('.');
-  });
-  return isChanged ? words.join('') : text;
+/** Of what kind a choice is that the whole definition has by itself; undefined where it has none of that key. */
+function kindIn(trail: Trail, key: string, visit: Visit): string | undefined {
+  visit.kinds ??= kindsOf(outermost(trail));
+  return visit.kinds.get(key);
 }
 
-/** Of what kind a choice is that the whole definition has by itself; null where it has none of that key. */
-function kindIn(trail: Trail, key: string): string | null {
-  const whole = outermost(trail);
-  const choices: unknown = typeof whole === 'object' && whole !== null && 'choices' in whole ? whole.choices : [whole];
-  if (!Array.isArray(choices)) return null;
-  const found = (choices as readonly unknown[]).find((choice): choice is { kind: string } => typeof choice === 'object' && choice !== null && 'key' in choice && choice.key === key && 'kind' in choice && typeof choice.kind === 'string');
-  return found?.kind ?? null;
+/** The kinds of a definition's choices, or of the one choice that is walked by itself. */
+function kindsOf(whole: unknown): ReadonlyMap<string, string> {
+  const choices: unknown = isRecord(whole) && 'choices' in whole ? whole.choices : [whole];
+  const known = Array.isArray(choices) ? (choices as readonly unknown[]).filter(isRecord) : [];
+  // The first of a key has it, as wherever choices are looked for.
+  return new Map(known.reverse().flatMap(({ key, kind }) => (typeof key === 'string' && typeof kind === 'string' ? [[key, kind] as const] : [])));
 }
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** One answer: the key of an option or product, some of these, or a pick or entry with what is answered of it. */
 function answerWalked(value: unknown, choice: string | null, scope: Scope, trail: Trail, visit: Visit): unknown {
-  const kind = scope === null && choice !== null ? kindIn(trail, choice) : null;
-  const named = (key: string) => visit({ what: kind === 'slot' ? 'product' : 'option', key, own: false, choice, scope, answered: true, trail });
+  const kind = scope === null && choice !== null ? kindIn(trail, choice, visit) : undefined;
+  const named = (key: string) => visit.called({ what: kind === 'slot' ? 'product' : 'option', key, own: false, choice, scope, answered: true, trail });
   const one = (entry: unknown): unknown => {
     if (typeof entry === 'string') return named(entry);
     if (!isRecord(entry)) return entry;
@@ -202,33 +199,19 @@ function ofWithin(selection: Readonly<Record<string, unknown>>, product: string,
 }
 
 function answersWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
-  if (!isRecord(value)) return value;
-  let isChanged = false;
-  const entries = Object.entries(value).map(([choice, answer]) => {
-    const called = visit({ what: 'choice', key: choice, own: false, choice: null, scope, answered: true, trail });
-    const now = answerWalked(answer, choice, scope, trail, visit);
-    isChanged ||= called !== choice || now !== answer;
-    return [called, now] as const;
-  });
-  return isChanged ? Object.fromEntries(entries) : value;
+  const called = (key: string) => visit.called({ what: 'choice', key, own: false, choice: null, scope, answered: true, trail });
+  return isRecord(value) ? withEntries(value, called, (answer, choice) => answerWalked(answer, choice, scope, trail, visit)) : value;
 }
 
 function partsWalked(value: unknown, scope: Scope, trail: Trail, visit: Visit): unknown {
-  if (!isRecord(value)) return value;
-  let isChanged = false;
-  const entries = Object.entries(value).map(([part, selection]) => {
-    const called = visit({ what: 'part', key: part, own: false, choice: null, scope, answered: true, trail });
-    const now = isRecord(selection) ? partWalked(selection, part, scope, trail, visit) : selection;
-    isChanged ||= called !== part || now !== selection;
-    return [called, now] as const;
-  });
-  return isChanged ? Object.fromEntries(entries) : value;
+  const called = (key: string) => visit.called({ what: 'part', key, own: false, choice: null, scope, answered: true, trail });
+  return isRecord(value) ? withEntries(value, called, (selection, part) => (isRecord(selection) ? partWalked(selection, part, scope, trail, visit) : selection)) : value;
 }
 
 function partWalked(selection: Readonly<Record<string, unknown>>, part: string, scope: Scope, trail: Trail, visit: Visit): unknown {
   const taken = typeof selection.product === 'string' ? selection.product : scope === null ? usualOf(trail, part) : null;
   return withFields(selection, {
-    ...(typeof selection.product === 'string' && { product: visit({ what: 'product', key: selection.product, own: false, choice: null, scope, answered: true, trail }) }),
+    ...(typeof selection.product === 'string' && { product: visit.called({ what: 'product', key: selection.product, own: false, choice: null, scope, answered: true, trail }) }),
     // Of what product it is may be known only elsewhere: then nothing of it is taken for something of this one.
     ...ofWithin(selection, taken ?? '', trail, visit),
   });
@@ -250,7 +233,7 @@ function withFields(holder: Readonly<Record<string, unknown>>, fields: Readonly<
 
 /** Looks at every place of a value where something is named. */
 export function visitReferences(schema: z.ZodType, value: unknown, look: (reference: Reference) => void): void {
-  walkOf(schema)?.(value, null, (reference) => {
+  mapReferences(schema, value, (reference) => {
     look(reference);
     return reference.key;
   });
@@ -264,5 +247,5 @@ export function visitReferences(schema: z.ZodType, value: unknown, look: (refere
  */
 export function mapReferences<V>(schema: z.ZodType, value: V, called: (reference: Reference) => string): V {
   const walk = walkOf(schema);
-  return walk ? (walk(value, null, called) as V) : value;
+  return walk ? (walk(value, null, { called }) as V) : value;
 }

@@ -1,6 +1,6 @@
 import { type Condition, DEEPEST_CONDITION } from '../conditions';
 import { type Path } from '../problems';
-import { compileTest, type ConditionScope, type Facts, type Holds, never } from './tests';
+import { compileTest, type ConditionScope, type Facts, type Holds, never } from './kinds-of-test';
 
 /** A condition made ready: what it reads, and whether it holds. */
 export interface ConditionProgram {

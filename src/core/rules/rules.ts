@@ -3,7 +3,7 @@ import { type Exact } from '../number';
 import { type Orderable } from '../ordering';
 import { type Path } from '../problems';
 import { compileCondition, type ConditionProgram } from './condition';
-import { type ConditionScope, type Facts } from './tests';
+import { type ConditionScope, type Facts } from './kinds-of-test';
 import { kindOfEffect, NONE_WITHHELD, type RulingDraft } from './effects';
 
 /** An effect with the positions of the choices and options that it names. */

@@ -1,4 +1,4 @@
-import { type Choice, hasOptions, type Part, type PartCandidate, type Product, withCalled } from '../../core/catalog';
+import { type Choice, hasOptions, type Part, type PartCandidate, type Product, withCalled, withInside } from '../../core/catalog';
 import { type PartSelection } from '../../core/selection';
 import { counted } from '../../core/words';
 
@@ -41,32 +41,17 @@ export function withPartReplaced(draft: Product, from: string, to: Product): Rep
     return { ...choice, product: to.slug, answers: fixed };
   });
   if (places === 0) return { after: draft, does: 'doesn’t have it' };
-  const keptIn = <K extends Kept>(kept: K): K => ({ ...kept, answers: ofSlots(kept.answers), parts: kept.parts && ofParts(kept.parts) });
-  const ofParts = (answered: NonNullable<Kept['parts']>) => Object.fromEntries(Object.entries(answered).map(([key, selection]) => {
-    const part = draft.parts.find((one) => one.key === key);
-    const taken = selection?.product ?? part?.candidates[0]?.product;
-    return [key, selection && part && taken === from ? answeredOf(selection) : selection] as const;
-  }));
-  const ofSlots = (answers: Kept['answers']) => Object.fromEntries(Object.entries(answers).map(([key, answer]) => {
-    const isSlot = draft.choices.some((choice) => choice.kind === 'slot' && choice.key === key);
-    const ofEntry = (entry: unknown): unknown => (isEntryOf(entry, from) ? answeredOf(entry) : entry);
-    return [key, !isSlot ? answer : Array.isArray(answer) ? answer.map(ofEntry) : ofEntry(answer)] as const;
-  }));
   const answeredOf = <S extends PartSelection>(selection: S): S => ({
     ...selection,
     answers: takenOver({ product: from, fixed: selection.answers, narrowed: {} }, to, lost).fixed,
     ...(selection.parts && { parts: Object.fromEntries(Object.entries(selection.parts).filter(([key]) => to.parts.some((part) => part.key === key))) }),
   });
+  const keptIn = <K extends Product['prepared'][number] | Product['proofs'][number]>(kept: K): K => withInside(kept, draft, (inside, product) => (product === from ? answeredOf(inside) : inside));
   const after = { ...draft, parts, choices, prepared: draft.prepared.map(keptIn), proofs: draft.proofs.map(keptIn) };
   const does = `has ${to.title} in ${places === 1 ? 'its place' : counted(places, 'place')}${lost.length > 0 ? `; no longer said: ${[...new Set(lost)].join(', ')}` : ''}`;
   // What a part of a part is, is its own product’s business: only what is named of this one is called otherwise.
   return { after: withCalled(after, ({ what, key, scope }) => (what === 'product' && scope === null && key === from ? to.slug : key)), does };
 }
-
-/** A selection that is kept in a definition. */
-type Kept = Pick<Product['prepared'][number], 'answers' | 'parts'>;
-
-const isEntryOf = (entry: unknown, product: string): entry is PartSelection => typeof entry === 'object' && entry !== null && 'product' in entry && entry.product === product && 'answers' in entry;
 
 /** What was said of one product, said of another. @param lost takes the names of what it does not have */
 function takenOver({ fixed, narrowed }: PartCandidate, to: Product, lost: string[]): PartCandidate {

@@ -35,7 +35,7 @@ export function programFor(queries: Queries, published: PublishedProduct | undef
 export async function programFor(queries: Queries, published: PublishedProduct | undefined, now: Surrounded, group: string | null): Promise<CustomersProgram<Program | null>> {
   if (!published) return { program: null, group, whole: () => null, page: () => null };
   const { kept } = await readShared(queries);
-  const name = keptAs(published, now.today, group);
+  const name = programName(published, now.today, group);
   const known = kept.get(name) as CustomersProgram | undefined;
   if (known) return known;
   const surroundings = pricedFor(now.surroundings, group, now.today);
@@ -54,7 +54,7 @@ export async function programFor(queries: Queries, published: PublishedProduct |
 
 type Surrounded = Pick<SurroundingsNow, 'surroundings' | 'today'>;
 
-const keptAs = ({ revisionId }: PublishedProduct, today: string, group: string | null) => `program ${revisionId} ${today} ${group ?? ''}`;
+const programName = ({ revisionId }: PublishedProduct, today: string, group: string | null) => `program ${revisionId} ${today} ${group ?? ''}`;
 
 /**
  * Makes products ready for a customer before they are sold in a transaction, for customers and whole: all others wait for
@@ -64,12 +64,12 @@ export async function makeReady(queries: Queries, at: Date, sold: readonly (Publ
   const { kept, shop } = await readShared(queries);
   const today = dayAt(at, shop.timeZone);
   const products = sold.filter((product) => product !== undefined);
-  const missing = products.filter((product) => !kept.has(keptAs(product, today, group)));
+  const missing = products.filter((product) => !kept.has(programName(product, today, group)));
   if (missing.length > 0) {
     const around = await readSurroundings(queries, at, missing.map(({ definition }) => definition));
     for (const product of missing) await programFor(queries, product, around, group);
   }
-  for (const product of products) (kept.get(keptAs(product, today, group)) as CustomersProgram | undefined)?.whole();
+  for (const product of products) (kept.get(programName(product, today, group)) as CustomersProgram | undefined)?.whole();
 }
 
 /** What the shop page needs of a product. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { answersOf, beside, productRef } from '../../fields';
+import { answersOf, productBeside, productRef } from '../../fields';
 import { decimalText } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
@@ -21,7 +21,7 @@ export const schema = z.strictObject({
   kind: z.literal('addOn'),
   ...choiceFields,
   product: productRef().default('').describe('slug of the product'),
-  answers: answersOf(z.record(z.string(), z.unknown()), (trail) => ({ product: beside('product')(trail) ?? '' })).default({}).describe('what of it is chosen beforehand, as in a selection'),
+  answers: answersOf(z.record(z.string(), z.unknown()), productBeside(0)).default({}).describe('what of it is chosen beforehand, as in a selection'),
   price: addOnPriceSchema.default({ kind: 'asSoldAlone' }),
   default: z.boolean().nullable().default(false),
   mostQuantity: z.int().min(1).max(999).default(1).describe('how many can be taken along with one'),

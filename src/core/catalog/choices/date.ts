@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { dayInYear, dayText, dayWords, monthOf, parseDay, weekdayOf } from '../../calendar';
 import { type Path, type Problem, type ProblemData, type WhyNotDay } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect, EFFECT_TOLD } from './common';
+import { type AnswerContext, choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, withoutEffect } from './common';
 import { type CandidateScope } from './candidates';
 import { type KindOfChoice } from './kind';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
-import { type AnswerContext, choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect, EFFECT_TOLD } from './common';
+import { type AnswerContext, choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, plainAnswer, refuse, type Report, type UploadedFile, withoutEffect } from './common';
 import { fileSizeWords, type FileType, fileTypeNames, fileTypeWords } from './file-types';
 import { type KindOfChoice } from './kind';
 

@@ -3,7 +3,7 @@ import { choiceRef } from '../../fields';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions, OPTIONS_TOLD } from './options';
+import { checkOptions, oneOfFields, optionCandidates, OPTIONS_TOLD, optionsReader, unseenOptions } from './options';
 
 /** A style of lettering, each option shown in its own face. */
 export const schema = z.strictObject({

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, unseenOptions, OPTIONS_TOLD } from './options';
+import { checkOptions, oneOfFields, optionCandidates, OPTIONS_TOLD, optionsReader, unseenOptions } from './options';
 
 /** One from a list. */
 export const schema = z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Path } from '../../problems';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, type Report, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
+import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ownEffect, placeholderField, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 import { checkCharacterLimits, textAnswer, textCandidates } from './text';
 

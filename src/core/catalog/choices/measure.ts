@@ -4,7 +4,7 @@ import { decimalText, Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { formatQuantity, readMeasure, requireUnit, unitByCode } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, readLimit, refuse, type Report, valueAnswer, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
+import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ownEffect, placeholderField, readLimit, refuse, type Report, valueAnswer, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';

@@ -3,7 +3,7 @@ import { Exact } from '../../number';
 import { type Path, type Problem } from '../../problems';
 import { readNumber } from '../../quantity';
 import { type Answer } from '../../selection';
-import { choiceFields, type ChoiceReader, effectFields, ownEffect, refuse, type Report, valueAnswer, withoutEffect, placeholderField, EFFECT_TOLD } from './common';
+import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ownEffect, placeholderField, refuse, type Report, valueAnswer, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 import { checkLimits, compileLimits, limitFields, limitProblem } from './limits';
 import { valueCandidates } from './value-candidates';

@@ -4,7 +4,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer, type OptionPick } from '../../selection';
 import { choiceFields, type ChoiceReader, plainAnswer, refuse, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, optionEffects, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions, OPTIONS_TOLD } from './options';
+import { checkOptions, optionEffects, OPTIONS_TOLD, optionsChoiceFields, pickCanonical, pickReader, pickShown, swatchNamesField, unseenOptions } from './options';
 
 /** Several of a list, with a least and a most. */
 export const schema = z.strictObject({

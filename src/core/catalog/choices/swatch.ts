@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Path } from '../../problems';
 import { choiceFields, type ChoiceReader, type Report } from './common';
 import { type KindOfChoice } from './kind';
-import { checkOptions, oneOfFields, optionCandidates, optionsReader, swatchNamesField, unseenOptions, OPTIONS_TOLD } from './options';
+import { checkOptions, oneOfFields, optionCandidates, OPTIONS_TOLD, optionsReader, swatchNamesField, unseenOptions } from './options';
 
 /** One of several colours or textures, each shown as a swatch: one to three colours, or a picture. */
 export const schema = z.strictObject({

@@ -3,7 +3,7 @@ import { type Path, type Problem } from '../../problems';
 import { type Answer } from '../../selection';
 import { countCharacters, plainWords, printable, type Wording } from '../../text';
 import { type Candidates, type CandidateScope } from './candidates';
-import { choiceFields, type ChoiceReader, effectFields, ONE_PICK, ownEffect, placeholderField, refuse, type Report, withoutEffect, EFFECT_TOLD } from './common';
+import { choiceFields, type ChoiceReader, EFFECT_TOLD, effectFields, ONE_PICK, ownEffect, placeholderField, refuse, type Report, withoutEffect } from './common';
 import { type KindOfChoice } from './kind';
 
 /** The longest line of text any product may ask for. */
